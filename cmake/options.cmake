@@ -1,0 +1,27 @@
+# One INTERFACE target carries our warnings and sanitizers, linked privately by our targets only.
+add_library(project_options INTERFACE)
+target_compile_options(project_options INTERFACE
+  -Wall -Wextra -Wpedantic -Wshadow -Wconversion -Wno-sign-conversion -Wdouble-promotion
+  -Wold-style-cast -Wnon-virtual-dtor -Woverloaded-virtual -Wundef -Wformat=2 -Wcast-align
+  $<$<CXX_COMPILER_ID:GNU>:-Wduplicated-cond -Wlogical-op -Wsuggest-override>
+  # gcc 12 sees overlaps in std::string that are not there (its bug 105651)
+  $<$<CXX_COMPILER_ID:GNU>:-Wno-restrict>
+  $<$<BOOL:${BURL_WERROR}>:-Werror>)
+if(BURL_SANITIZE)
+  target_compile_options(project_options INTERFACE
+    -fsanitize=address,undefined -fno-sanitize-recover=all -fno-omit-frame-pointer -g1)
+  target_link_options(project_options INTERFACE -fsanitize=address,undefined)
+endif()
+add_library(qt_options INTERFACE)
+target_compile_definitions(qt_options INTERFACE QT_NO_KEYWORDS QT_NO_CAST_FROM_ASCII
+                                                QT_NO_FOREACH)
+
+# A folder of src/ is one static library. Sources are found by folder, so a new file needs no edit
+# here; CONFIGURE_DEPENDS looks again at every build.
+function(burl_library name)
+  file(GLOB_RECURSE sources CONFIGURE_DEPENDS ${CMAKE_CURRENT_SOURCE_DIR}/*.cpp
+                                              ${CMAKE_CURRENT_SOURCE_DIR}/*.h)
+  add_library(${name} STATIC ${sources})
+  target_include_directories(${name} PUBLIC ${PROJECT_SOURCE_DIR}/src)
+  target_link_libraries(${name} PRIVATE project_options)
+endfunction()

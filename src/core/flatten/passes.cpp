@@ -1,0 +1,118 @@
+#include "core/flatten/passes.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+namespace burl
+{
+namespace
+{
+
+constexpr double kRounding = 1e-9; // 2.1 / 0.7 must be three passes, not four
+
+}
+
+int passCount(double highest_mm, double depth_mm)
+{
+    return highest_mm > 0.0 ? static_cast<int>(std::ceil(highest_mm / depth_mm - kRounding)) : 0;
+}
+
+StrokePlan strokePlan(double length_mm, double width_mm, double bit_mm, double overlap, double runoff_mm)
+{
+    StrokePlan plan;
+    const double step = bit_mm * (1.0 - overlap);
+    plan.strokes = std::max(1, static_cast<int>(std::ceil((length_mm - bit_mm) / step - kRounding)) + 1);
+    plan.stepover_mm = plan.strokes > 1 ? (length_mm - bit_mm) / (plan.strokes - 1) : 0.0;
+    plan.path_mm = plan.strokes * (width_mm + 2.0 * runoff_mm) + (plan.strokes - 1) * plan.stepover_mm;
+    return plan;
+}
+
+double RemovalMap::cellArea_mm2() const
+{
+    return cellsAlong > 0 && cellsAcross > 0 ? length_mm / cellsAlong * (width_mm / cellsAcross) : 0.0;
+}
+
+PassPlan passPlan(const RemovalMap& map, const PassInput& input)
+{
+    PassPlan plan;
+    plan.strokes = strokePlan(map.length_mm, map.width_mm, input.bit_mm, input.overlap, input.runoff_mm);
+    // NaN (no wood) compares false everywhere below, so it is never touched and never counted.
+    plan.highest_mm = -1e300;
+    std::vector<double> columnHighest(std::max(0, map.cellsAlong), -1e300);
+    for (int j = 0; j < map.cellsAcross; ++j) {
+        for (int i = 0; i < map.cellsAlong; ++i) {
+            const double h = map.height_mm[j * map.cellsAlong + i];
+            if (h > columnHighest[i]) {
+                columnHighest[i] = h;
+            }
+        }
+    }
+    for (const double h : columnHighest) {
+        plan.highest_mm = std::max(plan.highest_mm, h);
+    }
+    const int count = passCount(plan.highest_mm, input.depth_mm);
+    plan.fullPath_mm = count * plan.strokes.path_mm;
+    double above = plan.highest_mm;
+    const double cell = map.cellArea_mm2();
+    for (int k = 0; k < count; ++k) {
+        Pass pass;
+        pass.floor_mm = k + 1 == count ? 0.0 : plan.highest_mm - (k + 1) * input.depth_mm;
+        for (const double h : map.height_mm) {
+            if (h > pass.floor_mm) {
+                pass.contact_mm2 += cell;
+                pass.removed_L += (std::min(h, above) - pass.floor_mm) * cell / 1e6;
+            }
+        }
+        for (int stroke = 0; stroke < plan.strokes.strokes; ++stroke) {
+            const double centre = input.bit_mm / 2.0 + stroke * plan.strokes.stepover_mm;
+            const double cells = map.cellsAlong / map.length_mm;
+            const int from = std::max(0, static_cast<int>(std::floor((centre - input.bit_mm / 2.0) * cells)));
+            const int to = std::min(map.cellsAlong - 1,
+                                    static_cast<int>(std::ceil((centre + input.bit_mm / 2.0) * cells)) - 1);
+            for (int i = from; i <= to; ++i) {
+                if (columnHighest[i] > pass.floor_mm) {
+                    ++pass.strokesTouching;
+                    break;
+                }
+            }
+        }
+        pass.path_mm = pass.strokesTouching * (map.width_mm + 2.0 * input.runoff_mm) +
+                       std::max(0, pass.strokesTouching - 1) * plan.strokes.stepover_mm;
+        above = pass.floor_mm;
+        plan.removed_L += pass.removed_L;
+        plan.passes.push_back(pass);
+    }
+    return plan;
+}
+
+SledSection sledSection(double sheetWidth_mm, double sheetThickness_mm, double wallHeight_mm,
+                        double wallThickness_mm, double sheetE_MPa, double wallE_MPa)
+{
+    const double sheetArea = sheetWidth_mm * sheetThickness_mm;
+    const double wallArea = 2.0 * wallThickness_mm * wallHeight_mm;
+    const double sheetMid = sheetThickness_mm / 2.0;
+    const double wallMid = sheetThickness_mm + wallHeight_mm / 2.0;
+    SledSection out;
+    out.neutralAxis_mm = (sheetE_MPa * sheetArea * sheetMid + wallE_MPa * wallArea * wallMid) /
+                         (sheetE_MPa * sheetArea + wallE_MPa * wallArea);
+    const double toSheet = out.neutralAxis_mm - sheetMid;
+    const double toWall = out.neutralAxis_mm - wallMid;
+    out.stiffness_Nmm2 =
+        sheetE_MPa * (sheetArea * sheetThickness_mm * sheetThickness_mm / 12.0 + sheetArea * toSheet * toSheet) +
+        wallE_MPa * (wallArea * wallHeight_mm * wallHeight_mm / 12.0 + wallArea * toWall * toWall);
+    return out;
+}
+
+SledSag sledSag(double span_mm, double load_N, double self_N_mm, double stiffness_Nmm2)
+{
+    const double cube = span_mm * span_mm * span_mm;
+    return {load_N * cube / (48.0 * stiffness_Nmm2), 5.0 * self_N_mm * cube * span_mm / (384.0 * stiffness_Nmm2)};
+}
+
+double ridge_mm(double stepover_mm, double tilt_deg)
+{
+    return stepover_mm * std::tan(tilt_deg * std::numbers::pi / 180.0);
+}
+
+} // namespace burl

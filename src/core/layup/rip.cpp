@@ -1,0 +1,102 @@
+#include "core/layup/rip.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/lp/small_lp.h"
+
+namespace burl
+{
+
+Expected<RipAnswer> bestFarRip(const Profile& near, const Profile& far, double margin_mm, double x0_mm,
+                               double length_mm)
+{
+    if (near.size() < 2 || far.size() < 2 || !(length_mm > 0.0)) {
+        return refuse("rip.window", "A rip line needs both edges at two stations at least.");
+    }
+    const double x1 = x0_mm + length_mm;
+    if (x0_mm < std::max(near.front().x, far.front().x) - 1e-6 ||
+        x1 > std::min(near.back().x, far.back().x) + 1e-6) {
+        return refuse("rip.window", "The slab is shorter than the length wanted there; slide the piece or "
+                                    "shorten the top.");
+    }
+    const Profile nearCut = cutTo(near, x0_mm, x1);
+    const Profile farCut = cutTo(far, x0_mm, x1);
+    const double middle = x0_mm + length_mm / 2.0;
+    const double half = length_mm / 2.0;
+    double scale = 1.0;
+    for (const auto* profile : {&nearCut, &farCut}) {
+        for (const Vec2 p : *profile) {
+            scale = std::max(scale, std::abs(p.y));
+        }
+    }
+    // Unknowns: the line's height in the middle, its rise over half the length, the least width.
+    SmallLp lp;
+    lp.unknowns = 3;
+    lp.objective = {0.0, 0.0, 1.0};
+    for (const Vec2 p : farCut) {
+        lp.addRow({1.0, (p.x - middle) / half, 0.0}, (p.y - margin_mm) / scale);
+    }
+    for (const Vec2 p : nearCut) {
+        lp.addRow({-1.0, -(p.x - middle) / half, 1.0}, -p.y / scale);
+    }
+    const LpAnswer first = solve(lp);
+    if (first.status != LpStatus::Optimal) {
+        return refuse("rip.no_line", "No straight line stays inside the wood along the whole length.");
+    }
+    SmallLp second;
+    second.unknowns = 2;
+    second.objective = {1.0, 0.0}; // the mean of the line is its height in the middle
+    constexpr double kSlack = 1e-12;
+    for (const Vec2 p : farCut) {
+        second.addRow({1.0, (p.x - middle) / half}, (p.y - margin_mm) / scale);
+    }
+    for (const Vec2 p : nearCut) {
+        second.addRow({-1.0, -(p.x - middle) / half}, -p.y / scale - first.value + kSlack);
+    }
+    const LpAnswer best = solve(second);
+    const auto& x = best.status == LpStatus::Optimal ? best.x : first.x;
+    RipAnswer answer;
+    answer.line.slope = x[1] * scale / half;
+    answer.line.at0_mm = x[0] * scale - answer.line.slope * middle;
+    answer.leastWidth_mm = first.value * scale;
+    answer.meanWidth_mm = x[0] * scale - integral(nearCut) / length_mm;
+    return answer;
+}
+
+Expected<RipAnswer> bestNearRip(const Profile& near, const Profile& far, double margin_mm, double x0_mm,
+                                double length_mm)
+{
+    auto mirrored = [](Profile profile) {
+        for (Vec2& p : profile) {
+            p.y = -p.y;
+        }
+        return profile;
+    };
+    auto answer = bestFarRip(mirrored(far), mirrored(near), margin_mm, x0_mm, length_mm);
+    if (answer) {
+        answer->line = {-answer->line.at0_mm, -answer->line.slope};
+    }
+    return answer;
+}
+
+Expected<WindowAnswer> bestWindow(const Profile& near, const Profile& far, double margin_mm, double length_mm,
+                                  double step_mm)
+{
+    const double from = std::max(near.front().x, far.front().x);
+    const double to = std::min(near.back().x, far.back().x);
+    std::optional<WindowAnswer> best;
+    for (int k = 0; from + k * step_mm + length_mm <= to + 1e-9; ++k) {
+        const double x0 = from + k * step_mm;
+        const auto rip = bestFarRip(near, far, margin_mm, x0, length_mm);
+        if (rip && (!best || rip->leastWidth_mm > best->rip.leastWidth_mm + 1e-9)) {
+            best = WindowAnswer{x0, *rip};
+        }
+    }
+    if (!best) {
+        return refuse("rip.window", "The slab is shorter than the length wanted.");
+    }
+    return *best;
+}
+
+} // namespace burl

@@ -1,0 +1,44 @@
+#pragma once
+// Straight rip lines and windows on a live-edge slab.
+// Shapes: near and far edges as profiles over the slab's length, near below far.
+// Units:  mm.   Source: docs/formulas.md#rip.   Threads: pure.
+
+#include <optional>
+
+#include "core/geometry/profile.h"
+#include "core/measure/outcome.h"
+
+namespace burl
+{
+
+/// The line y = at0_mm + slope * x.
+struct RipLine {
+    double at0_mm = 0.0;
+    double slope = 0.0;
+    [[nodiscard]] double at(double x) const { return at0_mm + slope * x; }
+    bool operator==(const RipLine&) const = default;
+};
+
+struct RipAnswer {
+    RipLine line;
+    double leastWidth_mm = 0.0; // from the near edge to the line, at its narrowest
+    double meanWidth_mm = 0.0;
+};
+
+/// The best line along the far edge: `margin` inside it along the whole window, first the widest at
+/// the narrowest place, then the largest mean.   Errors: "rip.window", "rip.no_line".
+[[nodiscard]] Expected<RipAnswer> bestFarRip(const Profile& near, const Profile& far, double margin_mm,
+                                             double x0_mm, double length_mm);
+/// The same along the near edge: the slab looked at from the other side.
+[[nodiscard]] Expected<RipAnswer> bestNearRip(const Profile& near, const Profile& far, double margin_mm,
+                                              double x0_mm, double length_mm);
+
+struct WindowAnswer {
+    double x0_mm = 0.0;
+    RipAnswer rip;
+};
+/// The window of `length` along the slab, moved by `step`, in which bestFarRip is widest.
+[[nodiscard]] Expected<WindowAnswer> bestWindow(const Profile& near, const Profile& far, double margin_mm,
+                                                double length_mm, double step_mm);
+
+} // namespace burl

@@ -1,0 +1,128 @@
+#include "core/geometry/ring.h"
+#include "core/wood/density.h"
+#include "core/wood/moisture.h"
+#include "core/wood/movement.h"
+#include "exchange/verify/operations.h"
+
+namespace burl::verify
+{
+namespace
+{
+
+Json emcTable(const Json& in)
+{
+    Json rows = Json::array();
+    for (const double t : in.at("temperature")) {
+        Json row = Json::array();
+        for (const double rh : in.at("rh")) {
+            row.push_back(emc_pct(t, rh));
+        }
+        rows.push_back(row);
+    }
+    return {{"emc", rows}};
+}
+
+Json humidities(const Json& in)
+{
+    Json out = Json::array();
+    for (size_t i = 0; i < in.at("emc").size(); ++i) {
+        const auto rh = humidityForEmc_pct(in.at("temperature").at(i).get<double>(), in.at("emc").at(i).get<double>());
+        out.push_back(rh ? Json(*rh) : Json(nullptr));
+    }
+    return {{"rh", out}};
+}
+
+Json densities(const Json& in)
+{
+    const double g12 = in.at("g12");
+    Json gravity = Json::array();
+    Json density = Json::array();
+    for (const double mc : in.at("mc")) {
+        gravity.push_back(gravityAt(g12, mc));
+        density.push_back(density_kg_m3(g12, mc));
+    }
+    return {{"g_basic", basicGravity(g12)}, {"g_m", gravity}, {"density", density}};
+}
+
+Json mass(const Json& in)
+{
+    double area = area_mm2(std::span<const Vec2>(pairs(in.at("polygon"))));
+    for (const Json& hole : in.at("holes")) {
+        area -= area_mm2(std::span<const Vec2>(pairs(hole)));
+    }
+    const double volume = area * in.at("thickness").get<double>() / 1e6;
+    const double density = density_kg_m3(in.at("g12"), in.at("mc"));
+    return {{"area", area}, {"volume", volume}, {"density", density}, {"mass", volume / 1000.0 * density}};
+}
+
+Json widthChange(const Json& in)
+{
+    const double width = in.at("width");
+    const auto sawn = [&](const char* coefficient) {
+        const double change =
+            widthChange_mm(width, in.at(coefficient), in.at("mc_from"), in.at("mc_to"));
+        return Json{{"change", change}, {"width_after", width + change}};
+    };
+    return {{"flat_sawn", sawn("c_t")}, {"quarter_sawn", sawn("c_r")}};
+}
+
+PithPlace pithOf(const Json& in) { return {in.at("pith_distance"), in.at("pith_offset")}; }
+ChangeCoefficients coefficientsOf(const Json& in) { return {in.at("c_r"), in.at("c_t")}; }
+
+Json ring(const Json& in)
+{
+    const double width = in.at("width");
+    const double c = meanCoefficient(width, pithOf(in), coefficientsOf(in));
+    return {{"c_eff", c}, {"change", widthChange_mm(width, c, in.at("mc_from"), in.at("mc_to"))}};
+}
+
+Json cup(const Json& in)
+{
+    const CupForecast cup = cupBetween(in.at("width"), in.at("thickness"), pithOf(in), coefficientsOf(in),
+                                       in.at("mc_from"), in.at("mc_to"));
+    return {{"c_upper", cup.upperCoefficient},
+            {"c_lower", cup.lowerCoefficient},
+            {"curvature", cup.curvature_per_mm},
+            {"cup_depth", cup.depth_mm}};
+}
+
+Json composite(const Json& in)
+{
+    std::vector<Strip> strips;
+    double width = 0.0;
+    for (const Json& strip : in.at("strips")) {
+        strips.push_back({strip.at("width"), strip.at("kind") == "wood" ? strip.at("c").get<double>() : 0.0});
+        width += strips.back().width_mm;
+    }
+    const MoistureRange mc{in.at("mc_install"), in.at("mc_min"), in.at("mc_max")};
+    const double held = in.at("fixed_line");
+    Json fasteners = Json::array();
+    for (const Json& f : in.at("fasteners")) {
+        const FastenerTravel t = travelOf(strips, held, {f.at("y"), f.at("bolt"), f.at("clearance")}, mc);
+        fasteners.push_back({{"move_wettest", t.moveWettest_mm},
+                             {"move_driest", t.moveDriest_mm},
+                             {"travel_out", t.out_mm},
+                             {"travel_in", t.in_mm},
+                             {"slot_length", t.slotLength_mm},
+                             {"bolt_offset", t.boltOffset_mm}});
+    }
+    return {{"total_change_wettest", moveAt_mm(strips, 0.0, width, mc.assembly_pct, mc.wettest_pct)},
+            {"total_change_driest", moveAt_mm(strips, 0.0, width, mc.assembly_pct, mc.driest_pct)},
+            {"fasteners", fasteners}};
+}
+
+} // namespace
+
+void addWood(Operations& operations)
+{
+    operations["emc"] = emcTable;
+    operations["rh_for_emc"] = humidities;
+    operations["density"] = densities;
+    operations["mass"] = mass;
+    operations["width_change"] = widthChange;
+    operations["ring"] = ring;
+    operations["cup"] = cup;
+    operations["composite"] = composite;
+}
+
+} // namespace burl::verify
