@@ -1,0 +1,75 @@
+#pragma once
+// The filling stage: what each void and the river take, which resin, how it is layered and mixed.
+// Units: mm, litres, kg, g.   Source: docs/formulas.md#resin.   Threads: pure.
+
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/fill/volumes.h"
+#include "core/flatten/flatten_plan.h"
+
+namespace burl
+{
+
+/// One thing to fill.
+struct FillItem {
+    SlabId slab;
+    int feature = 0; // 0: the river
+    std::string name;
+    Ring onTable;      // where it lies in the top, for drawing
+    Figure volume;     // litres of the void itself
+    double wetted_mm2 = 0.0;
+    double depth_mm = 0.0; // left after flattening
+    double width_mm = 0.0; // its narrow way
+    double areaTop_mm2 = 0.0;
+    double areaBottom_mm2 = 0.0;
+    std::string resin;  // id; empty when nothing is mixed (hairlines, pinholes)
+    std::string reason; // why that resin
+    bool overruled = false;
+    Layers layers;
+};
+
+/// Everything that is filled with one resin.
+struct ResinOrder {
+    std::string resin;
+    std::string name;
+    Order order;
+    Figure mixed; // litres to mix, with its working
+    Figure a, b;  // by mass
+    Figure aVolume, bVolume;
+    Figure batchVolume, batchA, batchB, pigment;
+    double maxLayer_mm = 0.0;
+};
+
+struct FillPlan {
+    std::vector<FillItem> items;
+    std::vector<ResinOrder> orders;
+    std::optional<GapAnswer> gap; // between finished faces
+    Figure litres; // all resins, mixed
+    Figure mass;   // finished top: wood and resin
+    std::vector<Entry> figures;
+    std::vector<Finding> findings;
+};
+
+struct FillInput {
+    FillChoices choices;
+    std::shared_ptr<const LayupPlan> layup;
+    std::shared_ptr<const FlattenPlan> flatten;
+    std::vector<std::shared_ptr<const Slab>> slabs;
+    std::vector<Species> species; // of each piece
+    std::vector<ResinClass> resins;
+};
+[[nodiscard]] bool sameInput(const FillInput& a, const FillInput& b);
+
+[[nodiscard]] FillPlan fillPlan(const FillInput& input);
+
+/// The resin rule, with its reason. `kind` is a river when `river` is set.
+struct ResinChoice {
+    std::string resin; // empty: nothing mixed
+    std::string reason;
+};
+[[nodiscard]] ResinChoice resinFor(bool river, FeatureKind kind, double litres, double width_mm, double depth_mm);
+
+} // namespace burl

@@ -1,0 +1,38 @@
+#include "core/fill/fill_plan.h"
+
+// Thin, slow deep-pour resin finds every pinhole in the tape; thick table-top resin sets overnight
+// but boils when poured deep. Where the sizes below come from: docs/formulas.md#resin-rule.
+
+namespace burl
+{
+namespace
+{
+
+constexpr double kLargePocket_L = 1.0;
+constexpr double kHairline_mm = 1.0;
+constexpr double kPinhole_mm = 2.0;
+constexpr double kDeepPourDepth_mm = 10.0; // shallower than a deep-pour class will cure at
+
+} // namespace
+
+ResinChoice resinFor(bool river, FeatureKind kind, double litres, double width_mm, double depth_mm)
+{
+    if (river) {
+        return {"deep_pour_slow", "a river: deep-pour resin in layers, it heats least"};
+    }
+    if (kind == FeatureKind::Check && width_mm < kHairline_mm) {
+        return {"", "a hairline: thin cyanoacrylate or a filler stick after sanding"};
+    }
+    if (kind == FeatureKind::WormHoles && width_mm <= kPinhole_mm) {
+        return {"", "pinholes: a filler stick after sanding"};
+    }
+    if (kind == FeatureKind::Inclusion) {
+        return {"penetrating_sealer", "punky wood and bark: penetrating resin first"};
+    }
+    if (litres >= kLargePocket_L && depth_mm >= kDeepPourDepth_mm) {
+        return {"deep_pour_slow", "a large pocket: deep-pour resin in layers, it heats least"};
+    }
+    return {"table_top", "a void or crack: table-top resin in several small fills; it does not creep through the tape"};
+}
+
+} // namespace burl

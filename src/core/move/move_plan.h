@@ -1,0 +1,63 @@
+#pragma once
+// The movement stage: how far the wood travels in its room, slots, grooves, wood left over inserts.
+// Units: mm, % MC.   Source: docs/formulas.md#movement.   Threads: pure.
+
+#include <memory>
+#include <optional>
+#include <vector>
+
+#include "core/fill/fill_plan.h"
+#include "core/wood/movement.h"
+
+namespace burl
+{
+
+struct FastenerPlan {
+    Fastener fastener;
+    FastenerTravel travel;
+    Figure slot;      // length
+    Figure remaining; // wood above the insert
+    bool inWood = true;
+    bool slotted = true; // false: sits on the held line, a round hole
+};
+
+struct ChannelPlan {
+    Channel channel;
+    Figure groove;    // length of the groove
+    Figure woodLeft;  // above the groove
+    double travel_mm = 0.0; // of the wood at the channel's ends, out and in together
+};
+
+struct MovePlan {
+    MoistureRange mc;
+    Figure driest, wettest, assembly;
+    Figure edgeTravel; // the larger of the two outer edges, out or in
+    Figure widthDriest, widthWettest; // change of the whole width from the day of assembly
+    std::vector<double> coefficients; // of each piece
+    std::vector<FastenerPlan> fasteners;
+    std::vector<ChannelPlan> channels;
+    std::vector<Entry> figures;
+    std::vector<Finding> findings;
+};
+
+struct MoveInput {
+    MoveChoices choices;
+    std::shared_ptr<const LayupPlan> layup;
+    Figure thickness;
+    std::vector<std::shared_ptr<const Slab>> slabs;
+    std::vector<Species> species;
+    std::optional<Climate> climate;
+    double leastWoodOverInsert_mm = 6.0;
+};
+[[nodiscard]] bool sameInput(const MoveInput& a, const MoveInput& b);
+
+[[nodiscard]] MovePlan movePlan(const MoveInput& input);
+
+/// Strips across the top at x, from its lower outer edge; `from_mm` is that edge's y on the top.
+struct StripsAt {
+    double from_mm = 0.0;
+    std::vector<Strip> strips;
+};
+[[nodiscard]] StripsAt stripsAt(const LayupPlan& layup, const std::vector<double>& coefficients, double x_mm);
+
+} // namespace burl

@@ -1,0 +1,31 @@
+#pragma once
+// Something to know before cutting.
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/geometry/vec2.h"
+#include "core/plan/figure.h"
+
+namespace burl
+{
+
+enum class Severity { Good, Caution, Warn, Stop };
+
+struct Finding {
+    std::string code; // "layup.check_in_top"
+    Severity severity = Severity::Caution;
+    std::string text;   // one sentence with {0}, {1} for the figures
+    std::vector<Figure> figures;
+    std::string remedy;            // what can be done, a few words with {0}, {1}
+    std::optional<Vec2> place_mm;  // on the table, where a click leads
+};
+
+[[nodiscard]] std::string sentence(const Finding& finding, const UnitChoice& units);
+[[nodiscard]] std::string remedyText(const Finding& finding, const UnitChoice& units);
+
+/// Most serious first; otherwise in the order found.
+void sortBySeverity(std::vector<Finding>& findings);
+
+} // namespace burl

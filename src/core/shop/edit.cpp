@@ -1,0 +1,122 @@
+#include "core/shop/edit.h"
+
+#include <algorithm>
+
+namespace burl
+{
+namespace
+{
+
+Book withShop(const Book& book, Shop shop)
+{
+    Book out = book;
+    out.shop = std::make_shared<const Shop>(std::move(shop));
+    return out;
+}
+
+/// Replaces the shared item with the same id, or adds it.
+template <typename T> void put(std::vector<std::shared_ptr<const T>>& list, T item)
+{
+    auto shared = std::make_shared<const T>(std::move(item));
+    for (auto& old : list) {
+        if (old->id == shared->id) {
+            old = std::move(shared);
+            return;
+        }
+    }
+    list.push_back(std::move(shared));
+}
+
+} // namespace
+
+Book withSlab(const Book& book, Slab slab)
+{
+    Shop shop = *book.shop;
+    put(shop.slabs, std::move(slab));
+    return withShop(book, std::move(shop));
+}
+
+Book withoutSlab(const Book& book, SlabId id)
+{
+    Shop shop = *book.shop;
+    std::erase_if(shop.slabs, [id](const auto& s) { return s->id == id; });
+    return withShop(book, std::move(shop));
+}
+
+Book withLog(const Book& book, Log log)
+{
+    Shop shop = *book.shop;
+    const auto at = std::find_if(shop.logs.begin(), shop.logs.end(), [&](const Log& l) { return l.id == log.id; });
+    if (at != shop.logs.end()) {
+        *at = std::move(log);
+    } else {
+        shop.logs.push_back(std::move(log));
+    }
+    return withShop(book, std::move(shop));
+}
+
+Book withHabits(const Book& book, Habits habits)
+{
+    Shop shop = *book.shop;
+    shop.habits = habits;
+    return withShop(book, std::move(shop));
+}
+
+Book withJob(const Book& book, Job job)
+{
+    Book out = book;
+    put(out.jobs, std::move(job));
+    return out;
+}
+
+Book withoutJob(const Book& book, JobId id)
+{
+    Book out = book;
+    std::erase_if(out.jobs, [id](const auto& j) { return j->id == id; });
+    return out;
+}
+
+SlabId freeSlabId(const Book& book)
+{
+    int most = 0;
+    for (const auto& s : book.shop->slabs) {
+        most = std::max(most, s->id.value);
+    }
+    return {most + 1};
+}
+
+LogId freeLogId(const Book& book)
+{
+    int most = 0;
+    for (const Log& l : book.shop->logs) {
+        most = std::max(most, l.id.value);
+    }
+    return {most + 1};
+}
+
+JobId freeJobId(const Book& book)
+{
+    int most = 0;
+    for (const auto& j : book.jobs) {
+        most = std::max(most, j->id.value);
+    }
+    return {most + 1};
+}
+
+int freeFeatureId(const Slab& slab)
+{
+    int most = 0;
+    for (const Feature& f : slab.features) {
+        most = std::max(most, f.id);
+    }
+    return most + 1;
+}
+
+bool slabInUse(const Book& book, SlabId id)
+{
+    return std::any_of(book.jobs.begin(), book.jobs.end(), [id](const auto& job) {
+        return std::any_of(job->layup.pieces.begin(), job->layup.pieces.end(), [id](const Piece& p) { return p.slab == id; });
+    });
+}
+
+} // namespace burl

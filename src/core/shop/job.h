@@ -1,0 +1,138 @@
+#pragma once
+// A job: what the maker chose for one top. Nothing here is computed.
+// Frame of the top, mm, looking at the show face: x along the length from the left end of the final
+// top, y across, up the sheet; y = 0 is the joint of a pair and the middle of a river or a single.
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/layup/rip.h"
+#include "core/shop/slab.h"
+
+namespace burl
+{
+
+struct JobId {
+    int value = 0;
+    auto operator<=>(const JobId&) const = default;
+};
+
+enum class TopKind { Single, Pair, River };
+enum class OuterEdges { Live, Straight };
+
+/// A slab in the top. Pieces of a pair or a river are listed far side (y > 0) first.
+struct Piece {
+    SlabId slab;
+    Face show = Face::Top;
+    bool endForEnd = false;
+    double left_mm = 0.0;        // x of the piece's left end on the top; usually a little below 0
+    std::optional<RipLine> rip;  // in the slab's frame, by hand; empty: the best line
+    bool operator==(const Piece&) const = default;
+};
+
+struct LayupChoices {
+    TopKind kind = TopKind::Pair;
+    OuterEdges edges = OuterEdges::Live;
+    double length_mm = 2000.0;
+    std::optional<double> width_mm;     // empty: as it comes
+    double thickness_mm = 42.0;         // wanted
+    std::optional<double> trim_mm;      // each end; empty: the shop's habit
+    std::optional<double> ripMargin_mm; // empty: the shop's habit
+    double leastGap_mm = 80.0;          // river without a wanted width: narrowest gap
+    std::vector<Piece> pieces;
+    bool operator==(const LayupChoices&) const = default;
+};
+
+enum class FlattenSchool {
+    BothFaces, // show face and underside flat and parallel
+    ShowFace,  // the underside keeps a curve nobody sees
+};
+
+/// Where wood goes when a piece could be thicker than the top.
+enum class SpareFrom { BothAlike, Underside, ShowFace };
+
+struct FlattenMethod {
+    std::string id; // "router_sled"
+    std::string name;
+    double depth_mm = 2.0;
+    double bit_mm = 50.0;
+    double overlap = 0.5;
+    double runoff_mm = 40.0;
+    double feed_mm_min = 4000.0;
+    double setup_min = 15.0; // per face: packers, rails, first height
+    bool operator==(const FlattenMethod&) const = default;
+};
+
+struct FlattenChoices {
+    FlattenSchool school = FlattenSchool::BothFaces;
+    SpareFrom spare = SpareFrom::BothAlike;
+    FlattenMethod method;
+    bool operator==(const FlattenChoices&) const = default;
+};
+
+/// The maker's own choice of resin for one void, against the rule.
+struct ResinOverrule {
+    SlabId slab;
+    int feature = 0; // 0: the river
+    std::string resin;
+    bool operator==(const ResinOverrule&) const = default;
+};
+
+struct FillChoices {
+    double overpour_mm = 1.5;
+    double soakIn_g_m2 = 150.0;
+    double reserve = 0.05;
+    double potResidue = 0.03;
+    double bucket_L = 5.0;
+    double pigment_pct = 1.0;
+    std::vector<ResinOverrule> overrules;
+    bool operator==(const FillChoices&) const = default;
+};
+
+enum class FastenerKind { InsertAndBolt, ScrewAndWasher };
+
+struct Fastener {
+    Vec2 at;
+    FastenerKind kind = FastenerKind::InsertAndBolt;
+    double bolt_mm = 8.0;
+    double clearance_mm = 0.5; // each end of the slot
+    double insert_mm = 16.0;   // length let into the wood
+    double pilotOverrun_mm = 2.0;
+    double washer_mm = 24.0;
+    bool operator==(const Fastener&) const = default;
+};
+
+/// A steel C bar let into the underside across the grain.
+struct Channel {
+    double x_mm = 0.0;
+    double middle_mm = 0.0; // y of its centre hole
+    double length_mm = 600.0;
+    double width_mm = 40.0;
+    double depth_mm = 20.0;   // of the groove
+    double endRoom_mm = 10.0; // at each end, over the travel; custom 6 to 13
+    bool operator==(const Channel&) const = default;
+};
+
+struct MoveChoices {
+    std::string climate = "heated_dry_winter";
+    std::optional<double> assembly_mc_pct; // empty: what the pieces have today
+    double held_mm = 0.0;                  // y of the line that stays put
+    std::vector<Fastener> fasteners;
+    std::vector<Channel> channels;
+    bool operator==(const MoveChoices&) const = default;
+};
+
+struct Job {
+    JobId id;
+    std::string name;
+    std::string note;
+    std::string started; // ISO date
+    LayupChoices layup;
+    FlattenChoices flatten;
+    FillChoices fill;
+    MoveChoices move;
+    bool operator==(const Job&) const = default;
+};
+
+} // namespace burl

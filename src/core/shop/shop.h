@@ -1,0 +1,82 @@
+#pragma once
+// The shop: slabs in the yard, materials, climates, habits. Plain values; slabs are shared between
+// snapshots so that an edit copies only what it touches.
+
+#include <memory>
+#include <string>
+#include <vector>
+
+#include "core/fill/volumes.h"
+#include "core/measure/units.h"
+#include "core/shop/slab.h"
+
+namespace burl
+{
+
+/// Wood values; each says where it came from (data/species.json).
+struct Species {
+    std::string id;
+    std::string name;
+    ChangeCoefficients change;
+    double g12 = 0.0; // specific gravity: oven-dry mass over volume at 12 %
+    double shrinkRadial_pct = 0.0;
+    double shrinkTangential_pct = 0.0;
+    double moe_GPa = 0.0;
+    std::vector<std::string> unsure; // fields that deserve a look in a printed handbook
+    std::string source;
+    bool operator==(const Species&) const = default;
+};
+
+/// A class of resin with typical values: a guide; the product's own sheet rules.
+struct ResinClass {
+    std::string id;
+    std::string name;
+    std::string use;
+    MixRatio mix;
+    double maxLayer_mm = 0.0;
+    double minLayer_mm = 0.0;
+    double potLife_min = 0.0;
+    double potLifeMass_g = 0.0;
+    double demould_h = 0.0;
+    bool operator==(const ResinClass&) const = default;
+};
+
+/// The room a top will live in.
+struct Climate {
+    std::string id;
+    std::string name;
+    double winter_degC = 20.0;
+    double winter_rh_pct = 30.0;
+    double summer_degC = 22.0;
+    double summer_rh_pct = 55.0;
+    bool operator==(const Climate&) const = default;
+};
+
+/// What the maker always does; a job may differ.
+struct Habits {
+    UnitChoice units;
+    double ripMargin_mm = 6.0;   // how far inside the wood a rip line stays
+    double trimEachEnd_mm = 40.0; // rough length over final, custom 25 to 75
+    double leastWoodOverInsert_mm = 6.0;
+    bool operator==(const Habits&) const = default;
+};
+
+struct Shop {
+    std::vector<Log> logs;
+    std::vector<std::shared_ptr<const Slab>> slabs;
+    std::vector<Species> species;
+    std::vector<ResinClass> resins;
+    std::vector<Climate> climates;
+    Habits habits;
+
+    [[nodiscard]] const Slab* slab(SlabId id) const;
+    [[nodiscard]] const Log* log(LogId id) const;
+    [[nodiscard]] const Species* speciesOf(const Slab& slab) const;
+    [[nodiscard]] const ResinClass* resin(const std::string& id) const;
+    [[nodiscard]] const Climate* climate(const std::string& id) const;
+};
+
+/// True when both shops hold equal values (slabs compared by what they say, not where they are kept).
+[[nodiscard]] bool sameValues(const Shop& a, const Shop& b);
+
+} // namespace burl

@@ -1,0 +1,184 @@
+#include "demo/demo_shop.h"
+
+#include "core/geometry/ring.h"
+#include "core/shop/edit.h"
+#include "demo/sawn_log.h"
+#include "exchange/materials.h"
+
+namespace burl
+{
+namespace
+{
+
+SawnLog planeTree()
+{
+    SawnLog log;
+    log.log = {{1}, "A", "plane tree, felled by a storm", "american_sycamore", 4.0};
+    log.length_mm = 2940.0;
+    log.radius_mm = 292.0;
+    log.taper_mm = 34.0;
+    log.waves = {{11.0, 2600.0, 0.6, 1.0}, {7.0, 1150.0, 2.1, 2.0}, {3.5, 480.0, 4.4, 3.0}, {1.6, 190.0, 1.2, 5.0}};
+    log.branches = {{870.0, 63.0, 62.0, false}, {1910.0, 118.0, 46.0, true}, {2380.0, 24.0, 38.0, false},
+                    {1340.0, -58.0, 54.0, false}, {420.0, -121.0, 40.0, true}};
+    log.slabs = 9;
+    log.thickness_mm = 58.0;
+    return log;
+}
+
+SawnLog maple()
+{
+    SawnLog log;
+    log.log = {{2}, "B", "bigleaf maple, forked", "bigleaf_maple", 5.0};
+    log.length_mm = 2160.0;
+    log.radius_mm = 205.0;
+    log.taper_mm = 26.0;
+    log.waves = {{22.0, 1500.0, 3.3, 1.0}, {13.0, 620.0, 0.4, 2.0}, {6.0, 270.0, 5.0, 1.0}, {2.4, 118.0, 2.0, 4.0}};
+    log.branches = {{610.0, 41.0, 58.0, true}, {1480.0, 139.0, 44.0, false}, {1120.0, -44.0, 36.0, false}};
+    log.slabs = 5;
+    log.thickness_mm = 60.0;
+    return log;
+}
+
+Feature ringFeature(int id, FeatureKind kind, Face face, Vec2 at, double along, double across, double turn, double depth,
+                    Intention intention)
+{
+    Feature f;
+    f.id = id;
+    f.kind = kind;
+    f.face = face;
+    f.intention = intention;
+    // Slightly irregular, as rot is.
+    Ring ring = ellipse(at, along, across, turn, 12);
+    for (size_t i = 0; i < ring.size(); ++i) {
+        const double grow = 1.0 + 0.06 * (static_cast<double>(i * 7 % 5) - 2.0);
+        const Vec2 p = at + (ring[i] - at) * grow;
+        ring[i] = {std::round(p.x), std::round(p.y)};
+    }
+    f.points = ring;
+    f.depth_mm = depth;
+    return f;
+}
+
+Feature check(int id, std::vector<Vec2> line, double width, double depth, Intention intention)
+{
+    Feature f;
+    f.id = id;
+    f.kind = FeatureKind::Check;
+    f.intention = intention;
+    f.points = std::move(line);
+    f.width_mm = width;
+    f.depth_mm = depth;
+    return f;
+}
+
+void addSlabs(Shop& shop, const SawnLog& log, int firstId)
+{
+    shop.logs.push_back(log.log);
+    for (int n = 1; n <= log.slabs; ++n) {
+        Slab slab = sawn(log, n);
+        slab.id = {firstId + n - 1};
+        slab.mc_pct = 9.0 + 0.1 * ((n * 7) % 5);
+        slab.price = log.log.id.value == 1 ? 340.0 + 10.0 * (n % 4) : 280.0 + 15.0 * (n % 3);
+        slab.where = log.log.id.value == 1 ? "long rack, bay 2" : "maple stack, by the door";
+        const double skew = n % 2 == 0 ? 1.0 : -1.0;
+        if (log.log.id.value == 1) {
+            if (n == 4) {
+                readFromBench(slab, {7.0, 4.0, 2.0, 0.35}, 9, 5);
+                slab.features.push_back(check(20, {{0.0, 60.0}, {95.0, 66.0}, {185.0, 61.0}}, 5.0, 40.0, Intention::Fill));
+            } else if (n == 5) {
+                readFromRails(slab, {-5.5, 3.2, 2.6, 0.35}, 9, 5, true);
+                slab.features.push_back(ringFeature(21, FeatureKind::BlindVoid, Face::Top, {1790.0, 120.0}, 210.0, 64.0, 12.0,
+                                                    22.0, Intention::Fill));
+            } else if (n == 3 || n == 6) {
+                readFromBench(slab, {skew * 6.0, 5.0, -2.0, 0.4}, 9, 4);
+            }
+        } else {
+            if (n == 2) {
+                readFromBench(slab, {5.0, 3.0, 1.5, 0.3}, 7, 4);
+                slab.features.push_back(ringFeature(20, FeatureKind::ThroughVoid, Face::Top, {1040.0, 70.0}, 130.0, 58.0, -18.0,
+                                                    60.0, Intention::Fill));
+            } else if (n == 4) {
+                readFromRails(slab, {-4.0, 2.5, 2.0, 0.3}, 7, 4, false);
+            }
+        }
+        shop.slabs.push_back(std::make_shared<const Slab>(std::move(slab)));
+    }
+}
+
+Job readingRoomTable()
+{
+    Job job;
+    job.id = {1};
+    job.name = "Reading-room table";
+    job.note = "Bookmatched, seats eight; two steel U frames.";
+    job.started = "2026-11-03";
+    job.layup.kind = TopKind::Pair;
+    job.layup.length_mm = 2700.0;
+    job.layup.thickness_mm = 50.0;
+    // A4 lay above A5 in the log: its bottom and A5's top mirror each other.
+    job.layup.pieces = {{{4}, Face::Bottom, false, -120.0, std::nullopt}, {{5}, Face::Top, false, -120.0, std::nullopt}};
+    job.flatten.method.id = "router_sled";
+    job.flatten.method.name = "router on a sled";
+    job.flatten.method.setup_min = 20.0;
+    job.fill.bucket_L = 2.0;
+    for (const double x : {620.0, 2080.0}) {
+        for (const double y : {-260.0, 0.0, 260.0}) {
+            Fastener f;
+            f.at = {x, y};
+            f.washer_mm = 24.0;
+            job.move.fasteners.push_back(f);
+        }
+    }
+    for (const double x : {330.0, 2370.0}) {
+        Channel c;
+        c.x_mm = x;
+        c.length_mm = 620.0;
+        c.depth_mm = 15.0;
+        job.move.channels.push_back(c);
+    }
+    return job;
+}
+
+Job ferryDesk()
+{
+    Job job;
+    job.id = {2};
+    job.name = "Ferry-office desk";
+    job.note = "River desk, deep blue; window side stays live in the river.";
+    job.started = "2026-11-09";
+    job.layup.kind = TopKind::River;
+    job.layup.edges = OuterEdges::Straight;
+    job.layup.length_mm = 1800.0;
+    job.layup.width_mm = 860.0;
+    job.layup.thickness_mm = 52.0;
+    job.layup.pieces = {{{11}, Face::Top, false, -180.0, std::nullopt}, {{13}, Face::Top, true, -180.0, std::nullopt}};
+    job.flatten.method.id = "router_sled";
+    job.flatten.method.name = "router on a sled";
+    job.flatten.method.setup_min = 20.0;
+    job.fill.bucket_L = 5.0;
+    job.fill.pigment_pct = 1.5;
+    job.move.climate = "coastal";
+    for (const double x : {380.0, 1420.0}) {
+        for (const double y : {-300.0, 300.0}) {
+            Fastener f;
+            f.at = {x, y};
+            job.move.fasteners.push_back(f);
+        }
+    }
+    return job;
+}
+
+} // namespace
+
+Book demoBook()
+{
+    Shop shop = standardShop();
+    addSlabs(shop, planeTree(), 1);
+    addSlabs(shop, maple(), 10);
+    Book book;
+    book.shop = std::make_shared<const Shop>(std::move(shop));
+    book = withJob(book, readingRoomTable());
+    return withJob(book, ferryDesk());
+}
+
+} // namespace burl

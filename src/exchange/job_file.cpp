@@ -1,0 +1,132 @@
+#include "exchange/job_file.h"
+
+#include <algorithm>
+#include <set>
+
+#include "exchange/json/codec.h"
+#include "exchange/json/position.h"
+#include "exchange/materials.h"
+
+namespace burl
+{
+namespace
+{
+
+constexpr std::string_view kFormat = "young-burl-job";
+
+template <typename T> void replaceOrAdd(std::vector<T>& list, T item)
+{
+    for (T& old : list) {
+        if (old.id == item.id) {
+            old = std::move(item);
+            return;
+        }
+    }
+    list.push_back(std::move(item));
+}
+
+} // namespace
+
+Expected<JobFile> readJobFile(std::string_view text)
+{
+    if (text.substr(0, 3) == "\xEF\xBB\xBF") {
+        text.remove_prefix(3);
+    }
+    nlohmann::json root;
+    try {
+        root = nlohmann::json::parse(text);
+    } catch (const nlohmann::json::parse_error& error) {
+        return refuse("jobfile.not_json", "line " + std::to_string(lineOfOffset(text, error.byte)) +
+                                              ": not JSON; a bracket, comma or quote is wrong there.");
+    }
+    if (!root.is_object() || root.value("format", "") != kFormat) {
+        return refuse("jobfile.format", "line 1: not a Young Burl job; \"format\": \"young-burl-job\" is wanted.");
+    }
+    std::optional<JsonMiss> miss;
+    JsonReader reader(root, "", miss);
+    int version = 0;
+    reader.read("version", version);
+    if (version > kJobFileVersion) {
+        return refuse("jobfile.newer", "line " + std::to_string(lineOfPointer(text, "/version")) +
+                                           ": written by a newer Young Burl (version " + std::to_string(version) +
+                                           "); open it there.");
+    }
+    if (version < 1) {
+        return refuse("jobfile.format", "line 1: \"version\": 1 is wanted.");
+    }
+    JobFile file;
+    file.shop = standardShop();
+    reader.each("species", [&](JsonReader r) { replaceOrAdd(file.shop.species, speciesFrom(r)); });
+    reader.each("climates", [&](JsonReader r) { replaceOrAdd(file.shop.climates, climateFrom(r)); });
+    reader.each("logs", [&](JsonReader r) { file.shop.logs.push_back(logFrom(r)); });
+    std::set<SlabId> ids;
+    reader.each("slabs", [&](JsonReader r) {
+        Slab slab = slabFrom(r);
+        if (!ids.insert(slab.id).second) {
+            r.note("id", "two slabs have the id " + std::to_string(slab.id.value));
+        }
+        if (file.shop.speciesOf(slab) == nullptr) {
+            r.note("species", "the species \"" + slab.species + "\" is not known; add it under \"species\"");
+        }
+        file.shop.slabs.push_back(std::make_shared<const Slab>(std::move(slab)));
+    });
+    reader.need("job");
+    reader.inside("job", [&](JsonReader r) {
+        file.job = jobFrom(r);
+        for (size_t i = 0; i < file.job.layup.pieces.size(); ++i) {
+            if (file.shop.slab(file.job.layup.pieces[i].slab) == nullptr) {
+                r.note("layup/pieces/" + std::to_string(i) + "/slab", "no slab has this id");
+            }
+        }
+        if (file.shop.climate(file.job.move.climate) == nullptr) {
+            r.note("move/climate", "the climate \"" + file.job.move.climate + "\" is not known");
+        }
+    });
+    if (miss) {
+        return refuse("jobfile.value", "line " + std::to_string(lineOfPointer(text, miss->pointer)) + ", " +
+                                           (miss->pointer.empty() ? "/" : miss->pointer) + ": " + miss->sentence + ".");
+    }
+    return file;
+}
+
+std::string writeJobFile(const Job& job, const Shop& shop)
+{
+    OrderedJson root{{"format", kFormat}, {"version", kJobFileVersion}, {"job", toJson(job)}};
+    std::set<SlabId> slabs;
+    for (const Piece& piece : job.layup.pieces) {
+        slabs.insert(piece.slab);
+    }
+    std::set<LogId> logs;
+    std::set<std::string> species;
+    OrderedJson slabList = OrderedJson::array();
+    for (const SlabId id : slabs) {
+        if (const Slab* slab = shop.slab(id)) {
+            logs.insert(slab->log);
+            species.insert(slab->species);
+            slabList.push_back(toJson(*slab));
+        }
+    }
+    OrderedJson logList = OrderedJson::array();
+    for (const LogId id : logs) {
+        if (const Log* log = shop.log(id)) {
+            logList.push_back(toJson(*log));
+        }
+    }
+    root["logs"] = logList;
+    root["slabs"] = slabList;
+    OrderedJson speciesList = OrderedJson::array();
+    for (const Species& s : shop.species) {
+        if (species.count(s.id) != 0) {
+            speciesList.push_back(toJson(s));
+        }
+    }
+    root["species"] = speciesList;
+    OrderedJson climates = OrderedJson::array();
+    if (const Climate* climate = shop.climate(job.move.climate)) {
+        climates.push_back(toJson(*climate));
+    }
+    root["climates"] = climates;
+    return prettyText(root);
+}
+
+} // namespace burl

@@ -1,0 +1,29 @@
+#pragma once
+// Slabs, logs, jobs and habits as JSON. One spelling for job files and for the shop book.
+// docs/formats.md describes every key.
+
+#include <optional>
+
+#include "core/shop/job.h"
+#include "core/shop/shop.h"
+#include "exchange/json/reader.h"
+#include "exchange/json/text.h"
+
+namespace burl
+{
+
+[[nodiscard]] OrderedJson toJson(const Slab& slab);
+[[nodiscard]] OrderedJson toJson(const Log& log);
+[[nodiscard]] OrderedJson toJson(const Job& job);
+[[nodiscard]] OrderedJson toJson(const Habits& habits);
+[[nodiscard]] OrderedJson toJson(const Species& species);
+[[nodiscard]] OrderedJson toJson(const Climate& climate);
+
+[[nodiscard]] Slab slabFrom(JsonReader reader);
+[[nodiscard]] Log logFrom(JsonReader reader);
+[[nodiscard]] Job jobFrom(JsonReader reader);
+[[nodiscard]] Habits habitsFrom(JsonReader reader);
+[[nodiscard]] Species speciesFrom(JsonReader reader);
+[[nodiscard]] Climate climateFrom(JsonReader reader);
+
+} // namespace burl

@@ -1,0 +1,295 @@
+#include "exchange/json/codec.h"
+#include "exchange/json/words.h"
+
+namespace burl
+{
+namespace
+{
+
+OrderedJson toJson(const LayupChoices& c)
+{
+    OrderedJson pieces = OrderedJson::array();
+    for (const Piece& p : c.pieces) {
+        OrderedJson piece{{"slab", p.slab.value},
+                          {"show", words::of(p.show, words::kFace)},
+                          {"end_for_end", p.endForEnd},
+                          {"left_mm", p.left_mm}};
+        if (p.rip) {
+            piece["rip_at0_mm"] = p.rip->at0_mm;
+            piece["rip_slope"] = p.rip->slope;
+        }
+        pieces.push_back(piece);
+    }
+    OrderedJson out{{"kind", words::of(c.kind, words::kTop)},
+                    {"edges", words::of(c.edges, words::kEdges)},
+                    {"length_mm", c.length_mm},
+                    {"thickness_mm", c.thickness_mm},
+                    {"least_gap_mm", c.leastGap_mm}};
+    if (c.width_mm) {
+        out["width_mm"] = *c.width_mm;
+    }
+    if (c.trim_mm) {
+        out["trim_mm"] = *c.trim_mm;
+    }
+    if (c.ripMargin_mm) {
+        out["rip_margin_mm"] = *c.ripMargin_mm;
+    }
+    out["pieces"] = pieces;
+    return out;
+}
+
+LayupChoices layupFrom(JsonReader r)
+{
+    LayupChoices c;
+    r.readWord("kind", c.kind, words::kTop);
+    r.readWord("edges", c.edges, words::kEdges);
+    r.readPositiveLength("length_mm", c.length_mm);
+    r.readPositiveLength("thickness_mm", c.thickness_mm);
+    r.readLength("least_gap_mm", c.leastGap_mm);
+    r.read("width_mm", c.width_mm, true);
+    r.read("trim_mm", c.trim_mm, true);
+    r.read("rip_margin_mm", c.ripMargin_mm, true);
+    r.each("pieces", [&](JsonReader inner) {
+        Piece p;
+        inner.need("slab");
+        inner.read("slab", p.slab.value);
+        inner.readWord("show", p.show, words::kFace);
+        inner.read("end_for_end", p.endForEnd);
+        inner.readLength("left_mm", p.left_mm);
+        if (inner.has("rip_at0_mm")) {
+            RipLine line;
+            inner.readLength("rip_at0_mm", line.at0_mm);
+            inner.read("rip_slope", line.slope);
+            p.rip = line;
+        }
+        c.pieces.push_back(p);
+    });
+    return c;
+}
+
+OrderedJson toJson(const FlattenChoices& c)
+{
+    const FlattenMethod& m = c.method;
+    return {{"school", words::of(c.school, words::kSchool)},
+            {"spare", words::of(c.spare, words::kSpare)},
+            {"method", OrderedJson{{"id", m.id},
+                                   {"name", m.name},
+                                   {"depth_mm", m.depth_mm},
+                                   {"bit_mm", m.bit_mm},
+                                   {"overlap", m.overlap},
+                                   {"runoff_mm", m.runoff_mm},
+                                   {"feed_mm_min", m.feed_mm_min},
+                                   {"setup_min", m.setup_min}}}};
+}
+
+FlattenChoices flattenFrom(JsonReader r)
+{
+    FlattenChoices c;
+    r.readWord("school", c.school, words::kSchool);
+    r.readWord("spare", c.spare, words::kSpare);
+    r.inside("method", [&](JsonReader inner) {
+        FlattenMethod& m = c.method;
+        inner.read("id", m.id);
+        inner.read("name", m.name);
+        inner.readPositiveLength("depth_mm", m.depth_mm);
+        inner.readPositiveLength("bit_mm", m.bit_mm);
+        inner.read("overlap", m.overlap);
+        inner.readLength("runoff_mm", m.runoff_mm);
+        inner.read("feed_mm_min", m.feed_mm_min);
+        inner.read("setup_min", m.setup_min);
+        if (!(m.overlap >= 0.0 && m.overlap < 0.95)) {
+            inner.note("overlap", "the overlap is a share between 0 and 0.95");
+        }
+    });
+    return c;
+}
+
+OrderedJson toJson(const FillChoices& c)
+{
+    OrderedJson overrules = OrderedJson::array();
+    for (const ResinOverrule& o : c.overrules) {
+        overrules.push_back({{"slab", o.slab.value}, {"feature", o.feature}, {"resin", o.resin}});
+    }
+    return {{"overpour_mm", c.overpour_mm}, {"soak_in_g_m2", c.soakIn_g_m2}, {"reserve", c.reserve},
+            {"pot_residue", c.potResidue},  {"bucket_l", c.bucket_L},        {"pigment_pct", c.pigment_pct},
+            {"overrules", overrules}};
+}
+
+FillChoices fillFrom(JsonReader r)
+{
+    FillChoices c;
+    r.readLength("overpour_mm", c.overpour_mm);
+    r.read("soak_in_g_m2", c.soakIn_g_m2);
+    r.read("reserve", c.reserve);
+    r.read("pot_residue", c.potResidue);
+    r.read("bucket_l", c.bucket_L);
+    r.read("pigment_pct", c.pigment_pct);
+    if (!(c.bucket_L > 0.0)) {
+        r.note("bucket_l", "a bucket holds more than nothing");
+    }
+    if (!(c.potResidue >= 0.0 && c.potResidue < 0.9)) {
+        r.note("pot_residue", "what stays in the pots is a share between 0 and 0.9");
+    }
+    r.each("overrules", [&](JsonReader inner) {
+        ResinOverrule o;
+        inner.read("slab", o.slab.value);
+        inner.read("feature", o.feature);
+        inner.read("resin", o.resin);
+        c.overrules.push_back(o);
+    });
+    return c;
+}
+
+OrderedJson toJson(const MoveChoices& c)
+{
+    OrderedJson fasteners = OrderedJson::array();
+    for (const Fastener& f : c.fasteners) {
+        fasteners.push_back({{"x_mm", f.at.x},
+                             {"y_mm", f.at.y},
+                             {"kind", words::of(f.kind, words::kFastener)},
+                             {"bolt_mm", f.bolt_mm},
+                             {"clearance_mm", f.clearance_mm},
+                             {"insert_mm", f.insert_mm},
+                             {"pilot_overrun_mm", f.pilotOverrun_mm},
+                             {"washer_mm", f.washer_mm}});
+    }
+    OrderedJson channels = OrderedJson::array();
+    for (const Channel& ch : c.channels) {
+        channels.push_back({{"x_mm", ch.x_mm},
+                            {"middle_mm", ch.middle_mm},
+                            {"length_mm", ch.length_mm},
+                            {"width_mm", ch.width_mm},
+                            {"depth_mm", ch.depth_mm},
+                            {"end_room_mm", ch.endRoom_mm}});
+    }
+    OrderedJson out{{"climate", c.climate}, {"held_mm", c.held_mm}};
+    if (c.assembly_mc_pct) {
+        out["assembly_mc_pct"] = *c.assembly_mc_pct;
+    }
+    out["fasteners"] = fasteners;
+    out["channels"] = channels;
+    return out;
+}
+
+MoveChoices moveFrom(JsonReader r)
+{
+    MoveChoices c;
+    r.read("climate", c.climate);
+    r.readLength("held_mm", c.held_mm);
+    r.read("assembly_mc_pct", c.assembly_mc_pct);
+    r.each("fasteners", [&](JsonReader inner) {
+        Fastener f;
+        inner.readLength("x_mm", f.at.x);
+        inner.readLength("y_mm", f.at.y);
+        inner.readWord("kind", f.kind, words::kFastener);
+        inner.readPositiveLength("bolt_mm", f.bolt_mm);
+        inner.readLength("clearance_mm", f.clearance_mm);
+        inner.readLength("insert_mm", f.insert_mm);
+        inner.readLength("pilot_overrun_mm", f.pilotOverrun_mm);
+        inner.readLength("washer_mm", f.washer_mm);
+        c.fasteners.push_back(f);
+    });
+    r.each("channels", [&](JsonReader inner) {
+        Channel ch;
+        inner.readLength("x_mm", ch.x_mm);
+        inner.readLength("middle_mm", ch.middle_mm);
+        inner.readPositiveLength("length_mm", ch.length_mm);
+        inner.readPositiveLength("width_mm", ch.width_mm);
+        inner.readLength("depth_mm", ch.depth_mm);
+        inner.readLength("end_room_mm", ch.endRoom_mm);
+        c.channels.push_back(ch);
+    });
+    return c;
+}
+
+} // namespace
+
+OrderedJson toJson(const Job& job)
+{
+    OrderedJson out{{"id", job.id.value}, {"name", job.name}};
+    if (!job.note.empty()) {
+        out["note"] = job.note;
+    }
+    if (!job.started.empty()) {
+        out["started"] = job.started;
+    }
+    out["layup"] = toJson(job.layup);
+    out["flatten"] = toJson(job.flatten);
+    out["fill"] = toJson(job.fill);
+    out["move"] = toJson(job.move);
+    return out;
+}
+
+Job jobFrom(JsonReader r)
+{
+    Job job;
+    r.read("id", job.id.value);
+    r.read("name", job.name);
+    r.read("note", job.note);
+    r.read("started", job.started);
+    r.inside("layup", [&](JsonReader inner) { job.layup = layupFrom(inner); });
+    r.inside("flatten", [&](JsonReader inner) { job.flatten = flattenFrom(inner); });
+    r.inside("fill", [&](JsonReader inner) { job.fill = fillFrom(inner); });
+    r.inside("move", [&](JsonReader inner) { job.move = moveFrom(inner); });
+    return job;
+}
+
+OrderedJson toJson(const Habits& h)
+{
+    return {{"length", words::of(h.units.length, words::kLength)},
+            {"inch_fraction", h.units.inchFraction},
+            {"volume", words::of(h.units.volume, words::kVolume)},
+            {"mass", words::of(h.units.mass, words::kMass)},
+            {"temperature", words::of(h.units.temperature, words::kTemperature)},
+            {"rip_margin_mm", h.ripMargin_mm},
+            {"trim_each_end_mm", h.trimEachEnd_mm},
+            {"least_wood_over_insert_mm", h.leastWoodOverInsert_mm}};
+}
+
+Habits habitsFrom(JsonReader r)
+{
+    Habits h;
+    r.readWord("length", h.units.length, words::kLength);
+    r.read("inch_fraction", h.units.inchFraction);
+    if (h.units.inchFraction != 8 && h.units.inchFraction != 16 && h.units.inchFraction != 32 && h.units.inchFraction != 64) {
+        r.note("inch_fraction", "8, 16, 32 or 64 is wanted");
+        h.units.inchFraction = 16;
+    }
+    r.readWord("volume", h.units.volume, words::kVolume);
+    r.readWord("mass", h.units.mass, words::kMass);
+    r.readWord("temperature", h.units.temperature, words::kTemperature);
+    r.readLength("rip_margin_mm", h.ripMargin_mm);
+    r.readLength("trim_each_end_mm", h.trimEachEnd_mm);
+    r.readLength("least_wood_over_insert_mm", h.leastWoodOverInsert_mm);
+    return h;
+}
+
+OrderedJson toJson(const Climate& c)
+{
+    return {{"id", c.id},
+            {"name", c.name},
+            {"winter_degc", c.winter_degC},
+            {"winter_rh_pct", c.winter_rh_pct},
+            {"summer_degc", c.summer_degC},
+            {"summer_rh_pct", c.summer_rh_pct}};
+}
+
+Climate climateFrom(JsonReader r)
+{
+    Climate c;
+    r.need("id");
+    r.read("id", c.id);
+    r.read("name", c.name);
+    r.read("winter_degc", c.winter_degC);
+    r.read("winter_rh_pct", c.winter_rh_pct);
+    r.read("summer_degc", c.summer_degC);
+    r.read("summer_rh_pct", c.summer_rh_pct);
+    for (const double rh : {c.winter_rh_pct, c.summer_rh_pct}) {
+        if (!(rh >= 0.0 && rh <= 100.0)) {
+            r.note("", "a relative humidity lies between 0 and 100 %");
+        }
+    }
+    return c;
+}
+
+} // namespace burl

@@ -1,0 +1,225 @@
+#include "exchange/json/codec.h"
+#include "exchange/json/words.h"
+
+namespace burl
+{
+namespace
+{
+
+OrderedJson optional(const std::optional<double>& value) { return value ? OrderedJson(*value) : OrderedJson(nullptr); }
+
+OrderedJson toJson(const Tape& tape)
+{
+    OrderedJson rows = OrderedJson::array();
+    for (const TapeReading& r : tape.readings) {
+        rows.push_back(OrderedJson::array({r.at_mm, optional(r.near_mm), optional(r.far_mm)}));
+    }
+    return {{"from", words::of(tape.from, words::kTapeFrom)}, {"readings_mm", rows}};
+}
+
+Tape tapeFrom(JsonReader r)
+{
+    Tape tape;
+    r.readWord("from", tape.from, words::kTapeFrom);
+    r.need("readings_mm");
+    for (const auto& row : r.rows("readings_mm", 3, 3, true)) {
+        if (!row[0]) {
+            r.note("readings_mm", "a station without a place along the slab");
+            break;
+        }
+        tape.readings.push_back({*row[0], row[1], row[2]});
+    }
+    return tape;
+}
+
+OrderedJson toJson(const HeightGrid& grid)
+{
+    OrderedJson rows = OrderedJson::array();
+    const size_t along = grid.xs_mm.size();
+    for (size_t j = 0; j < grid.ys_mm.size(); ++j) {
+        OrderedJson row = OrderedJson::array();
+        for (size_t i = 0; i < along; ++i) {
+            row.push_back(optional(grid.readings_mm[j * along + i]));
+        }
+        rows.push_back(row);
+    }
+    return {{"from", words::of(grid.from, words::kHeightsFrom)},
+            {"x_mm", grid.xs_mm},
+            {"y_mm", grid.ys_mm},
+            {"readings_mm", rows}};
+}
+
+HeightGrid gridFrom(JsonReader r)
+{
+    HeightGrid grid;
+    r.readWord("from", grid.from, words::kHeightsFrom);
+    grid.xs_mm = r.numbers("x_mm");
+    grid.ys_mm = r.numbers("y_mm");
+    const auto rows = r.rows("readings_mm", grid.xs_mm.size(), grid.xs_mm.size(), true);
+    if (rows.size() != grid.ys_mm.size()) {
+        r.note("readings_mm", "one row for each y is wanted: " + std::to_string(grid.ys_mm.size()));
+    }
+    for (const auto& row : rows) {
+        grid.readings_mm.insert(grid.readings_mm.end(), row.begin(), row.end());
+    }
+    return grid;
+}
+
+OrderedJson pointsJson(const std::vector<Vec2>& points)
+{
+    OrderedJson out = OrderedJson::array();
+    for (const Vec2 p : points) {
+        out.push_back(OrderedJson::array({p.x, p.y}));
+    }
+    return out;
+}
+
+OrderedJson toJson(const Feature& f)
+{
+    OrderedJson out{{"id", f.id},
+                    {"kind", words::of(f.kind, words::kFeature)},
+                    {"face", words::of(f.face, words::kFace)},
+                    {"intention", words::of(f.intention, words::kIntention)},
+                    {"points_mm", pointsJson(f.points)}};
+    if (f.width_mm != 0.0) {
+        out["width_mm"] = f.width_mm;
+    }
+    if (f.depth_mm != 0.0) {
+        out["depth_mm"] = f.depth_mm;
+    }
+    if (f.count != 0) {
+        out["count"] = f.count;
+    }
+    return out;
+}
+
+Feature featureFrom(JsonReader r)
+{
+    Feature f;
+    r.read("id", f.id);
+    r.need("kind");
+    r.readWord("kind", f.kind, words::kFeature);
+    r.readWord("face", f.face, words::kFace);
+    r.readWord("intention", f.intention, words::kIntention);
+    for (const auto& row : r.rows("points_mm", 2, 2)) {
+        f.points.push_back({*row[0], *row[1]});
+    }
+    r.readLength("width_mm", f.width_mm);
+    r.readLength("depth_mm", f.depth_mm);
+    r.read("count", f.count);
+    if (f.width_mm < 0.0 || f.depth_mm < 0.0 || f.count < 0) {
+        r.note("", "a feature cannot have less than no width, depth or count");
+    }
+    return f;
+}
+
+} // namespace
+
+OrderedJson toJson(const Slab& slab)
+{
+    OrderedJson out{{"id", slab.id.value},       {"name", slab.name}, {"log", slab.log.value},
+                    {"sequence", slab.sequence}, {"species", slab.species}, {"top", toJson(slab.top)}};
+    if (slab.bottom) {
+        out["bottom"] = toJson(*slab.bottom);
+    }
+    out["bevel_near_mm"] = slab.bevelNear_mm;
+    out["bevel_far_mm"] = slab.bevelFar_mm;
+    if (slab.thickness_mm) {
+        out["thickness_mm"] = *slab.thickness_mm;
+    }
+    if (!slab.thicknesses.empty()) {
+        OrderedJson rows = OrderedJson::array();
+        for (const ThicknessReading& t : slab.thicknesses) {
+            rows.push_back(OrderedJson::array({t.at.x, t.at.y, t.thickness_mm}));
+        }
+        out["thickness_readings_mm"] = rows;
+    }
+    if (slab.topHeights) {
+        out["top_heights"] = toJson(*slab.topHeights);
+    }
+    if (slab.bottomHeights) {
+        out["bottom_heights"] = toJson(*slab.bottomHeights);
+    }
+    OrderedJson features = OrderedJson::array();
+    for (const Feature& f : slab.features) {
+        features.push_back(toJson(f));
+    }
+    out["features"] = features;
+    if (slab.mc_pct) {
+        out["mc_pct"] = *slab.mc_pct;
+    }
+    if (slab.pith) {
+        out["pith_distance_mm"] = slab.pith->distance_mm;
+        out["pith_offset_mm"] = slab.pith->offset_mm;
+    }
+    if (slab.weighed_kg) {
+        out["weighed_kg"] = *slab.weighed_kg;
+    }
+    if (slab.price) {
+        out["price"] = *slab.price;
+    }
+    if (!slab.where.empty()) {
+        out["where"] = slab.where;
+    }
+    return out;
+}
+
+Slab slabFrom(JsonReader r)
+{
+    Slab slab;
+    r.need("id");
+    r.read("id", slab.id.value);
+    r.need("name");
+    r.read("name", slab.name);
+    r.read("log", slab.log.value);
+    r.read("sequence", slab.sequence);
+    r.read("species", slab.species);
+    r.need("top");
+    r.inside("top", [&](JsonReader inner) { slab.top = tapeFrom(inner); });
+    r.inside("bottom", [&](JsonReader inner) { slab.bottom = tapeFrom(inner); });
+    r.readLength("bevel_near_mm", slab.bevelNear_mm);
+    r.readLength("bevel_far_mm", slab.bevelFar_mm);
+    r.read("thickness_mm", slab.thickness_mm, true);
+    if (slab.thickness_mm && !(*slab.thickness_mm > 0.0)) {
+        r.note("thickness_mm", "must be more than nothing");
+    }
+    for (const auto& row : r.rows("thickness_readings_mm", 3, 3)) {
+        slab.thicknesses.push_back({{*row[0], *row[1]}, *row[2]});
+    }
+    r.inside("top_heights", [&](JsonReader inner) { slab.topHeights = gridFrom(inner); });
+    r.inside("bottom_heights", [&](JsonReader inner) { slab.bottomHeights = gridFrom(inner); });
+    r.each("features", [&](JsonReader inner) { slab.features.push_back(featureFrom(inner)); });
+    r.read("mc_pct", slab.mc_pct);
+    if (slab.mc_pct && !(*slab.mc_pct >= 0.0 && *slab.mc_pct <= 200.0)) {
+        r.note("mc_pct", "a moisture content lies between 0 and 200 %");
+    }
+    if (r.has("pith_distance_mm")) {
+        PithPlace pith;
+        r.readLength("pith_distance_mm", pith.distance_mm);
+        r.readLength("pith_offset_mm", pith.offset_mm);
+        slab.pith = pith;
+    }
+    r.read("weighed_kg", slab.weighed_kg);
+    r.read("price", slab.price);
+    r.read("where", slab.where);
+    return slab;
+}
+
+OrderedJson toJson(const Log& log)
+{
+    return {{"id", log.id.value}, {"name", log.name}, {"about", log.about}, {"species", log.species}, {"kerf_mm", log.kerf_mm}};
+}
+
+Log logFrom(JsonReader r)
+{
+    Log log;
+    r.need("id");
+    r.read("id", log.id.value);
+    r.read("name", log.name);
+    r.read("about", log.about);
+    r.read("species", log.species);
+    r.readLength("kerf_mm", log.kerf_mm);
+    return log;
+}
+
+} // namespace burl

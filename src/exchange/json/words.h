@@ -1,0 +1,61 @@
+#pragma once
+// The words that stand for choices in our files. They are part of the format: add, never rename.
+
+#include <array>
+#include <string_view>
+#include <utility>
+
+#include "core/measure/units.h"
+#include "core/shop/job.h"
+
+namespace burl::words
+{
+
+template <typename E, size_t n> using Table = std::array<std::pair<E, std::string_view>, n>;
+
+inline constexpr Table<Face, 2> kFace{{{Face::Top, "top"}, {Face::Bottom, "bottom"}}};
+inline constexpr Table<TapeFrom, 2> kTapeFrom{{{TapeFrom::String, "string"}, {TapeFrom::StraightEdge, "straight_edge"}}};
+inline constexpr Table<HeightsFrom, 2> kHeightsFrom{
+    {{HeightsFrom::RailsDown, "rails_down"}, {HeightsFrom::BenchUp, "bench_up"}}};
+inline constexpr Table<FeatureKind, 7> kFeature{{{FeatureKind::ThroughVoid, "through_void"},
+                                                 {FeatureKind::BlindVoid, "blind_void"},
+                                                 {FeatureKind::Knot, "knot"},
+                                                 {FeatureKind::Check, "check"},
+                                                 {FeatureKind::Inclusion, "inclusion"},
+                                                 {FeatureKind::WormHoles, "worm_holes"},
+                                                 {FeatureKind::Pith, "pith"}}};
+inline constexpr Table<Intention, 5> kIntention{{{Intention::CutOff, "cut_off"},
+                                                 {Intention::Fill, "fill"},
+                                                 {Intention::Key, "key"},
+                                                 {Intention::Keep, "keep"},
+                                                 {Intention::Carve, "carve"}}};
+inline constexpr Table<TopKind, 3> kTop{{{TopKind::Single, "single"}, {TopKind::Pair, "pair"}, {TopKind::River, "river"}}};
+inline constexpr Table<OuterEdges, 2> kEdges{{{OuterEdges::Live, "live"}, {OuterEdges::Straight, "straight"}}};
+inline constexpr Table<FlattenSchool, 2> kSchool{
+    {{FlattenSchool::BothFaces, "both_faces"}, {FlattenSchool::ShowFace, "show_face"}}};
+inline constexpr Table<SpareFrom, 3> kSpare{
+    {{SpareFrom::BothAlike, "both_alike"}, {SpareFrom::Underside, "underside"}, {SpareFrom::ShowFace, "show_face"}}};
+inline constexpr Table<FastenerKind, 2> kFastener{
+    {{FastenerKind::InsertAndBolt, "insert_and_bolt"}, {FastenerKind::ScrewAndWasher, "screw_and_washer"}}};
+inline constexpr Table<LengthStyle, 5> kLength{{{LengthStyle::Millimetres, "mm"},
+                                                {LengthStyle::Centimetres, "cm"},
+                                                {LengthStyle::FractionalInches, "inch_fraction"},
+                                                {LengthStyle::FeetAndInches, "feet_inches"},
+                                                {LengthStyle::DecimalInches, "inch_decimal"}}};
+inline constexpr Table<VolumeStyle, 3> kVolume{
+    {{VolumeStyle::Litres, "litre"}, {VolumeStyle::Quarts, "us_quart"}, {VolumeStyle::Gallons, "us_gallon"}}};
+inline constexpr Table<MassStyle, 2> kMass{{{MassStyle::Metric, "metric"}, {MassStyle::Pounds, "pound"}}};
+inline constexpr Table<TemperatureStyle, 2> kTemperature{
+    {{TemperatureStyle::Celsius, "celsius"}, {TemperatureStyle::Fahrenheit, "fahrenheit"}}};
+
+template <typename E, size_t n> std::string_view of(E value, const Table<E, n>& table)
+{
+    for (const auto& [v, word] : table) {
+        if (v == value) {
+            return word;
+        }
+    }
+    return "";
+}
+
+} // namespace burl::words

@@ -1,0 +1,104 @@
+#include "exchange/materials.h"
+
+#include <string_view>
+
+#include "exchange/json/codec.h"
+
+namespace burl
+{
+namespace data
+{
+extern const std::string_view speciesJson;
+extern const std::string_view resinsJson;
+} // namespace data
+
+OrderedJson toJson(const Species& s)
+{
+    OrderedJson out{{"id", s.id},
+                    {"name", s.name},
+                    {"c_r", s.change.radial},
+                    {"c_t", s.change.tangential},
+                    {"g12", s.g12},
+                    {"shrink_r", s.shrinkRadial_pct},
+                    {"shrink_t", s.shrinkTangential_pct},
+                    {"moe_gpa", s.moe_GPa},
+                    {"source", s.source}};
+    if (!s.unsure.empty()) {
+        out["unsure"] = s.unsure;
+    }
+    return out;
+}
+
+Species speciesFrom(JsonReader r)
+{
+    Species s;
+    r.need("id");
+    r.read("id", s.id);
+    s.name = s.id;
+    r.read("name", s.name);
+    r.read("c_r", s.change.radial);
+    r.read("c_t", s.change.tangential);
+    r.need("g12");
+    r.read("g12", s.g12);
+    r.read("shrink_r", s.shrinkRadial_pct);
+    r.read("shrink_t", s.shrinkTangential_pct);
+    r.read("moe_gpa", s.moe_GPa);
+    s.source = "USDA Wood Handbook tables 4-3, 5-3, 13-5";
+    r.read("source", s.source);
+    s.unsure = r.strings("unsure");
+    if (!(s.g12 > 0.05 && s.g12 < 1.5)) {
+        r.note("g12", "a specific gravity lies between 0.05 and 1.5");
+    }
+    return s;
+}
+
+namespace
+{
+
+Shop build()
+{
+    Shop shop;
+    std::optional<JsonMiss> miss;
+    const auto species = nlohmann::json::parse(data::speciesJson);
+    for (const auto& row : species.at("species")) {
+        Species s = speciesFrom(JsonReader(row, "/species", miss));
+        for (const auto& field : row.at("confidence").at("unsure")) {
+            s.unsure.push_back(field.get<std::string>());
+        }
+        shop.species.push_back(std::move(s));
+    }
+    const auto resins = nlohmann::json::parse(data::resinsJson);
+    for (const auto& [id, row] : resins.at("resins").items()) {
+        ResinClass r;
+        r.id = id;
+        r.name = row.at("label");
+        r.use = row.at("use");
+        const auto& mix = row.at("mix");
+        r.mix.aToB = mix.at("ratio_by_volume").at(0).get<double>() / mix.at("ratio_by_volume").at(1).get<double>();
+        r.mix.densityA_kg_L = mix.at("density_A_kg_m3").get<double>() / 1000.0;
+        r.mix.densityB_kg_L = mix.at("density_B_kg_m3").get<double>() / 1000.0;
+        const auto& sheet = row.at("data_sheet_style");
+        r.maxLayer_mm = sheet.at("max_layer_mm");
+        r.minLayer_mm = sheet.at("min_layer_mm");
+        r.demould_h = sheet.at("demould_h");
+        r.potLife_min = sheet.at("pot_life").at("minutes");
+        r.potLifeMass_g = sheet.at("pot_life").at("mass_g");
+        shop.resins.push_back(std::move(r));
+    }
+    // Presets, editable: typical indoor seasons, not anybody's house.
+    shop.climates = {{"heated_dry_winter", "heated, dry winter", 21.0, 28.0, 24.0, 58.0},
+                     {"coastal", "coastal, mild", 19.0, 50.0, 22.0, 70.0},
+                     {"air_conditioned", "air-conditioned all year", 21.0, 38.0, 23.0, 50.0},
+                     {"unheated_winter", "unheated in winter", 8.0, 75.0, 22.0, 60.0}};
+    return shop;
+}
+
+} // namespace
+
+const Shop& standardShop()
+{
+    static const Shop shop = build();
+    return shop;
+}
+
+} // namespace burl
