@@ -1,0 +1,71 @@
+#pragma once
+// The open shop book: the current snapshot, the job on the wall and its plan, undo, and the store.
+// Views show the snapshot and the plan; they change it only through edit() and editSlab().
+
+#include <functional>
+#include <memory>
+#include <optional>
+
+#include <QObject>
+#include <QString>
+#include <QUndoStack>
+
+#include "core/plan/plan.h"
+#include "core/shop/book.h"
+#include "store/shop_book.h"
+
+namespace burl
+{
+
+class Document : public QObject
+{
+    Q_OBJECT
+
+public:
+    /// A document on disk, or in memory only when `store` is empty.
+    explicit Document(Book book, std::optional<ShopBook> store = std::nullopt, QObject* parent = nullptr);
+
+    [[nodiscard]] const Book& book() const { return book_; }
+    [[nodiscard]] const Shop& shop() const { return *book_.shop; }
+    [[nodiscard]] const UnitChoice& units() const { return book_.shop->habits.units; }
+    /// The job on the wall; null in a book without jobs.
+    [[nodiscard]] const Job* job() const { return book_.job(jobId_); }
+    [[nodiscard]] const Plan* plan() const { return plan_ ? &*plan_ : nullptr; }
+    [[nodiscard]] bool readOnly() const;
+    [[nodiscard]] QUndoStack& undoStack() { return undo_; }
+
+    void showJob(JobId id);
+
+    /// A new gesture number: edits with the same one are one undo step and one write.
+    [[nodiscard]] int newGesture() { return ++lastGesture_; }
+    /// Writes what a gesture changed; to be called when the mouse is let go.
+    void endGesture();
+
+    /// Changes the whole book.
+    void apply(const QString& label, Book after, int gesture = 0);
+    /// Changes the job on the wall.
+    void edit(const QString& label, const std::function<void(Job&)>& change, int gesture = 0);
+    /// Changes one slab.
+    void editSlab(const QString& label, SlabId id, const std::function<void(Slab&)>& change, int gesture = 0);
+
+Q_SIGNALS:
+    void changed();
+    /// Something could not be kept on disk; the sentence says what to do.
+    void troubled(const QString& sentence);
+
+private:
+    friend class SwapCommand;
+    void swapTo(const Book& book);
+    void keep();
+
+    Book book_;
+    Book kept_; // what the store holds
+    std::optional<ShopBook> store_;
+    JobId jobId_;
+    std::optional<Plan> plan_;
+    QUndoStack undo_;
+    int lastGesture_ = 0;
+    bool inGesture_ = false;
+};
+
+} // namespace burl

@@ -1,0 +1,267 @@
+#include "drawing/scene.h"
+
+#include <cmath>
+
+#include <QPainterPath>
+
+#include "core/measure/format.h"
+
+namespace burl
+{
+namespace
+{
+
+QPainterPath pathOf(const BoardView& view, const Region& region)
+{
+    QPainterPath path;
+    for (const Ring& ring : region) {
+        path.addPolygon(view.toPixel(ring));
+        path.closeSubpath();
+    }
+    return path;
+}
+
+void drawFaceImage(QPainter& painter, const BoardView& view, const Placement& place, const FaceImage& face)
+{
+    if (face.image.isNull()) {
+        return;
+    }
+    const QTransform before = painter.transform();
+    painter.setTransform(face.toSlab * transformOf(place) * view.transform() * before);
+    painter.drawImage(0, 0, face.image);
+    painter.setTransform(before);
+}
+
+} // namespace
+
+void paintPieces(QPainter& painter, const BoardView& view, const Plan& plan, WoodCache& wood, const SceneStyle& style)
+{
+    const LayupPlan& layup = *plan.layup;
+    for (size_t i = 0; i < layup.pieces.size(); ++i) {
+        const PlacedPiece& piece = layup.pieces[i];
+        const auto& slab = plan.layupInput->slabs[i];
+        const Face shown = piece.turnedOver != style.underside ? Face::Bottom : Face::Top;
+        const FaceImage& face = wood.face(slab, shown);
+        painter.save();
+        painter.setRenderHint(QPainter::SmoothPixmapTransform);
+        if (style.waste > 0.0) {
+            painter.setOpacity(style.waste);
+            drawFaceImage(painter, view, piece.place, face);
+        }
+        painter.setOpacity(style.wood);
+        painter.setClipPath(pathOf(view, piece.kept), Qt::IntersectClip);
+        drawFaceImage(painter, view, piece.place, face);
+        painter.restore();
+
+        QColor line = style.palette.ink;
+        if (style.waste > 0.0) {
+            line.setAlphaF(0.45F);
+            painter.setPen(QPen(line, style.line_px * 0.7));
+            painter.setBrush(Qt::NoBrush);
+            painter.drawPolygon(view.toPixel(style.underside ? piece.underRing : piece.showRing));
+        }
+        painter.setPen(QPen(style.palette.ink, style.line_px));
+        for (const Ring& ring : piece.kept) {
+            painter.drawPolygon(view.toPixel(ring));
+        }
+    }
+}
+
+void paintFinalOutline(QPainter& painter, const BoardView& view, const LayupPlan& layup, const SceneStyle& style)
+{
+    QPen pen(style.palette.mark, style.line_px * 1.2);
+    pen.setDashPattern({6.0, 4.0});
+    painter.setPen(pen);
+    painter.setBrush(Qt::NoBrush);
+    painter.drawRect(QRectF(view.toPixel({layup.finalBox.left, layup.finalBox.top}),
+                            view.toPixel({layup.finalBox.right, layup.finalBox.bottom}))
+                         .normalized());
+}
+
+void paintResin(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style)
+{
+    for (const FillItem& item : plan.fill->items) {
+        if (item.onTable.empty()) {
+            continue;
+        }
+        QColor fill = style.palette.resin;
+        fill.setAlphaF(item.feature == 0 ? 0.78F : 0.85F);
+        const QPolygonF polygon = view.toPixel(item.onTable);
+        painter.setPen(QPen(style.palette.resin.darker(140), style.line_px));
+        if (item.feature == 0) {
+            // A river is deeper where it is wider: a quiet gradient across, and slow streaks along.
+            QLinearGradient across(polygon.boundingRect().topLeft(), polygon.boundingRect().bottomLeft());
+            QColor dark = style.palette.resin.darker(125);
+            dark.setAlphaF(0.9F);
+            across.setColorAt(0.0, fill);
+            across.setColorAt(0.5, dark);
+            across.setColorAt(1.0, fill);
+            painter.setBrush(across);
+        } else {
+            painter.setBrush(fill);
+        }
+        painter.drawPolygon(polygon);
+    }
+}
+
+void paintFeature(QPainter& painter, const BoardView& view, const Feature& feature, const Placement& place, const Palette& palette,
+                  bool grabbed)
+{
+    std::vector<Vec2> points;
+    for (const Vec2 p : feature.points) {
+        points.push_back(place.toTable(p));
+    }
+    if (points.empty()) {
+        return;
+    }
+    const QColor line = grabbed ? palette.mark : palette.ink;
+    QPen pen(line, grabbed ? 2.2 : 1.3);
+    painter.setBrush(Qt::NoBrush);
+    switch (feature.kind) {
+    case FeatureKind::Knot: {
+        painter.setPen(pen);
+        const double r = feature.width_mm / 2.0 * view.scale();
+        painter.drawEllipse(view.toPixel(points[0]), r, r);
+        break;
+    }
+    case FeatureKind::Check:
+        painter.setPen(QPen(line, std::max(grabbed ? 3.0 : 2.0, feature.width_mm * view.scale()), Qt::SolidLine, Qt::RoundCap));
+        painter.drawPolyline(view.toPixel(points));
+        break;
+    case FeatureKind::Pith:
+        pen.setStyle(Qt::DashDotLine);
+        painter.setPen(pen);
+        painter.drawPolyline(view.toPixel(points));
+        break;
+    case FeatureKind::WormHoles: {
+        pen.setStyle(Qt::DotLine);
+        painter.setPen(pen);
+        painter.drawPolygon(view.toPixel(points));
+        break;
+    }
+    case FeatureKind::ThroughVoid:
+        painter.setPen(pen);
+        painter.setBrush(QBrush(QColor(40, 32, 26, 150)));
+        painter.drawPolygon(view.toPixel(points));
+        break;
+    case FeatureKind::BlindVoid:
+        painter.setPen(pen);
+        painter.setBrush(QBrush(QColor(40, 32, 26, 110), Qt::BDiagPattern));
+        painter.drawPolygon(view.toPixel(points));
+        break;
+    case FeatureKind::Inclusion:
+        painter.setPen(pen);
+        painter.setBrush(QBrush(QColor(40, 32, 26, 130), Qt::Dense5Pattern));
+        painter.drawPolygon(view.toPixel(points));
+        break;
+    }
+}
+
+void paintFeatures(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style)
+{
+    for (size_t i = 0; i < plan.layup->pieces.size(); ++i) {
+        for (const Feature& feature : plan.layupInput->slabs[i]->features) {
+            if (feature.kind != FeatureKind::Knot) { // a knot is seen in the wood itself
+                paintFeature(painter, view, feature, plan.layup->pieces[i].place, style.palette);
+            }
+        }
+    }
+}
+
+void paintRuler(QPainter& painter, const BoardView& view, const QRectF& area, const UnitChoice& units, const Palette& palette)
+{
+    const bool inches = isInches(units.length);
+    const double base = inches ? kInch_mm : units.length == LengthStyle::Centimetres ? 10.0 : 1.0;
+    // The step between numbers: 1, 2, 5, 10 ... (12, 24 in inches) that leaves room for the text.
+    const double room_mm = 78.0 / view.scale();
+    double step = 0.0;
+    if (inches) {
+        for (const double s : {1.0, 3.0, 6.0, 12.0, 24.0, 48.0, 96.0}) {
+            if (step == 0.0 && s * kInch_mm >= room_mm) {
+                step = s * kInch_mm;
+            }
+        }
+    } else {
+        for (double decade = 10.0; step == 0.0 && decade < 1e6; decade *= 10.0) {
+            for (const double s : {1.0, 2.0, 5.0}) {
+                if (step == 0.0 && s * decade >= room_mm) {
+                    step = s * decade;
+                }
+            }
+        }
+    }
+    if (step <= 0.0) {
+        return;
+    }
+    const double from = view.toTable(area.topLeft()).x;
+    const double to = view.toTable(area.topRight()).x;
+    painter.setPen(QPen(palette.faint, 1.0));
+    const double bottom = area.bottom();
+    const int parts = inches ? 6 : 5;
+    for (auto k = static_cast<int>(std::ceil(from / step * parts)); k * step / parts <= to; ++k) {
+        const double x = k * step / parts;
+        const QPointF at(view.toPixel({x, 0.0}).x(), bottom);
+        const bool numbered = k % parts == 0;
+        painter.drawLine(at, at - QPointF(0.0, numbered ? 8.0 : 4.0));
+        if (numbered) {
+            const std::string text = formatNumber(x / base, 1, true);
+            painter.drawText(QRectF(at.x() - 45.0, area.top(), 90.0, area.height() - 9.0), Qt::AlignHCenter | Qt::AlignBottom,
+                             QString::fromStdString(text));
+        }
+    }
+}
+
+QImage reliefImage(const RemovalMap& map, double least_mm, double most_mm)
+{
+    QImage image(std::max(1, map.cellsAlong), std::max(1, map.cellsAcross), QImage::Format_ARGB32_Premultiplied);
+    image.fill(Qt::transparent);
+    const double span = std::max(1e-6, most_mm - least_mm);
+    for (int j = 0; j < map.cellsAcross; ++j) {
+        for (int i = 0; i < map.cellsAlong; ++i) {
+            const double h = map.height_mm[static_cast<size_t>(j) * map.cellsAlong + i];
+            if (!std::isfinite(h)) {
+                continue;
+            }
+            const int step = static_cast<int>(std::floor((h - least_mm) / span * kRampSteps));
+            image.setPixelColor(i, map.cellsAcross - 1 - j, rampColour(step)); // row 0 on the far side
+        }
+    }
+    return image;
+}
+
+void paintRampKey(QPainter& painter, const QRectF& area, double least_mm, double most_mm, const UnitChoice& units,
+                  const Palette& palette)
+{
+    const double step = area.height() / kRampSteps;
+    for (int k = 0; k < kRampSteps; ++k) {
+        const QRectF box(area.left(), area.bottom() - (k + 1) * step, 22.0, step);
+        painter.setPen(QPen(palette.ink, 0.6));
+        painter.setBrush(rampColour(k));
+        painter.drawRect(box);
+        const double value = least_mm + (k + 0.5) * (most_mm - least_mm) / kRampSteps;
+        painter.setPen(palette.faint);
+        painter.drawText(QRectF(box.right() + 6.0, box.top(), area.width() - 28.0, step), Qt::AlignLeft | Qt::AlignVCenter,
+                         QString::fromStdString(formatQuantity(value, Unit::Length, units)));
+    }
+}
+
+void paintSlab(QPainter& painter, const BoardView& view, const std::shared_ptr<const Slab>& slab, Face face, WoodCache& wood,
+               const Palette& palette, double strength)
+{
+    const auto outline = outlineOf(*slab, face);
+    if (!outline) {
+        return;
+    }
+    painter.save();
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    painter.setOpacity(strength);
+    drawFaceImage(painter, view, Placement{}, wood.face(slab, face));
+    painter.restore();
+    painter.setBrush(Qt::NoBrush);
+    QColor line = palette.ink;
+    line.setAlphaF(static_cast<float>(0.4 + 0.6 * strength));
+    painter.setPen(QPen(line, 1.2));
+    painter.drawPolygon(view.toPixel(outline->ring()));
+}
+
+} // namespace burl

@@ -1,0 +1,43 @@
+#pragma once
+// Wood as wood: a face drawn from the rings of its log. Neighbouring slabs cut the same ring field,
+// so their faces mirror; knots push the rings aside.
+
+#include <map>
+#include <memory>
+#include <tuple>
+
+#include <QImage>
+#include <QTransform>
+
+#include "core/shop/shop.h"
+
+namespace burl
+{
+
+/// A drawn face; transparent off the wood.
+struct FaceImage {
+    QImage image;
+    QTransform toSlab; // pixel to slab millimetres
+};
+
+/// Draws a face at `mm_per_pixel`. An empty image when the slab has no outline yet.
+[[nodiscard]] FaceImage drawFace(const Slab& slab, Face face, double mm_per_pixel);
+
+/// Faces drawn once and kept while the slab stays as it is.
+class WoodCache
+{
+public:
+    explicit WoodCache(double mm_per_pixel = 2.4) : mmPerPixel_(mm_per_pixel) {}
+    [[nodiscard]] const FaceImage& face(const std::shared_ptr<const Slab>& slab, Face face);
+    void setResolution(double mm_per_pixel);
+
+private:
+    struct Kept {
+        std::shared_ptr<const Slab> slab;
+        FaceImage image;
+    };
+    double mmPerPixel_;
+    std::map<std::pair<int, Face>, Kept> kept_;
+};
+
+} // namespace burl

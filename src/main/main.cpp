@@ -1,0 +1,112 @@
+// Young Burl: starts the window on a shop book.
+
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QDir>
+#include <QLocale>
+#include <QMessageBox>
+#include <QPushButton>
+#include <QSettings>
+#include <QStandardPaths>
+#include <QTimer>
+#include <QTranslator>
+
+#include "core/shop/edit.h"
+#include "demo/demo_shop.h"
+#include "ui/board/board.h"
+#include "ui/main_window.h"
+#include "ui/theme.h"
+
+namespace
+{
+
+using namespace burl;
+
+QString usualBook()
+{
+    return QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/shop.burlbook");
+}
+
+/// Offered once, when the book is new.
+bool wantsDemo()
+{
+    QMessageBox box(QMessageBox::NoIcon, QObject::tr("Young Burl"),
+                    QObject::tr("This shop book is empty. Look round the demo shop first, or start with your own slabs?"));
+    QPushButton* demo = box.addButton(QObject::tr("Put the demo shop in it"), QMessageBox::AcceptRole);
+    box.addButton(QObject::tr("Start empty"), QMessageBox::RejectRole);
+    box.setDefaultButton(demo);
+    box.exec();
+    return box.clickedButton() == demo;
+}
+
+} // namespace
+
+int main(int argc, char** argv)
+{
+    QApplication application(argc, argv);
+    QCoreApplication::setOrganizationName(QStringLiteral("young-burl"));
+    QCoreApplication::setApplicationName(QStringLiteral("young-burl"));
+    QCoreApplication::setApplicationVersion(QStringLiteral(BURL_VERSION));
+    QGuiApplication::setDesktopFileName(QStringLiteral("young-burl"));
+    QTranslator translator;
+    if (translator.load(QLocale(), QStringLiteral("young-burl"), QStringLiteral("_"), QStringLiteral(":/translations"))) {
+        QCoreApplication::installTranslator(&translator);
+    }
+
+    QCommandLineParser parser;
+    parser.setApplicationDescription(QObject::tr("Plans, draws and keeps the work of turning live-edge slabs into tables."));
+    parser.addHelpOption();
+    parser.addVersionOption();
+    const QCommandLineOption demo(QStringLiteral("demo"), QObject::tr("Open the demo shop, in memory; nothing is kept."));
+    const QCommandLineOption bench(QStringLiteral("bench"), QObject::tr("Start at this bench: yard, layup, flat, fill, move."), QStringLiteral("name"));
+    const QCommandLineOption job(QStringLiteral("job"), QObject::tr("Start with this job, counted from 1."), QStringLiteral("number"));
+    const QCommandLineOption shot(QStringLiteral("screenshot"), QObject::tr("Draw the window into a PNG file and end."), QStringLiteral("file"));
+    const QCommandLineOption evening(QStringLiteral("evening"), QObject::tr("Evening light."));
+    parser.addOptions({demo, bench, job, shot, evening});
+    parser.addPositionalArgument(QStringLiteral("book"), QObject::tr("The shop book; the usual one when not given."), QStringLiteral("[book]"));
+    parser.process(application);
+    ui::applyTheme(application, parser.isSet(evening) || (!parser.isSet(shot) && QSettings().value(QStringLiteral("evening")).toBool()));
+
+    Book book;
+    std::optional<ShopBook> store;
+    if (parser.isSet(demo)) {
+        book = demoBook();
+    } else {
+        const QString path = parser.positionalArguments().value(0, usualBook());
+        auto opened = ShopBook::open(path.toStdString());
+        auto loaded = opened ? opened->load() : Expected<Book>(tl::unexpected(opened.error()));
+        if (!loaded) {
+            QMessageBox::critical(nullptr, QObject::tr("Young Burl"), QString::fromStdString(loaded.error().sentence));
+            return 1;
+        }
+        book = *loaded;
+        if (opened->isNew() && wantsDemo()) {
+            const Book empty = book;
+            book = demoBook();
+            if (const auto written = opened->write(empty, book); !written) {
+                QMessageBox::critical(nullptr, QObject::tr("Young Burl"), QString::fromStdString(written.error().sentence));
+                return 1;
+            }
+        }
+        store = std::move(*opened);
+    }
+    Document document(std::move(book), std::move(store));
+    if (parser.isSet(job)) {
+        const int number = parser.value(job).toInt();
+        if (number >= 1 && number <= static_cast<int>(document.book().jobs.size())) {
+            document.showJob(document.book().jobs[static_cast<size_t>(number - 1)]->id);
+        }
+    }
+    ui::MainWindow window(document);
+    if (parser.isSet(bench)) {
+        window.showBench(parser.value(bench));
+    }
+    window.show();
+    if (parser.isSet(shot)) {
+        QTimer::singleShot(200, &window, [&] {
+            const bool saved = window.grab().save(parser.value(shot));
+            QCoreApplication::exit(saved ? 0 : 1);
+        });
+    }
+    return QApplication::exec();
+}

@@ -1,0 +1,45 @@
+#pragma once
+// A page in millimetres: text, rules and tables set one below the other.
+
+#include <QPainter>
+#include <QStringList>
+
+namespace burl
+{
+
+class Page
+{
+public:
+    /// `width_mm`, `height_mm`: the room inside the margins; (0, 0) is its upper left corner.
+    Page(QPainter& painter, double dotsPerMm, double width_mm, double height_mm, QString family);
+
+    [[nodiscard]] double width() const { return width_; }
+    [[nodiscard]] double height() const { return height_; }
+    [[nodiscard]] QRectF dots(double x, double y, double w, double h) const;
+    [[nodiscard]] double dots(double mm) const { return mm * scale_; }
+
+    void text(double x, double y, double w, const QString& words, double points, bool bold = false,
+              Qt::Alignment align = Qt::AlignLeft) const;
+    /// Words broken over lines; returns the height used in mm.
+    double paragraph(double x, double y, double w, const QString& words, double points, bool bold = false) const;
+    void rule(double x, double y, double w) const;
+    void box(double x, double y, double size) const; // to tick
+
+    struct Column {
+        QString head;
+        double width_mm;
+        bool right = true; // numbers stand to the right
+    };
+    /// Returns the height used.
+    double table(double x, double y, const std::vector<Column>& columns, const std::vector<QStringList>& rows) const;
+
+private:
+    [[nodiscard]] QFont font(double points, bool bold) const;
+    QPainter& painter_;
+    double scale_;
+    double width_;
+    double height_;
+    QString family_;
+};
+
+} // namespace burl

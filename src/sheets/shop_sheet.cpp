@@ -1,0 +1,302 @@
+#include "sheets/shop_sheet.h"
+
+#include <cmath>
+
+#include <QBuffer>
+#include <QCoreApplication>
+#include <QDate>
+#include <QPagedPaintDevice>
+#include <QPdfWriter>
+
+#include "core/measure/format.h"
+#include "drawing/scene.h"
+#include "sheets/page.h"
+
+namespace burl
+{
+namespace
+{
+
+QString tr(const char* text) { return QCoreApplication::translate("Sheet", text); }
+
+class ShopSheet
+{
+public:
+    ShopSheet(QPainter& painter, const Page& page, const Job& job, const Shop& shop, const Plan& plan)
+        : p_(painter), page_(page), job_(job), shop_(shop), plan_(plan), units_(shop.habits.units)
+    {
+    }
+
+    void paint()
+    {
+        head();
+        if (plan_.layup->missing) {
+            page_.paragraph(0, y_, page_.width(), QString::fromStdString(plan_.layup->missing->what), 12.0);
+            return;
+        }
+        drawing();
+        const double top = y_;
+        const double gutter = 6.0;
+        const double half = (page_.width() - gutter) / 2.0;
+        double left = cutting(0.0, top, half);
+        left = flattening(0.0, left + 3.0, half);
+        double right = pouring(half + gutter, top, half);
+        right = underside(half + gutter, right + 3.0, half);
+        y_ = std::max(left, right) + 3.0;
+        notes();
+    }
+
+private:
+    [[nodiscard]] QString length(double mm) const { return QString::fromStdString(formatQuantity(mm, Unit::Length, units_)); }
+    [[nodiscard]] QString figure(const Figure& f) const { return QString::fromStdString(figureText(f, units_)); }
+    [[nodiscard]] QString text(double v, Unit unit) const { return QString::fromStdString(formatQuantity(v, unit, units_)); }
+
+    void head()
+    {
+        page_.text(0, 0, page_.width() - 50, QString::fromStdString(job_.name), 19.0, true);
+        page_.text(page_.width() - 50, 1.5, 50, QDate::currentDate().toString(Qt::ISODate), 10.0, false, Qt::AlignRight);
+        QString kind = job_.layup.kind == TopKind::Single ? tr("single slab") : job_.layup.kind == TopKind::Pair ? tr("joined pair") : tr("river");
+        QStringList names;
+        for (const PlacedPiece& piece : plan_.layup->pieces) {
+            names << QString::fromStdString(piece.name);
+        }
+        QString below = kind + QStringLiteral(" · ") + names.join(QStringLiteral(" + "));
+        if (!job_.note.empty()) {
+            below += QStringLiteral(" · ") + QString::fromStdString(job_.note);
+        }
+        page_.text(0, 9.5, page_.width(), below, 10.0);
+        page_.rule(0, 15.5, page_.width());
+        y_ = 18.0;
+    }
+
+    void drawing()
+    {
+        const Box& box = plan_.layup->finalBox;
+        const double room = 86.0;
+        const QRectF area = page_.dots(4.0, y_ + 8.0, page_.width() - 8.0, room - 14.0);
+        const Box frame{box.left - 60.0, box.bottom - 30.0, box.right + 60.0, box.top + 30.0};
+        const BoardView view = BoardView::fitted(frame, area);
+        SceneStyle style;
+        style.waste = 0.0;
+        style.wood = 0.55;
+        style.line_px = page_.dots(0.3);
+        style.palette.ink = Qt::black;
+        style.palette.mark = Qt::black;
+        WoodCache wood(1.6);
+        p_.save();
+        paintPieces(p_, view, plan_, wood, style);
+        paintResin(p_, view, plan_, style);
+        p_.restore();
+        // Dimensions: length above, width at the right.
+        const QPointF a = view.toPixel({box.left, box.top});
+        const QPointF b = view.toPixel({box.right, box.top});
+        const QPointF c = view.toPixel({box.right, box.bottom});
+        p_.setPen(QPen(Qt::black, page_.dots(0.18)));
+        const double up = page_.dots(4.0);
+        p_.drawLine(a - QPointF(0, up), b - QPointF(0, up));
+        p_.drawLine(a - QPointF(0, up * 1.4), a);
+        p_.drawLine(b - QPointF(0, up * 1.4), b);
+        page_.text((a.x() + b.x()) / 2.0 / page_.dots(1.0) - 20.0, a.y() / page_.dots(1.0) - 9.4, 40.0, length(box.width()), 10.5, true, Qt::AlignHCenter);
+        p_.drawLine(b + QPointF(up, 0), c + QPointF(up, 0));
+        page_.text(b.x() / page_.dots(1.0) - 27.0, (b.y() + c.y()) / 2.0 / page_.dots(1.0) - 2.2, 26.0, length(box.height()), 10.5, true, Qt::AlignRight);
+        for (const PlacedPiece& piece : plan_.layup->pieces) {
+            const QPointF m = view.toPixel(centroid(piece.rough));
+            page_.text(m.x() / page_.dots(1.0) - 15.0, m.y() / page_.dots(1.0) - 3.0, 30.0, QString::fromStdString(piece.name), 12.0, true, Qt::AlignHCenter);
+        }
+        for (const FastenerPlan& f : plan_.move->fasteners) { // where they stand, seen through the top
+            p_.setPen(QPen(Qt::black, page_.dots(0.2)));
+            p_.setBrush(Qt::NoBrush);
+            p_.drawEllipse(view.toPixel(f.fastener.at), page_.dots(1.1), page_.dots(1.1));
+        }
+        y_ = view.toPixel({box.left, box.bottom}).y() / page_.dots(1.0) + 5.0;
+        page_.text(0, y_ - 1.0, page_.width(), tr("show face, drawn 1 : %1; circles: fasteners below").arg(qRound(page_.dots(1.0) / view.scale())), 8.0);
+        y_ += 5.0;
+    }
+
+    double heading(double x, double y, double w, const QString& words) const
+    {
+        page_.text(x, y, w, words, 11.5, true);
+        return y + 6.0;
+    }
+
+    double cutting(double x, double y, double w) const
+    {
+        y = heading(x, y, w, tr("Cut"));
+        std::vector<QStringList> rows;
+        for (size_t i = 0; i < plan_.layup->pieces.size(); ++i) {
+            const PlacedPiece& piece = plan_.layup->pieces[i];
+            const Slab& slab = *plan_.layupInput->slabs[i];
+            const auto outline = outlineOf(slab, Face::Top);
+            const double from = outline->from_mm();
+            const double to = outline->to_mm();
+            rows.push_back({QString::fromStdString(piece.name), piece.turnedOver ? tr("bottom") : tr("top"), length(piece.rip.at(from)),
+                            length(piece.rip.at(to)), QStringLiteral("[ ]")});
+        }
+        double at = y;
+        if (job_.layup.kind != TopKind::Single) {
+            at += page_.table(x, y,
+                              {{tr("slab"), 14.0, false},
+                               {tr("shows"), 18.0, false},
+                               {tr("rip, butt end"), (w - 40.0) / 2.0},
+                               {tr("rip, top end"), (w - 40.0) / 2.0},
+                               {tr("done"), 8.0}},
+                              rows);
+            at += 1.0;
+            at += page_.paragraph(x, at, w, tr("Rip lines are measured on each slab across from its string, far side +. Rip after the first flattening."), 8.0);
+        }
+        at += 1.5;
+        page_.text(x, at, w, tr("Rough length %1, final %2").arg(figure(plan_.figure("rough_length")), length(job_.layup.length_mm)), 9.5);
+        return at + 5.0;
+    }
+
+    double flattening(double x, double y, double w) const
+    {
+        y = heading(x, y, w, tr("Flatten to %1").arg(figure(plan_.flatten->thickness)));
+        std::vector<QStringList> rows;
+        for (const FlattenedPiece& piece : plan_.flatten->pieces) {
+            const QString name = QString::fromStdString(piece.name);
+            if (piece.missing) {
+                rows.push_back({name, tr("not read"), QString(), QString(), QStringLiteral("[ ]")});
+                continue;
+            }
+            rows.push_back({name + tr(", top"), length(piece.top.most_mm), QString::number(piece.top.passes.passes.size()),
+                            text(piece.top.minutes, Unit::Minutes), QStringLiteral("[ ]")});
+            rows.push_back({name + tr(", bottom"), length(piece.bottom.most_mm), QString::number(piece.bottom.passes.passes.size()),
+                            text(piece.bottom.minutes, Unit::Minutes), QStringLiteral("[ ]")});
+        }
+        double at = y + page_.table(x, y,
+                                    {{tr("face"), 26.0, false}, {tr("most off"), (w - 34.0) / 3.0}, {tr("passes"), (w - 34.0) / 3.0},
+                                     {tr("time"), (w - 34.0) / 3.0}, {tr("done"), 8.0}},
+                                    rows);
+        at += 2.0;
+        for (const FlattenedPiece& piece : plan_.flatten->pieces) {
+            QStringList packers;
+            for (const Packer& packer : piece.packers) {
+                if (packer.squareToBench_mm >= 0.05) {
+                    packers << tr("%1 at %2 along, %3 across")
+                                   .arg(length(packer.squareToBench_mm), length(packer.at.x), length(packer.at.y));
+                }
+            }
+            if (!packers.isEmpty()) {
+                at += page_.paragraph(x, at, w, tr("Packers under %1, top face up: ").arg(QString::fromStdString(piece.name)) + packers.join(QStringLiteral("; ")) + QStringLiteral("."),
+                                      8.5) +
+                      1.0;
+            }
+        }
+        return at;
+    }
+
+    double pouring(double x, double y, double w) const
+    {
+        y = heading(x, y, w, tr("Pour: mix %1").arg(figure(plan_.fill->litres)));
+        double at = y;
+        for (const ResinOrder& order : plan_.fill->orders) {
+            page_.text(x, at, w, QString::fromStdString(order.name) + tr(", layers of at most %1").arg(length(order.maxLayer_mm)), 9.0, true);
+            at += 4.8;
+            std::vector<QStringList> rows;
+            for (int b = 0; b < std::min(order.order.batches, 6); ++b) {
+                rows.push_back({QString::number(b + 1), text(order.order.batch.volume_L, Unit::Volume), text(order.batchA.value(), Unit::SmallMass),
+                                text(order.batchB.value(), Unit::SmallMass), text(order.pigment.value(), Unit::SmallMass), QStringLiteral("[ ]")});
+            }
+            const double column = (w - 18.0) / 4.0;
+            at += page_.table(x, at,
+                              {{tr("batch"), 10.0, false}, {tr("volume"), column}, {tr("part A"), column}, {tr("part B"), column}, {tr("pigment"), column}, {tr("done"), 8.0}},
+                              rows);
+            if (order.order.batches > 6) {
+                page_.text(x, at, w, tr("and %1 more alike").arg(order.order.batches - 6), 8.5);
+                at += 4.5;
+            }
+            at += 2.0;
+        }
+        if (plan_.fill->orders.empty()) {
+            page_.text(x, at, w, tr("nothing to fill"), 9.5);
+            at += 5.0;
+        }
+        return at;
+    }
+
+    double underside(double x, double y, double w) const
+    {
+        y = heading(x, y, w, tr("Underside, turned over about its length"));
+        const Box& box = plan_.layup->finalBox;
+        std::vector<QStringList> rows;
+        int n = 0;
+        for (const FastenerPlan& f : plan_.move->fasteners) {
+            // Seen from below: measured from the corner that then lies at the lower left.
+            rows.push_back({QString::number(++n), length(f.fastener.at.x), length(box.top - f.fastener.at.y),
+                            f.slotted ? length(f.travel.slotLength_mm) : tr("round"), length(f.travel.boltOffset_mm), QStringLiteral("[ ]")});
+        }
+        for (const ChannelPlan& c : plan_.move->channels) {
+            rows.push_back({tr("C%1").arg(++n), length(c.channel.x_mm), length(box.top - c.channel.middle_mm), tr("groove %1").arg(length(c.groove.value())),
+                            tr("%1 deep").arg(length(c.channel.depth_mm)), QStringLiteral("[ ]")});
+        }
+        const double column = (w - 18.0) / 4.0;
+        double at = y + page_.table(x, y,
+                                    {{tr("no."), 10.0, false}, {tr("from left"), column - 3.0}, {tr("from lower edge"), column - 1.0}, {tr("slot"), column + 3.0},
+                                     {tr("bolt off middle"), column + 1.0}, {tr("done"), 8.0}},
+                                    rows);
+        at += 1.0;
+        at += page_.paragraph(x, at, w, tr("Slots run across the grain. Bolt off middle: + is away from the held line. Held line tight, all others snug."), 8.0);
+        return at;
+    }
+
+    void notes()
+    {
+        page_.rule(0, y_, page_.width());
+        y_ += 2.0;
+        for (const Stage stage : {Stage::Layup, Stage::Flatten, Stage::Fill, Stage::Move}) {
+            for (const Finding& finding : plan_.findings(stage)) {
+                if (finding.severity < Severity::Warn || y_ > page_.height() - 12.0) {
+                    continue;
+                }
+                const QString mark = finding.severity == Severity::Stop ? tr("STOP ") : QStringLiteral("▲ ");
+                QString words = mark + QString::fromStdString(sentence(finding, units_));
+                const std::string remedy = remedyText(finding, units_);
+                if (!remedy.empty()) {
+                    words += QStringLiteral(" → ") + QString::fromStdString(remedy);
+                }
+                y_ += page_.paragraph(0, y_, page_.width(), words, 9.0, finding.severity == Severity::Stop) + 0.8;
+            }
+        }
+        page_.text(0, page_.height() - 5.0, page_.width(),
+                   tr("Weight of the top %1. Dust, lifting, resin on skin: the usual care; local codes and the makers' data sheets decide.").arg(figure(plan_.fill->mass)), 8.0);
+    }
+
+    QPainter& p_;
+    const Page& page_;
+    const Job& job_;
+    const Shop& shop_;
+    const Plan& plan_;
+    const UnitChoice& units_;
+    double y_ = 0.0;
+};
+
+} // namespace
+
+void paintShopSheet(QPagedPaintDevice& device, const Job& job, const Shop& shop, const Plan& plan, const QString& family)
+{
+    QPainter painter(&device);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const double dotsPerMm = device.logicalDpiX() / 25.4;
+    const QRectF room = device.pageLayout().paintRect(QPageLayout::Millimeter);
+    const Page page(painter, dotsPerMm, room.width(), room.height(), family);
+    ShopSheet(painter, page, job, shop, plan).paint();
+}
+
+QByteArray shopSheetPdf(const Job& job, const Shop& shop, const Plan& plan, Paper paper, const QString& family)
+{
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    buffer.open(QIODevice::WriteOnly);
+    QPdfWriter writer(&buffer);
+    writer.setResolution(300);
+    writer.setPageLayout(QPageLayout(QPageSize(paper == Paper::A4 ? QPageSize::A4 : QPageSize::Letter), QPageLayout::Portrait,
+                                     QMarginsF(12, 12, 12, 10), QPageLayout::Millimeter));
+    writer.setTitle(QString::fromStdString(job.name));
+    writer.setCreator(QStringLiteral("Young Burl"));
+    paintShopSheet(writer, job, shop, plan, family);
+    buffer.close();
+    return bytes;
+}
+
+} // namespace burl

@@ -1,0 +1,22 @@
+#pragma once
+// The one sheet for the shop wall: the top drawn to scale, what to cut, how thick, what to pour,
+// where the slots go, with empty boxes to tick and write in.
+
+#include <QByteArray>
+
+#include "core/plan/plan.h"
+
+class QPagedPaintDevice;
+
+namespace burl
+{
+
+enum class Paper { A4, Letter };
+
+/// The sheet as PDF bytes. `family` is the typeface; figures stand in the shop's units.
+[[nodiscard]] QByteArray shopSheetPdf(const Job& job, const Shop& shop, const Plan& plan, Paper paper, const QString& family);
+
+/// The same onto any paged device (a printer).
+void paintShopSheet(QPagedPaintDevice& device, const Job& job, const Shop& shop, const Plan& plan, const QString& family);
+
+} // namespace burl

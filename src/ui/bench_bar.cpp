@@ -1,0 +1,105 @@
+#include "ui/bench_bar.h"
+
+#include <QPainter>
+
+#include "ui/sill.h"
+#include "ui/theme.h"
+
+namespace burl::ui
+{
+
+BenchTab::BenchTab(const QString& id, const QString& name, QWidget* parent) : QAbstractButton(parent), name_(name)
+{
+    setObjectName(QStringLiteral("tab_") + id);
+    setAccessibleName(name);
+    setCheckable(true);
+    setAutoExclusive(true);
+    setCursor(Qt::PointingHandCursor);
+    setFocusPolicy(Qt::TabFocus);
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+}
+
+void BenchTab::set(const QString& telling, int wanting, Severity worst)
+{
+    if (telling == telling_ && wanting == wanting_ && worst == worst_) {
+        return;
+    }
+    telling_ = telling;
+    wanting_ = wanting;
+    worst_ = worst;
+    setAccessibleDescription(wanting > 0 ? tr("%1; %n to look at", nullptr, wanting).arg(telling) : telling);
+    update();
+}
+
+void BenchTab::paintEvent(QPaintEvent*)
+{
+    QPainter p(this);
+    const Palette& c = colours();
+    p.fillRect(rect(), isChecked() ? c.board : c.paper);
+    p.fillRect(QRect(0, height() - 1, width(), 1), isChecked() ? c.board : c.hairline);
+    if (isChecked()) {
+        p.fillRect(QRect(0, 0, width(), 5), c.ink);
+        p.fillRect(QRect(0, 0, 1, height()), c.hairline);
+        p.fillRect(QRect(width() - 1, 0, 1, height()), c.hairline);
+    } else if (underMouse()) {
+        p.fillRect(QRect(0, 0, width(), 5), c.hairline);
+    }
+    const int left = 14;
+    p.setPen(isChecked() ? c.ink : c.faint);
+    p.setFont(textFont(12.0, isChecked()));
+    p.drawText(QRect(left, 12, width() - left - 34, 22), Qt::AlignLeft | Qt::AlignVCenter, name_);
+    p.setFont(textFont(11.5));
+    p.drawText(QRect(left, 35, width() - left - 6, 22), Qt::AlignLeft | Qt::AlignVCenter,
+               p.fontMetrics().elidedText(telling_, Qt::ElideRight, width() - left - 6));
+    if (wanting_ > 0) {
+        const QRectF box(width() - 30.0, 15.0, 15.0, 15.0);
+        paintMark(p, box, worst_);
+    }
+    if (hasFocus()) {
+        p.setRenderHint(QPainter::Antialiasing, false);
+        p.setPen(QPen(c.lead, 1.0, Qt::DotLine));
+        p.setBrush(Qt::NoBrush);
+        p.drawRect(rect().adjusted(6, 9, -6, -5));
+    }
+}
+
+JobPlate::JobPlate(QWidget* parent) : QAbstractButton(parent)
+{
+    setObjectName(QStringLiteral("jobPlate"));
+    setCursor(Qt::PointingHandCursor);
+    setFocusPolicy(Qt::TabFocus);
+    setFixedWidth(230);
+}
+
+void JobPlate::set(const QString& name, const QString& below)
+{
+    name_ = name;
+    below_ = below;
+    setAccessibleName(tr("Job: %1. Opens the list of jobs.").arg(name));
+    setToolTip(below);
+    update();
+}
+
+void JobPlate::paintEvent(QPaintEvent*)
+{
+    QPainter p(this);
+    const Palette& c = colours();
+    p.fillRect(rect(), underMouse() ? c.shelf : c.paper);
+    p.fillRect(QRect(0, height() - 1, width(), 1), c.hairline);
+    p.setPen(c.ink);
+    p.setFont(textFont(13.0, true));
+    const QString name = p.fontMetrics().elidedText(name_, Qt::ElideRight, width() - 46);
+    p.drawText(QRect(18, 11, width() - 46, 24), Qt::AlignLeft | Qt::AlignVCenter, name);
+    const int end = 18 + p.fontMetrics().horizontalAdvance(name) + 8;
+    p.setFont(textFont(10.0));
+    p.drawText(QRect(end, 11, 20, 24), Qt::AlignLeft | Qt::AlignVCenter, QStringLiteral("▾"));
+    p.setPen(c.faint);
+    p.drawText(QRect(18, 35, width() - 24, 20), Qt::AlignLeft | Qt::AlignVCenter,
+               p.fontMetrics().elidedText(below_, Qt::ElideRight, width() - 24));
+    if (hasFocus()) {
+        p.setPen(QPen(c.lead, 1.0, Qt::DotLine));
+        p.drawRect(rect().adjusted(6, 6, -6, -6));
+    }
+}
+
+} // namespace burl::ui

@@ -1,0 +1,52 @@
+#pragma once
+// The order of work along the top: a tab for each bench with its telling figure and a mark.
+
+#include <optional>
+#include <vector>
+
+#include <QAbstractButton>
+#include <QWidget>
+
+#include "core/plan/finding.h"
+
+namespace burl::ui
+{
+
+class BenchTab : public QAbstractButton
+{
+    Q_OBJECT
+
+public:
+    BenchTab(const QString& id, const QString& name, QWidget* parent);
+    void set(const QString& telling, int wanting, Severity worst);
+    [[nodiscard]] QSize sizeHint() const override { return {128, 66}; }
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    QString name_;
+    QString telling_;
+    int wanting_ = 0;
+    Severity worst_ = Severity::Good;
+};
+
+/// The job's name at the upper left; a click opens the list of jobs and the program's menu.
+class JobPlate : public QAbstractButton
+{
+    Q_OBJECT
+
+public:
+    explicit JobPlate(QWidget* parent);
+    void set(const QString& name, const QString& below);
+    [[nodiscard]] QSize sizeHint() const override { return {230, 66}; }
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    QString name_;
+    QString below_;
+};
+
+} // namespace burl::ui

@@ -1,0 +1,117 @@
+#pragma once
+// A bench: one way of looking at the table and working on it. It paints over the shared drawing,
+// takes the mouse in millimetres, and brings its choices, its strip below the board and its figures.
+
+#include <optional>
+#include <vector>
+
+#include <QObject>
+#include <QString>
+
+#include "app/document.h"
+#include "drawing/scene.h"
+
+class QPainter;
+class QWidget;
+
+namespace burl::ui
+{
+
+/// What one drag may say about itself while it goes on.
+struct DragNote {
+    QString text; // "A4 120 mm left of the end"
+};
+
+/// What the drawing marks for the moment: a finding's place.
+struct Spot {
+    std::optional<Vec2> place;
+};
+
+class Bench : public QObject
+{
+    Q_OBJECT
+
+public:
+    explicit Bench(Document& document) : document_(document) {}
+
+    [[nodiscard]] virtual QString id() const = 0;
+    [[nodiscard]] virtual QString name() const = 0;
+    /// The one figure on its tab.
+    [[nodiscard]] virtual QString telling() const = 0;
+    [[nodiscard]] virtual QString title() const = 0;
+    [[nodiscard]] virtual std::vector<Entry> figures() const = 0;
+    [[nodiscard]] virtual std::vector<Finding> findings() const = 0;
+    [[nodiscard]] virtual QWidget* choices() = 0;
+    /// What lies under the board; may be null.
+    [[nodiscard]] virtual QWidget* below() { return nullptr; }
+    [[nodiscard]] virtual int belowHeight() const { return 120; }
+    [[nodiscard]] virtual Box frame() const = 0;
+    [[nodiscard]] virtual bool underside() const { return false; }
+    /// A word at the board's upper right that turns the view, and what a click on it does.
+    [[nodiscard]] virtual QString turnWord() const { return {}; }
+    virtual void turn() {}
+    virtual void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) = 0;
+    /// What to say when there is nothing to draw yet.
+    [[nodiscard]] virtual QString emptyWord() const { return {}; }
+    virtual void refresh() {}
+    virtual void shown() {}
+
+    // The mouse, in the frame the board shows. press() tells whether something was grabbed.
+    virtual bool press(Vec2, const BoardView&) { return false; }
+    virtual DragNote drag(Vec2) { return {}; }
+    virtual void release() {}
+    virtual void cancelDrag() {}
+    /// A length typed while dragging.
+    virtual void typed(double) {}
+    [[nodiscard]] virtual Qt::CursorShape cursorAt(Vec2, const BoardView&) const { return Qt::ArrowCursor; }
+    virtual void doubleClick(Vec2, const BoardView&) {}
+    /// Arrow keys nudge what is selected; true when something moved.
+    virtual bool nudge(double, double) { return false; }
+    virtual bool removeSelected() { return false; }
+    /// Does what a finding's remedy says; false when there is only the place to show.
+    virtual bool remedy(const Finding&) { return false; }
+    /// Keys of this bench, a line each: "Arrow keys — nudge the piece".
+    [[nodiscard]] virtual QStringList keys() const { return {}; }
+
+Q_SIGNALS:
+    void repaintWanted();
+    void says(const QString& sentence);
+    void benchWanted(const QString& id);
+
+protected:
+    [[nodiscard]] const UnitChoice& units() const { return document_.units(); }
+    /// The step that work snaps to: 1 mm, or the chosen fraction of an inch.
+    [[nodiscard]] double snap_mm() const
+    {
+        return isInches(units().length) ? kInch_mm / units().inchFraction : 1.0;
+    }
+    [[nodiscard]] double snapped(double mm) const { return std::round(mm / snap_mm()) * snap_mm(); }
+    [[nodiscard]] bool hasTop() const
+    {
+        const Plan* plan = document_.plan();
+        return plan != nullptr && !plan->layup->missing && !plan->layup->pieces.empty();
+    }
+    [[nodiscard]] Box topFrame() const
+    {
+        Box box = document_.plan()->layup->finalBox;
+        const double room = 70.0;
+        return {box.left - room, box.bottom - 25.0, box.right + room, box.top + 25.0};
+    }
+
+    Document& document_;
+};
+
+/// A square of this many pixels round a handle takes the mouse.
+constexpr double kGrab_px = 11.0;
+
+[[nodiscard]] inline bool near(Vec2 a, Vec2 b, const BoardView& view)
+{
+    return length(a - b) * view.scale() < kGrab_px;
+}
+
+/// A round handle.
+void paintHandle(QPainter& painter, QPointF at, bool grabbed);
+/// A dimension text on a paper ground.
+void paintLabel(QPainter& painter, QPointF at, const QString& text, const QColor& colour, Qt::Alignment align = Qt::AlignCenter);
+
+} // namespace burl::ui

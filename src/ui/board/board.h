@@ -1,0 +1,48 @@
+#pragma once
+// The board: the same table at true proportion on every bench, with rulers in the maker's units.
+
+#include <QWidget>
+
+#include "drawing/scene.h"
+#include "ui/board/bench.h"
+
+namespace burl::ui
+{
+
+class Board : public QWidget
+{
+    Q_OBJECT
+
+public:
+    explicit Board(Document& document, QWidget* parent = nullptr);
+    void setBench(Bench* bench);
+    [[nodiscard]] const BoardView& view() const { return view_; }
+    /// Marks a place for a few seconds.
+    void showPlace(Vec2 place);
+    void refit();
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    [[nodiscard]] QRectF drawingArea() const;
+    [[nodiscard]] QRectF turnArea() const;
+
+    Document& document_;
+    Bench* bench_ = nullptr;
+    WoodCache wood_;
+    BoardView view_;
+    bool dragging_ = false;
+    QString typed_;
+    DragNote note_;
+    QPointF mouse_;
+    std::optional<Vec2> spot_;
+};
+
+} // namespace burl::ui

@@ -1,0 +1,68 @@
+#pragma once
+// Fill: river and voids as resin, which resin and why, batches. Voids are added and dragged here.
+
+#include "ui/board/bench.h"
+
+class QPushButton;
+class QTableWidget;
+
+namespace burl::ui
+{
+
+class ChoicesForm;
+
+class FillBench : public Bench
+{
+    Q_OBJECT
+
+public:
+    FillBench(Document& document, QWidget* parent);
+
+    [[nodiscard]] QString id() const override { return QStringLiteral("fill"); }
+    [[nodiscard]] QString name() const override { return tr("Fill"); }
+    [[nodiscard]] QString telling() const override;
+    [[nodiscard]] QString title() const override;
+    [[nodiscard]] std::vector<Entry> figures() const override;
+    [[nodiscard]] std::vector<Finding> findings() const override;
+    [[nodiscard]] QWidget* choices() override;
+    [[nodiscard]] QWidget* below() override;
+    [[nodiscard]] int belowHeight() const override { return 158; }
+    [[nodiscard]] Box frame() const override;
+    [[nodiscard]] QString emptyWord() const override;
+    void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) override;
+    void refresh() override;
+    bool press(Vec2 at, const BoardView& view) override;
+    DragNote drag(Vec2 at) override;
+    void release() override;
+    void cancelDrag() override;
+    [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;
+    bool nudge(double dx, double dy) override;
+    bool removeSelected() override;
+    [[nodiscard]] QStringList keys() const override;
+
+private:
+    struct Chosen {
+        size_t piece = 0;
+        int feature = 0; // 0: none
+    };
+    [[nodiscard]] Chosen featureAt(Vec2 at) const;
+    [[nodiscard]] const Feature* chosenFeature() const;
+    void moveChosen(Vec2 table, int gesture);
+    void addVoidAt(Vec2 at, FeatureKind kind);
+    void editChosen(const QString& label, const std::function<void(Feature&)>& change);
+    void fillTable();
+
+    ChoicesForm* form_;
+    ChoicesForm* voidForm_;
+    QWidget* panel_;
+    QTableWidget* table_;
+    QPushButton* addThrough_;
+    QPushButton* addPocket_;
+    Chosen chosen_;
+    std::optional<FeatureKind> adding_;
+    Vec2 from_;
+    Slab before_;
+    int gesture_ = 0;
+};
+
+} // namespace burl::ui

@@ -1,0 +1,48 @@
+#pragma once
+// Flat: relief over the same table, readings as dots, packers, profiles and passes.
+
+#include "ui/board/bench.h"
+
+namespace burl::ui
+{
+
+class ChoicesForm;
+class PassStrip;
+
+class FlatBench : public Bench
+{
+    Q_OBJECT
+
+public:
+    FlatBench(Document& document, QWidget* parent);
+
+    [[nodiscard]] QString id() const override { return QStringLiteral("flat"); }
+    [[nodiscard]] QString name() const override { return tr("Flat"); }
+    [[nodiscard]] QString telling() const override;
+    [[nodiscard]] QString title() const override;
+    [[nodiscard]] std::vector<Entry> figures() const override;
+    [[nodiscard]] std::vector<Finding> findings() const override;
+    [[nodiscard]] QWidget* choices() override;
+    [[nodiscard]] QWidget* below() override;
+    [[nodiscard]] int belowHeight() const override { return 190; }
+    [[nodiscard]] Box frame() const override;
+    [[nodiscard]] bool underside() const override { return underside_; }
+    [[nodiscard]] QString turnWord() const override;
+    void turn() override;
+    [[nodiscard]] QString emptyWord() const override;
+    void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) override;
+    void refresh() override;
+    bool press(Vec2 at, const BoardView& view) override;
+    bool remedy(const Finding& finding) override;
+    [[nodiscard]] QStringList keys() const override;
+
+private:
+    [[nodiscard]] bool topFaceShown(size_t piece) const;
+
+    ChoicesForm* form_;
+    PassStrip* strip_;
+    size_t selected_ = 0;
+    bool underside_ = false;
+};
+
+} // namespace burl::ui

@@ -1,0 +1,79 @@
+#include "ui/layup/width_strip.h"
+
+#include <QPainter>
+
+#include "ui/board/bench.h"
+#include "ui/text.h"
+#include "ui/theme.h"
+
+namespace burl::ui
+{
+
+WidthStrip::WidthStrip(Document& document, QWidget* parent) : QWidget(parent), document_(document)
+{
+    setObjectName(QStringLiteral("widthStrip"));
+    setAccessibleName(tr("Width along the length"));
+}
+
+void WidthStrip::paintEvent(QPaintEvent*)
+{
+    QPainter p(this);
+    const Palette& c = colours();
+    p.fillRect(rect(), c.board);
+    const Plan* plan = document_.plan();
+    if (plan == nullptr || plan->layup->missing || plan->layup->width.empty()) {
+        return;
+    }
+    p.setRenderHint(QPainter::Antialiasing);
+    const bool river = plan->layup->gap.has_value();
+    const Profile& curve = river ? plan->layup->gap->top : plan->layup->width;
+    const Extreme low = least(curve);
+    const Extreme high = most(curve);
+    const QRectF area = QRectF(rect()).adjusted(70, 24, -110, -14);
+    const double from = curve.front().x;
+    const double to = curve.back().x;
+    const double span = std::max(high.value - low.value, 20.0);
+    const auto at = [&](Vec2 v) {
+        return QPointF(area.left() + (v.x - from) / std::max(1.0, to - from) * area.width(),
+                       area.bottom() - (v.y - low.value) / span * area.height());
+    };
+    p.setFont(textFont(10.0));
+    p.setPen(c.faint);
+    p.drawText(QRectF(22, 2, width() - 44, 18), Qt::AlignLeft | Qt::AlignVCenter,
+               river ? tr("river along the length, show face") : tr("width along the length"));
+    p.setPen(QPen(c.hairline, 1));
+    p.drawLine(area.bottomLeft(), area.bottomRight());
+    if (!plan->layup->halvesDiffer.empty()) {
+        QPolygonF line;
+        const double scale = area.height() / 2.0 / std::max({std::abs(least(plan->layup->halvesDiffer).value),
+                                                             std::abs(most(plan->layup->halvesDiffer).value), 5.0});
+        for (const Vec2 v : plan->layup->halvesDiffer) {
+            line << QPointF(at({v.x, low.value}).x(), area.center().y() - v.y * scale);
+        }
+        p.setPen(QPen(c.lead, 1.4, Qt::DashLine));
+        p.drawPolyline(line);
+        const Figure differ = plan->figure("halves_differ");
+        p.drawText(QRectF(area.right() - 240, 2, 350, 18), Qt::AlignRight | Qt::AlignVCenter,
+                   tr("- - halves differ, most %1").arg(quantity(differ.value(), Unit::Length, document_.units())));
+    }
+    QPolygonF line;
+    for (const Vec2 v : curve) {
+        line << at(v);
+    }
+    p.setPen(QPen(c.ink, 1.8));
+    p.drawPolyline(line);
+    p.setPen(c.ink);
+    const auto label = [&](const Extreme& e, double dy) {
+        const QPointF q = at({e.x, e.value});
+        p.setBrush(c.ink);
+        p.drawEllipse(q, 2.5, 2.5);
+        const QString text = quantity(e.value, Unit::Length, document_.units());
+        const double w = p.fontMetrics().horizontalAdvance(text) + 4.0;
+        const double x = std::clamp(q.x() - w / 2.0, 4.0, static_cast<double>(width()) - w - 4.0);
+        paintLabel(p, {x + w / 2.0, q.y() + dy}, text, c.ink);
+    };
+    label(low, -11.0);
+    label(high, 11.0);
+}
+
+} // namespace burl::ui

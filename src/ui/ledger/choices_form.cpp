@@ -1,0 +1,139 @@
+#include "ui/ledger/choices_form.h"
+
+#include <QComboBox>
+#include <QGridLayout>
+#include <QLabel>
+#include <QPushButton>
+
+namespace burl::ui
+{
+
+ChoicesForm::ChoicesForm(Document& document, QWidget* parent) : QWidget(parent), document_(document), grid_(new QGridLayout(this))
+{
+    grid_->setContentsMargins(0, 0, 0, 0);
+    grid_->setHorizontalSpacing(10);
+    grid_->setVerticalSpacing(5);
+    grid_->setColumnStretch(0, 1);
+}
+
+void ChoicesForm::addRow(const QString& label, QWidget* field)
+{
+    auto* text = new QLabel(label, this);
+    text->setBuddy(field);
+    field->setAccessibleName(label);
+    field->setFixedWidth(134);
+    grid_->addWidget(text, row_, 0);
+    grid_->addWidget(field, row_++, 1);
+    if (folding_) {
+        for (QWidget* widget : {static_cast<QWidget*>(text), field}) {
+            widget->hide();
+            folded_.push_back(widget);
+        }
+    }
+}
+
+MeasureField* ChoicesForm::addMeasure(const QString& name, const QString& label, Unit unit, Get get, Set set)
+{
+    auto* field = new MeasureField(unit, this);
+    field->setObjectName(name);
+    addRow(label, field);
+    connect(field, &MeasureField::entered, this, [set](std::optional<double> value) { set(value); });
+    connect(field, &MeasureField::refused, this, &ChoicesForm::refused);
+    refreshers_.emplace_back([this, field, get] {
+        field->setUnits(document_.units());
+        field->setValue(get());
+    });
+    return field;
+}
+
+QComboBox* ChoicesForm::addChoice(const QString& name, const QString& label, const std::function<std::vector<Option>()>& options,
+                                  const std::function<QVariant()>& get, const std::function<void(QVariant)>& set)
+{
+    auto* box = new QComboBox(this);
+    box->setObjectName(name);
+    addRow(label, box);
+    connect(box, &QComboBox::activated, this, [box, set](int index) { set(box->itemData(index)); });
+    refreshers_.emplace_back([box, options, get] {
+        const std::vector<Option> now = options();
+        bool same = box->count() == static_cast<int>(now.size());
+        for (int i = 0; same && i < box->count(); ++i) {
+            same = box->itemText(i) == now[static_cast<size_t>(i)].text;
+        }
+        if (!same) {
+            box->clear();
+            for (const Option& option : now) {
+                box->addItem(option.text, option.value);
+            }
+        }
+        box->setCurrentIndex(box->findData(get()));
+    });
+    return box;
+}
+
+QLineEdit* ChoicesForm::addText(const QString& name, const QString& label, const std::function<QString()>& get,
+                                const std::function<void(QString)>& set)
+{
+    auto* field = new QLineEdit(this);
+    field->setObjectName(name);
+    field->setAlignment(Qt::AlignRight);
+    addRow(label, field);
+    connect(field, &QLineEdit::editingFinished, this, [field, set] {
+        if (field->isModified()) {
+            field->setModified(false);
+            set(field->text());
+        }
+    });
+    refreshers_.emplace_back([field, get] {
+        if (!(field->hasFocus() && field->isModified())) {
+            field->setText(get());
+            field->setModified(false);
+        }
+    });
+    return field;
+}
+
+QPushButton* ChoicesForm::addButton(const QString& name, const QString& text, const std::function<void()>& act)
+{
+    auto* button = new QPushButton(text, this);
+    button->setObjectName(name);
+    button->setProperty("link", true);
+    button->setCursor(Qt::PointingHandCursor);
+    connect(button, &QPushButton::clicked, this, act);
+    addWide(button);
+    return button;
+}
+
+void ChoicesForm::addWide(QWidget* widget)
+{
+    grid_->addWidget(widget, row_++, 0, 1, 2);
+    if (folding_) {
+        widget->hide();
+        folded_.push_back(widget);
+    }
+}
+
+void ChoicesForm::fold(const QString& word)
+{
+    auto* button = new QPushButton(word + QStringLiteral(" ▸"), this);
+    button->setObjectName(QStringLiteral("moreChoices"));
+    button->setProperty("link", true);
+    button->setCursor(Qt::PointingHandCursor);
+    button->setCheckable(true);
+    grid_->addWidget(button, row_++, 0, 1, 2);
+    connect(button, &QPushButton::toggled, this, [this, button, word](bool open) {
+        button->setText(word + (open ? QStringLiteral(" ▾") : QStringLiteral(" ▸")));
+        for (QWidget* widget : folded_) {
+            widget->setVisible(open);
+        }
+    });
+    folding_ = true;
+}
+
+void ChoicesForm::refresh()
+{
+    for (const auto& refresher : refreshers_) {
+        refresher();
+    }
+}
+
+} // namespace burl::ui

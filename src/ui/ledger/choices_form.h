@@ -1,0 +1,61 @@
+#pragma once
+// A bench's choices: labelled rows that read from the job and write to it.
+
+#include <functional>
+#include <optional>
+#include <vector>
+
+#include <QWidget>
+
+#include "app/document.h"
+#include "ui/ledger/measure_field.h"
+
+class QComboBox;
+class QGridLayout;
+class QPushButton;
+
+namespace burl::ui
+{
+
+class ChoicesForm : public QWidget
+{
+    Q_OBJECT
+
+public:
+    explicit ChoicesForm(Document& document, QWidget* parent = nullptr);
+
+    using Get = std::function<std::optional<double>()>;
+    using Set = std::function<void(std::optional<double>)>;
+    struct Option {
+        QString text;
+        QVariant value;
+    };
+
+    MeasureField* addMeasure(const QString& name, const QString& label, Unit unit, Get get, Set set);
+    QComboBox* addChoice(const QString& name, const QString& label, const std::function<std::vector<Option>()>& options,
+                         const std::function<QVariant()>& get, const std::function<void(QVariant)>& set);
+    QLineEdit* addText(const QString& name, const QString& label, const std::function<QString()>& get,
+                       const std::function<void(QString)>& set);
+    QPushButton* addButton(const QString& name, const QString& text, const std::function<void()>& act);
+    void addWide(QWidget* widget);
+    /// Rows added from here on are folded away behind this word.
+    void fold(const QString& word);
+
+    /// Shows what the book says now.
+    void refresh();
+
+Q_SIGNALS:
+    void refused(const QString& sentence);
+
+private:
+    void addRow(const QString& label, QWidget* field);
+
+    Document& document_;
+    QGridLayout* grid_;
+    std::vector<std::function<void()>> refreshers_;
+    std::vector<QWidget*> folded_;
+    bool folding_ = false;
+    int row_ = 0;
+};
+
+} // namespace burl::ui

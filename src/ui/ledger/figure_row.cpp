@@ -1,0 +1,141 @@
+#include "ui/ledger/figure_row.h"
+
+#include <QAbstractButton>
+#include <QLabel>
+#include <QPainter>
+#include <QVBoxLayout>
+
+#include "core/measure/format.h"
+#include "ui/text.h"
+#include "ui/theme.h"
+
+namespace burl::ui
+{
+
+/// The painted line; a button so that it can be reached and read without a mouse.
+class FigureButton : public QAbstractButton
+{
+public:
+    explicit FigureButton(QWidget* parent) : QAbstractButton(parent)
+    {
+        setCheckable(true);
+        setCursor(Qt::PointingHandCursor);
+        setFocusPolicy(Qt::StrongFocus);
+    }
+
+    void set(const QString& label, const NumberAndUnit& parts, bool guess, bool telling)
+    {
+        const QString number = fromCore(parts.number);
+        const QString unit = fromCore(parts.unit);
+        if (label == label_ && number == number_ && unit == unit_ && guess == guess_ && telling == telling_) {
+            return;
+        }
+        const bool resized = telling != telling_;
+        label_ = label;
+        number_ = number;
+        unit_ = unit;
+        guess_ = guess;
+        telling_ = telling;
+        setAccessibleName(label_ + QLatin1String(": ") + (guess_ ? tr("about ") : QString()) + number_ + QLatin1Char(' ') + unit_);
+        setToolTip(tr("Click for the working"));
+        if (resized) {
+            updateGeometry();
+        }
+        update();
+    }
+
+    [[nodiscard]] QSize sizeHint() const override { return {200, telling_ ? 46 : 27}; }
+    [[nodiscard]] QSize minimumSizeHint() const override { return {120, sizeHint().height()}; }
+
+protected:
+    void paintEvent(QPaintEvent*) override
+    {
+        QPainter p(this);
+        const Palette& c = colours();
+        if (isChecked() || underMouse() || hasFocus()) {
+            p.fillRect(rect(), c.shelf);
+        }
+        const QRect inner = rect().adjusted(4, 0, -4, 0);
+        p.setFont(textFont(10.5));
+        const int unitWidth = unit_.isEmpty() ? 0 : p.fontMetrics().horizontalAdvance(unit_) + 5;
+        const QFont numberFont = textFont(telling_ ? 21.0 : 12.0, telling_);
+        const QString number = (guess_ ? QStringLiteral("≈ ") : QString()) + number_;
+        p.setFont(numberFont);
+        const int numberWidth = p.fontMetrics().horizontalAdvance(number);
+        const int baseline = inner.center().y() + (telling_ ? 10 : 5);
+        p.setPen(c.ink);
+        p.drawText(inner.right() - unitWidth - numberWidth, baseline, number);
+        p.setFont(textFont(10.5));
+        p.setPen(c.faint);
+        p.drawText(inner.right() - unitWidth + 5, baseline, unit_);
+        p.setPen(c.ink);
+        const int room = inner.width() - unitWidth - numberWidth - 8;
+        p.drawText(inner.left(), baseline, p.fontMetrics().elidedText(label_, Qt::ElideRight, room));
+    }
+
+private:
+    QString label_;
+    QString number_;
+    QString unit_;
+    bool guess_ = false;
+    bool telling_ = false;
+};
+
+FigureRow::FigureRow(QWidget* parent) : QWidget(parent), button_(new FigureButton(this)), working_(new QLabel(this))
+{
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(button_);
+    layout->addWidget(working_);
+    working_->setWordWrap(true);
+    working_->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    working_->setFont(textFont(10.0));
+    working_->hide();
+    connect(button_, &QAbstractButton::toggled, this, [this](bool open) {
+        if (open) {
+            fillWorking();
+        }
+        working_->setVisible(open);
+    });
+}
+
+void FigureRow::show(const Entry& entry, const UnitChoice& units)
+{
+    figure_ = entry.figure;
+    units_ = units;
+    const FigureNode& node = figure_.node();
+    const QString name = QStringLiteral("figure_") + fromCore(node.key);
+    if (objectName() != name) {
+        setObjectName(name);
+        button_->setObjectName(name + QStringLiteral("_button"));
+    }
+    button_->set(translated(node.label), formatParts(node.value, node.unit, units), figure_.isGuess(),
+                 entry.weight == Weight::Telling);
+    if (button_->isChecked()) {
+        fillWorking();
+    }
+}
+
+QString FigureRow::workingText() const { return working_->text(); }
+bool FigureRow::isOpen() const { return button_->isChecked(); }
+void FigureRow::setOpen(bool open) { button_->setChecked(open); }
+
+void FigureRow::fillWorking()
+{
+    QString html;
+    const auto lines = wholeWorking(figure_, units_);
+    for (const std::string& line : lines) {
+        const QString text = fromCore(line);
+        qsizetype indent = 0;
+        while (indent < text.size() && text[indent] == QLatin1Char(' ')) {
+            ++indent;
+        }
+        html += QStringLiteral("<p style='margin:0 0 1px %1px'>%2</p>").arg(indent * 5).arg(text.mid(indent).toHtmlEscaped());
+    }
+    working_->setStyleSheet(
+        QStringLiteral("background: %1; padding: 6px; border-radius: 3px;").arg(colours().shelf.name()));
+    working_->setText(html);
+}
+
+} // namespace burl::ui

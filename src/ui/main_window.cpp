@@ -1,0 +1,434 @@
+#include "ui/main_window.h"
+
+#include <QActionGroup>
+#include <QApplication>
+#include <QDate>
+#include <QFile>
+#include <QFileDialog>
+#include <QHBoxLayout>
+#include <QInputDialog>
+#include <QLabel>
+#include <QMenu>
+#include <QMessageBox>
+#include <QSaveFile>
+#include <QSettings>
+#include <QShortcut>
+#include <QVBoxLayout>
+
+#include "core/shop/edit.h"
+#include "demo/demo_shop.h"
+#include "exchange/job_file.h"
+#include "sheets/shop_sheet.h"
+#include "ui/bench_bar.h"
+#include "ui/board/board.h"
+#include "ui/fill/fill_bench.h"
+#include "ui/flat/flat_bench.h"
+#include "ui/layup/layup_bench.h"
+#include "ui/ledger/ledger.h"
+#include "exchange/merge.h"
+#include "ui/move/move_bench.h"
+#include "ui/rack.h"
+#include "ui/sill.h"
+#include "ui/text.h"
+#include "ui/theme.h"
+#include "ui/yard/yard_bench.h"
+
+namespace burl::ui
+{
+namespace
+{
+
+/// A plain coloured ground.
+QWidget* ground(QWidget* parent, const QString& name, const QColor& colour)
+{
+    auto* widget = new QWidget(parent);
+    widget->setObjectName(name);
+    widget->setStyleSheet(QStringLiteral("#%1 { background: %2; }").arg(name, colour.name()));
+    return widget;
+}
+
+} // namespace
+
+MainWindow::MainWindow(Document& document, QWidget* parent)
+    : QMainWindow(parent), document_(document), menu_(new QMenu(this)), jobs_(new QMenu(tr("Jobs"), this))
+{
+    setObjectName(QStringLiteral("mainWindow"));
+    setWindowTitle(document.readOnly() ? tr("Young Burl (open elsewhere: changes here are not kept)") : tr("Young Burl"));
+    setWindowIcon(QIcon(QStringLiteral(":/icons/young-burl.svg")));
+    resize(1280, 800);
+    const Palette& c = colours();
+
+    centre_ = ground(this, QStringLiteral("wall"), c.paper);
+    auto* column = new QVBoxLayout(centre_);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    auto* bar = new QHBoxLayout;
+    bar->setSpacing(0);
+    plate_ = new JobPlate(centre_);
+    bar->addWidget(plate_);
+    column->addLayout(bar);
+
+    auto* middle = new QHBoxLayout;
+    middle->setSpacing(0);
+    auto* rackGround = ground(centre_, QStringLiteral("rackGround"), c.paper);
+    rackGround->setFixedWidth(156);
+    auto* rackColumn = new QVBoxLayout(rackGround);
+    rackColumn->setContentsMargins(0, 6, 0, 0);
+    rack_ = new Rack(document, rackGround);
+    rackColumn->addWidget(rack_);
+    middle->addWidget(rackGround);
+    auto* boardGround = ground(centre_, QStringLiteral("boardGround"), c.board);
+    auto* boardColumn = new QVBoxLayout(boardGround);
+    boardColumn->setContentsMargins(0, 0, 0, 0);
+    boardColumn->setSpacing(0);
+    board_ = new Board(document, boardGround);
+    boardColumn->addWidget(board_, 1);
+    belowPlace_ = new QVBoxLayout;
+    boardColumn->addLayout(belowPlace_);
+    middle->addWidget(boardGround, 1);
+    auto* ledgerGround = ground(centre_, QStringLiteral("ledgerGround"), c.paper);
+    ledgerGround->setFixedWidth(316);
+    auto* ledgerColumn = new QVBoxLayout(ledgerGround);
+    ledgerColumn->setContentsMargins(0, 0, 0, 0);
+    ledger_ = new Ledger(ledgerGround);
+    ledgerColumn->addWidget(ledger_);
+    middle->addWidget(ledgerGround);
+    column->addLayout(middle, 1);
+
+    auto* sillGround = ground(centre_, QStringLiteral("sillGround"), c.shelf);
+    sillGround->setFixedHeight(102);
+    auto* sillColumn = new QVBoxLayout(sillGround);
+    sillColumn->setContentsMargins(0, 0, 0, 0);
+    sill_ = new Sill(sillGround);
+    sillColumn->addWidget(sill_);
+    column->addWidget(sillGround);
+    setCentralWidget(centre_);
+
+    auto yard = std::make_unique<YardBench>(document, boardGround);
+    yard_ = yard.get();
+    addBench(std::move(yard));
+    addBench(std::make_unique<LayupBench>(document, boardGround));
+    addBench(std::make_unique<FlatBench>(document, boardGround));
+    addBench(std::make_unique<FillBench>(document, boardGround));
+    addBench(std::make_unique<MoveBench>(document, boardGround));
+    for (BenchTab* tab : tabs_) {
+        bar->addWidget(tab, 1);
+    }
+
+    connect(yard_, &YardBench::slabWanted, this, [this](SlabId id) {
+        rack_->refresh();
+        rack_->select(id);
+        yard_->setSlab(id);
+        refresh();
+    });
+    connect(rack_, &Rack::slabChosen, this, [this](SlabId id) {
+        yard_->setSlab(id);
+        if (bench_ == yard_) {
+            refresh();
+            board_->refit();
+        }
+    });
+    connect(rack_, &QListWidget::itemActivated, this, [this] { showBench(QStringLiteral("yard")); });
+    connect(sill_, &Sill::placeWanted, this, [this](const Finding& f) {
+        if (f.place_mm) {
+            board_->showPlace(*f.place_mm);
+        }
+    });
+    connect(sill_, &Sill::remedyWanted, this, &MainWindow::doRemedy);
+    connect(&document_, &Document::changed, this, &MainWindow::refresh);
+    connect(&document_, &Document::troubled, sill_, &Sill::say);
+    buildMenu();
+    buildShortcuts();
+    rack_->refresh();
+    rack_->select(yard_->slab());
+    showBench(document.plan() != nullptr && !document.plan()->layup->missing ? QStringLiteral("layup") : QStringLiteral("yard"));
+}
+
+MainWindow::~MainWindow() = default;
+
+void MainWindow::addBench(std::unique_ptr<Bench> bench)
+{
+    auto* tab = new BenchTab(bench->id(), bench->name(), centre_);
+    const QString id = bench->id();
+    connect(tab, &BenchTab::clicked, this, [this, id] { showBench(id); });
+    connect(bench.get(), &Bench::repaintWanted, this, [this] { board_->refit(); });
+    connect(bench.get(), &Bench::says, sill_, &Sill::say);
+    connect(bench.get(), &Bench::benchWanted, this, &MainWindow::showBench);
+    tabs_.push_back(tab);
+    if (QWidget* below = bench->below()) {
+        below->setFixedHeight(bench->belowHeight());
+        belowPlace_->addWidget(below);
+        below->hide();
+    }
+    benches_.push_back(std::move(bench));
+}
+
+void MainWindow::showBench(const QString& id)
+{
+    for (size_t i = 0; i < benches_.size(); ++i) {
+        const bool here = benches_[i]->id() == id;
+        tabs_[i]->setChecked(here);
+        if (QWidget* below = benches_[i]->below()) {
+            below->setVisible(here);
+        }
+        if (here) {
+            bench_ = benches_[i].get();
+        }
+    }
+    ledger_->setChoices(bench_->choices());
+    refresh();
+    bench_->shown();
+    board_->setBench(bench_);
+}
+
+void MainWindow::refresh()
+{
+    const Job* job = document_.job();
+    if (job != nullptr) {
+        QString below = fromCore(job->note);
+        if (!job->started.empty()) {
+            below = tr("started %1").arg(QLocale().toString(QDate::fromString(fromCore(job->started), Qt::ISODate), QLocale::ShortFormat)) +
+                    (below.isEmpty() ? QString() : QStringLiteral(" · ") + below);
+        }
+        plate_->set(fromCore(job->name), below);
+    } else {
+        plate_->set(tr("No job yet"), tr("click to start one"));
+    }
+    rack_->refresh();
+    for (size_t i = 0; i < benches_.size(); ++i) {
+        int wanting = 0;
+        Severity worst = Severity::Good;
+        for (const Finding& f : benches_[i]->findings()) {
+            if (f.severity >= Severity::Warn) {
+                ++wanting;
+                worst = std::max(worst, f.severity);
+            }
+        }
+        tabs_[i]->set(benches_[i]->telling(), wanting, worst);
+    }
+    if (bench_ != nullptr) {
+        bench_->refresh();
+        ledger_->showFigures(bench_->figures(), document_.units());
+        sill_->showFindings(bench_->findings(), document_.units());
+        board_->refit();
+    }
+}
+
+void MainWindow::buildMenu()
+{
+    connect(plate_, &JobPlate::clicked, this, [this] {
+        fillJobs();
+        menu_->popup(plate_->mapToGlobal(QPoint(10, plate_->height() - 6)));
+    });
+    menu_->setObjectName(QStringLiteral("jobMenu"));
+    fillJobs();
+}
+
+void MainWindow::fillJobs()
+{
+    menu_->clear();
+    for (const auto& job : document_.book().jobs) {
+        QAction* action = menu_->addAction(fromCore(job->name));
+        action->setCheckable(true);
+        action->setChecked(document_.job() != nullptr && document_.job()->id == job->id);
+        connect(action, &QAction::triggered, this, [this, id = job->id] { document_.showJob(id); });
+    }
+    menu_->addSeparator();
+    const auto add = [this](const QString& text, const QString& name, auto slot, bool enabled = true) {
+        QAction* action = menu_->addAction(text);
+        action->setObjectName(name);
+        action->setEnabled(enabled);
+        connect(action, &QAction::triggered, this, slot);
+        return action;
+    };
+    const bool has = document_.job() != nullptr;
+    add(tr("Start a job…"), QStringLiteral("newJob"), [this] { newJob(); });
+    add(tr("Rename this job…"), QStringLiteral("renameJob"), [this] { renameJob(); }, has);
+    add(tr("Take this job off the wall"), QStringLiteral("removeJob"), [this] { removeJob(); }, has);
+    menu_->addSeparator();
+    add(tr("Print the shop sheet…"), QStringLiteral("printSheet"), [this] { printSheet(); }, has);
+    add(tr("Hand out as a job file…"), QStringLiteral("exportJob"), [this] { exportJob(); }, has);
+    add(tr("Take in a job file…"), QStringLiteral("importJob"), [this] { importJob(); });
+    menu_->addSeparator();
+    QMenu* measures = menu_->addMenu(tr("Measures"));
+    measures->setObjectName(QStringLiteral("measuresMenu"));
+    const UnitChoice now = document_.units();
+    const auto style = [&](const QString& text, const QString& name, LengthStyle length, int fraction, bool metric) {
+        UnitChoice u = now;
+        u.length = length;
+        u.inchFraction = fraction;
+        u.volume = metric ? VolumeStyle::Litres : VolumeStyle::Quarts;
+        u.mass = metric ? MassStyle::Metric : MassStyle::Pounds;
+        u.temperature = metric ? TemperatureStyle::Celsius : TemperatureStyle::Fahrenheit;
+        QAction* action = measures->addAction(text);
+        action->setObjectName(name);
+        action->setCheckable(true);
+        action->setChecked(u == now);
+        connect(action, &QAction::triggered, this, [this, u] { setUnits(u); });
+    };
+    style(tr("Millimetres, litres, kilograms"), QStringLiteral("unitsMm"), LengthStyle::Millimetres, 16, true);
+    style(tr("Centimetres, litres, kilograms"), QStringLiteral("unitsCm"), LengthStyle::Centimetres, 16, true);
+    style(tr("Inches to 1/16, quarts, pounds"), QStringLiteral("unitsInch16"), LengthStyle::FractionalInches, 16, false);
+    style(tr("Inches to 1/32, quarts, pounds"), QStringLiteral("unitsInch32"), LengthStyle::FractionalInches, 32, false);
+    style(tr("Feet and inches, quarts, pounds"), QStringLiteral("unitsFeet"), LengthStyle::FeetAndInches, 16, false);
+    style(tr("Decimal inches, quarts, pounds"), QStringLiteral("unitsDecimalInch"), LengthStyle::DecimalInches, 16, false);
+    QAction* evening = add(tr("Evening light"), QStringLiteral("evening"), [this] { useEvening(!isEvening()); });
+    evening->setCheckable(true);
+    evening->setChecked(isEvening());
+    menu_->addSeparator();
+    QUndoStack& undo = document_.undoStack();
+    add(undo.canUndo() ? tr("Undo: %1").arg(undo.undoText()) : tr("Undo"), QStringLiteral("undo"), [this] { document_.undoStack().undo(); },
+        undo.canUndo())
+        ->setShortcut(QKeySequence::Undo);
+    add(undo.canRedo() ? tr("Redo: %1").arg(undo.redoText()) : tr("Redo"), QStringLiteral("redo"), [this] { document_.undoStack().redo(); },
+        undo.canRedo());
+    add(tr("Keys of this bench"), QStringLiteral("keys"), [this] { showKeys(); });
+}
+
+void MainWindow::buildShortcuts()
+{
+    const auto key = [this](const QKeySequence& sequence, auto slot) {
+        auto* shortcut = new QShortcut(sequence, this);
+        connect(shortcut, &QShortcut::activated, this, slot);
+    };
+    for (size_t i = 0; i < benches_.size(); ++i) {
+        const QString id = benches_[i]->id();
+        key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(i))), [this, id] { showBench(id); });
+    }
+    key(QKeySequence::Undo, [this] { document_.undoStack().undo(); });
+    key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { document_.undoStack().redo(); });
+    key(QKeySequence::Print, [this] { printSheet(); });
+    key(QKeySequence(Qt::Key_Question), [this] { showKeys(); });
+}
+
+void MainWindow::setUnits(const UnitChoice& units)
+{
+    Habits habits = document_.shop().habits;
+    habits.units = units;
+    document_.apply(tr("Measures"), withHabits(document_.book(), habits));
+}
+
+void MainWindow::useEvening(bool evening)
+{
+    QSettings().setValue(QStringLiteral("evening"), evening);
+    applyTheme(*qApp, evening);
+    sill_->say(tr("The light changes fully when the program is started again."));
+    for (QWidget* w : findChildren<QWidget*>()) {
+        const Palette& c = colours();
+        const QHash<QString, QColor> grounds{{QStringLiteral("wall"), c.paper},         {QStringLiteral("rackGround"), c.paper},
+                                             {QStringLiteral("boardGround"), c.board},  {QStringLiteral("ledgerGround"), c.paper},
+                                             {QStringLiteral("sillGround"), c.shelf}};
+        if (grounds.contains(w->objectName())) {
+            w->setStyleSheet(QStringLiteral("#%1 { background: %2; }").arg(w->objectName(), grounds[w->objectName()].name()));
+        }
+    }
+    refresh();
+}
+
+void MainWindow::newJob()
+{
+    bool ok = false;
+    const QString name = QInputDialog::getText(this, tr("Start a job"), tr("What is it called?"), QLineEdit::Normal, tr("New table"), &ok);
+    if (!ok || name.trimmed().isEmpty()) {
+        return;
+    }
+    Job job;
+    job.id = freeJobId(document_.book());
+    job.name = name.trimmed().toStdString();
+    job.started = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    job.flatten.method = flattenMethods().front();
+    const JobId id = job.id;
+    document_.apply(tr("Start a job"), withJob(document_.book(), std::move(job)));
+    document_.showJob(id);
+    showBench(document_.shop().slabs.empty() ? QStringLiteral("yard") : QStringLiteral("layup"));
+}
+
+void MainWindow::renameJob()
+{
+    bool ok = false;
+    const QString name =
+        QInputDialog::getText(this, tr("Rename"), tr("What is it called?"), QLineEdit::Normal, fromCore(document_.job()->name), &ok);
+    if (ok && !name.trimmed().isEmpty()) {
+        document_.edit(tr("Rename"), [&](Job& j) { j.name = name.trimmed().toStdString(); });
+    }
+}
+
+void MainWindow::removeJob()
+{
+    const QString name = fromCore(document_.job()->name);
+    document_.apply(tr("Take a job off the wall"), withoutJob(document_.book(), document_.job()->id));
+    sill_->say(tr("%1 is off the wall; Ctrl+Z brings it back.").arg(name));
+}
+
+void MainWindow::exportJob()
+{
+    const QString path = QFileDialog::getSaveFileName(this, tr("Hand out as a job file"), fromCore(document_.job()->name) + QStringLiteral(".json"),
+                                                      tr("Young Burl job (*.json)"));
+    if (path.isEmpty()) {
+        return;
+    }
+    QSaveFile file(path);
+    const QByteArray bytes = QByteArray::fromStdString(writeJobFile(*document_.job(), document_.shop()));
+    if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size() || !file.commit()) {
+        sill_->say(tr("%1 could not be written: %2. Choose another place.").arg(path, file.errorString()));
+    }
+}
+
+void MainWindow::importJob()
+{
+    const QString path = QFileDialog::getOpenFileName(this, tr("Take in a job file"), QString(), tr("Young Burl job (*.json)"));
+    if (path.isEmpty()) {
+        return;
+    }
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly)) {
+        sill_->say(tr("%1 could not be read: %2.").arg(path, file.errorString()));
+        return;
+    }
+    const auto read = readJobFile(file.readAll().toStdString());
+    if (!read) {
+        sill_->say(path + QStringLiteral(", ") + fromCore(read.error().sentence));
+        return;
+    }
+    const Merged merged = mergedInto(document_.book(), *read);
+    document_.apply(tr("Take in a job"), merged.book);
+    document_.showJob(merged.job);
+}
+
+void MainWindow::printSheet()
+{
+    if (document_.job() == nullptr) {
+        return;
+    }
+    const QString path = QFileDialog::getSaveFileName(this, tr("Print the shop sheet"), fromCore(document_.job()->name) + QStringLiteral(".pdf"), tr("PDF (*.pdf)"));
+    if (path.isEmpty()) {
+        return;
+    }
+    const Paper paper = QLocale().measurementSystem() == QLocale::ImperialUSSystem ? Paper::Letter : Paper::A4;
+    const QByteArray pdf = shopSheetPdf(*document_.job(), document_.shop(), *document_.plan(), paper, textFont().family());
+    QSaveFile file(path);
+    if (!file.open(QIODevice::WriteOnly) || file.write(pdf) != pdf.size() || !file.commit()) {
+        sill_->say(tr("%1 could not be written: %2. Choose another place.").arg(path, file.errorString()));
+    } else {
+        sill_->say(tr("The sheet is in %1.").arg(path));
+    }
+}
+
+void MainWindow::showKeys()
+{
+    QStringList lines = bench_->keys();
+    lines << QString() << tr("Alt+1 to Alt+%1 — benches").arg(benches_.size()) << tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo")
+          << tr("Ctrl+P — print the shop sheet") << tr("? — this list");
+    QMessageBox box(QMessageBox::NoIcon, tr("Keys of %1").arg(bench_->name()), lines.join(QLatin1Char('\n')), QMessageBox::Ok, this);
+    box.setObjectName(QStringLiteral("keysBox"));
+    box.exec();
+}
+
+void MainWindow::doRemedy(const Finding& finding)
+{
+    if (!bench_->remedy(finding) && finding.place_mm) {
+        board_->showPlace(*finding.place_mm);
+    }
+}
+
+} // namespace burl::ui

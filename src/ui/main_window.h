@@ -1,0 +1,72 @@
+#pragma once
+// The workshop wall: benches along the top, rack, board, ledger and sill.
+
+#include <memory>
+#include <vector>
+
+#include <QMainWindow>
+
+#include "app/document.h"
+
+class QMenu;
+class QStackedWidget;
+class QVBoxLayout;
+
+namespace burl::ui
+{
+
+class Bench;
+class BenchTab;
+class Board;
+class JobPlate;
+class Ledger;
+class Rack;
+class Sill;
+class YardBench;
+
+class MainWindow : public QMainWindow
+{
+    Q_OBJECT
+
+public:
+    explicit MainWindow(Document& document, QWidget* parent = nullptr);
+    ~MainWindow() override;
+
+    void showBench(const QString& id);
+    [[nodiscard]] Bench* bench() const { return bench_; }
+    [[nodiscard]] Board& board() { return *board_; }
+
+private:
+    void buildMenu();
+    void buildShortcuts();
+    void fillJobs();
+    void refresh();
+    void newJob();
+    void renameJob();
+    void removeJob();
+    void importJob();
+    void exportJob();
+    void printSheet();
+    void showKeys();
+    void setUnits(const UnitChoice& units);
+    void doRemedy(const Finding& finding);
+    void addBench(std::unique_ptr<Bench> bench);
+    void useEvening(bool evening);
+
+    Document& document_;
+    std::vector<std::unique_ptr<Bench>> benches_;
+    std::vector<BenchTab*> tabs_;
+    Bench* bench_ = nullptr;
+    YardBench* yard_ = nullptr;
+    JobPlate* plate_;
+    QMenu* menu_;
+    QMenu* jobs_;
+    Rack* rack_;
+    Board* board_;
+    QVBoxLayout* belowPlace_;
+    Ledger* ledger_;
+    Sill* sill_;
+    QWidget* centre_;
+};
+
+} // namespace burl::ui

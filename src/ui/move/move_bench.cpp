@@ -1,0 +1,462 @@
+#include "ui/move/move_bench.h"
+
+#include <QPainter>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include "ui/ledger/choices_form.h"
+#include "ui/move/year_strip.h"
+#include "ui/text.h"
+#include "ui/theme.h"
+
+namespace burl::ui
+{
+
+MoveBench::MoveBench(Document& document, QWidget* parent)
+    : Bench(document), panel_(new QWidget(parent)), form_(new ChoicesForm(document, panel_)), fastenerForm_(new ChoicesForm(document, panel_)),
+      channelForm_(new ChoicesForm(document, panel_)), strip_(new YearStrip(document, parent))
+{
+    panel_->hide();
+    strip_->hide();
+    auto* column = new QVBoxLayout(panel_);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(6);
+    for (ChoicesForm* form : {form_, fastenerForm_, channelForm_}) {
+        column->addWidget(form);
+        connect(form, &ChoicesForm::refused, this, &Bench::says);
+    }
+    connect(strip_, &YearStrip::moved, this, &Bench::repaintWanted);
+    Document& doc = document_;
+    const auto move = [&doc]() -> const MoveChoices& {
+        static const MoveChoices none;
+        return doc.job() != nullptr ? doc.job()->move : none;
+    };
+    form_->addChoice(
+        QStringLiteral("climate"), tr("Room"),
+        [&doc] {
+            std::vector<ChoicesForm::Option> out;
+            for (const Climate& c : doc.shop().climates) {
+                out.push_back({translated(c.name), fromCore(c.id)});
+            }
+            return out;
+        },
+        [move] { return fromCore(move().climate); },
+        [&doc](const QVariant& v) { doc.edit(tr("Room"), [&](Job& j) { j.move.climate = v.toString().toStdString(); }); });
+    auto* mc = form_->addMeasure(QStringLiteral("assemblyMc"), tr("Assembled at MC"), Unit::Percent, [move] { return move().assembly_mc_pct; },
+                                 [&doc](auto v) { doc.edit(tr("Assembled at"), [&](Job& j) { j.move.assembly_mc_pct = v; }); });
+    mc->setOptional(tr("as metered"));
+    mc->setRange(2.0, 40.0);
+    form_->addMeasure(QStringLiteral("heldLine"), tr("Held line, from the middle"), Unit::Length, [move] { return move().held_mm; },
+                      [&doc](auto v) { doc.edit(tr("Held line"), [&](Job& j) { j.move.held_mm = *v; }); })
+        ->setRange(-3000.0, 3000.0);
+    form_->addButton(QStringLiteral("addFastener"), tr("+ fastener"), [this] {
+        document_.edit(tr("Add a fastener"), [&](Job& j) {
+            Fastener f = j.move.fasteners.empty() ? Fastener{} : j.move.fasteners.back();
+            f.at = {j.layup.length_mm / 2.0, f.at.y == 0.0 ? 150.0 : f.at.y};
+            j.move.fasteners.push_back(f);
+            chosen_ = {Kind::Fastener, j.move.fasteners.size() - 1};
+        });
+    });
+    form_->addButton(QStringLiteral("addChannel"), tr("+ channel"), [this] {
+        document_.edit(tr("Add a channel"), [&](Job& j) {
+            Channel c = j.move.channels.empty() ? Channel{} : j.move.channels.back();
+            c.x_mm = j.move.channels.empty() ? 225.0 : j.layup.length_mm - 225.0;
+            j.move.channels.push_back(c);
+            chosen_ = {Kind::Channel, j.move.channels.size() - 1};
+        });
+    });
+
+    const auto fastener = [this]() -> const Fastener* {
+        const Job* job = document_.job();
+        return job != nullptr && chosen_.kind == Kind::Fastener && chosen_.index < job->move.fasteners.size() ? &job->move.fasteners[chosen_.index]
+                                                                                                             : nullptr;
+    };
+    const auto measure = [&](const QString& name, const QString& label, double Fastener::*member, double most) {
+        fastenerForm_
+            ->addMeasure(name, label, Unit::Length,
+                         [fastener, member]() -> std::optional<double> {
+                             const Fastener* f = fastener();
+                             return f != nullptr ? std::optional(f->*member) : std::nullopt;
+                         },
+                         [this, label, member](auto v) {
+                             editFastener(label, [&](Fastener& f) { f.*member = *v; });
+                         })
+            ->setRange(0.0, most);
+    };
+    fastenerForm_->addChoice(
+        QStringLiteral("fastenerKind"), tr("This fastener"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("insert + bolt"), int(FastenerKind::InsertAndBolt)},
+                                                    {tr("screw + washer"), int(FastenerKind::ScrewAndWasher)}};
+        },
+        [fastener] { return fastener() != nullptr ? int(fastener()->kind) : 0; },
+        [this](const QVariant& v) { editFastener(tr("Fastener"), [&](Fastener& f) { f.kind = FastenerKind(v.toInt()); }); });
+    measure(QStringLiteral("bolt"), tr("Bolt"), &Fastener::bolt_mm, 40.0);
+    measure(QStringLiteral("insert"), tr("Insert, let in"), &Fastener::insert_mm, 100.0);
+    measure(QStringLiteral("pilot"), tr("Pilot beyond it"), &Fastener::pilotOverrun_mm, 30.0);
+    measure(QStringLiteral("washer"), tr("Washer"), &Fastener::washer_mm, 120.0);
+    measure(QStringLiteral("clearance"), tr("Clearance, each end"), &Fastener::clearance_mm, 20.0);
+
+    const auto channel = [this]() -> const Channel* {
+        const Job* job = document_.job();
+        return job != nullptr && chosen_.kind == Kind::Channel && chosen_.index < job->move.channels.size() ? &job->move.channels[chosen_.index]
+                                                                                                           : nullptr;
+    };
+    const auto bar = [&](const QString& name, const QString& label, double Channel::*member, double most) {
+        channelForm_
+            ->addMeasure(name, label, Unit::Length,
+                         [channel, member]() -> std::optional<double> {
+                             const Channel* c = channel();
+                             return c != nullptr ? std::optional(c->*member) : std::nullopt;
+                         },
+                         [this, label, member](auto v) {
+                             editChannel(label, [&](Channel& c) { c.*member = *v; });
+                         })
+            ->setRange(0.0, most);
+    };
+    bar(QStringLiteral("channelLength"), tr("This channel, long"), &Channel::length_mm, 3000.0);
+    bar(QStringLiteral("channelWidth"), tr("Wide"), &Channel::width_mm, 300.0);
+    bar(QStringLiteral("channelDepth"), tr("Groove, deep"), &Channel::depth_mm, 100.0);
+    bar(QStringLiteral("channelRoom"), tr("Room, each end"), &Channel::endRoom_mm, 60.0);
+}
+
+QString MoveBench::telling() const
+{
+    if (!hasTop() || !document_.plan()->move->edgeTravel) {
+        return tr("not known");
+    }
+    return QStringLiteral("± ") + quantity(document_.plan()->move->edgeTravel.value(), Unit::Length, units());
+}
+
+QString MoveBench::title() const
+{
+    if (!hasTop()) {
+        return {};
+    }
+    const MovePlan& move = *document_.plan()->move;
+    if (chosen_.kind == Kind::Fastener && chosen_.index < move.fasteners.size()) {
+        const FastenerPlan& f = move.fasteners[chosen_.index];
+        return tr("Fastener %1 · slot %2 × %3 · bolt %4 off its middle")
+            .arg(chosen_.index + 1)
+            .arg(quantity(f.travel.slotLength_mm, Unit::Length, units()), quantity(f.fastener.bolt_mm + 0.5, Unit::Length, units()),
+                 quantity(f.travel.boltOffset_mm, Unit::Length, units()));
+    }
+    if (chosen_.kind == Kind::Channel && chosen_.index < move.channels.size()) {
+        const ChannelPlan& c = move.channels[chosen_.index];
+        return tr("Channel %1 · groove %2, %3 of wood left").arg(chosen_.index + 1).arg(quantity(c.groove.value(), Unit::Length, units()),
+                                                                                       quantity(c.woodLeft.value(), Unit::Length, units()));
+    }
+    return underside_ ? tr("Underside, as it lies on the bench") : tr("Show face, seen from above");
+}
+
+std::vector<Entry> MoveBench::figures() const { return document_.plan() != nullptr ? document_.plan()->move->figures : std::vector<Entry>{}; }
+std::vector<Finding> MoveBench::findings() const
+{
+    return document_.plan() != nullptr ? document_.plan()->move->findings : std::vector<Finding>{};
+}
+QWidget* MoveBench::choices() { return panel_; }
+QWidget* MoveBench::below() { return strip_; }
+Box MoveBench::frame() const { return hasTop() ? topFrame() : Box{0, 0, 1000, 500}; }
+QString MoveBench::turnWord() const { return hasTop() ? (underside_ ? tr("underside ▸ show face") : tr("show face ▸ underside")) : QString(); }
+QString MoveBench::emptyWord() const { return hasTop() ? QString() : tr("Nothing is laid up yet: go to Layup first."); }
+
+void MoveBench::turn()
+{
+    underside_ = !underside_;
+    Q_EMIT repaintWanted();
+}
+
+void MoveBench::refresh()
+{
+    const Job* job = document_.job();
+    if (job != nullptr && ((chosen_.kind == Kind::Fastener && chosen_.index >= job->move.fasteners.size()) ||
+                           (chosen_.kind == Kind::Channel && chosen_.index >= job->move.channels.size()))) {
+        chosen_ = {};
+    }
+    form_->refresh();
+    fastenerForm_->refresh();
+    channelForm_->refresh();
+    fastenerForm_->setVisible(chosen_.kind == Kind::Fastener);
+    channelForm_->setVisible(chosen_.kind == Kind::Channel);
+    strip_->update();
+}
+
+void MoveBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCache& wood)
+{
+    const Plan& plan = *document_.plan();
+    const MovePlan& move = *plan.move;
+    SceneStyle style;
+    style.palette = colours();
+    style.underside = underside_;
+    style.waste = 0.0;
+    style.wood = 0.9;
+    paintPieces(p, view, plan, wood, style);
+    paintResin(p, view, plan, style);
+    const double held = document_.job()->move.held_mm;
+    const double mcToday = strip_->mcToday_pct();
+    const double length = plan.layup->length.value();
+
+    // The edges as they stand on the slider's day, exaggerated.
+    p.setBrush(Qt::NoBrush);
+    for (const double side : {-1.0, 1.0}) {
+        QPolygonF edge;
+        for (int k = 0; k <= 40; ++k) {
+            const double x = length * k / 40.0;
+            const StripsAt here = stripsAt(*plan.layup, move.coefficients, std::clamp(x, 1.0, length - 1.0));
+            double width = 0.0;
+            for (const Strip& s : here.strips) {
+                width += s.width_mm;
+            }
+            const double at = side < 0.0 ? 0.0 : width;
+            const double by = moveAt_mm(here.strips, held - here.from_mm, at, move.mc.assembly_pct, mcToday) * YearStrip::kShown;
+            edge << view.toPixel({x, here.from_mm + at + by});
+        }
+        p.setPen(QPen(colours().mark, 1.6));
+        p.drawPolyline(edge);
+    }
+    p.setPen(QPen(colours().mark, chosen_.kind == Kind::Held ? 2.4 : 1.4, Qt::DashDotLine));
+    p.drawLine(view.toPixel({-40.0, held}), view.toPixel({length + 40.0, held}));
+    p.setFont(textFont(10.0));
+    paintLabel(p, view.toPixel({length, held}) + QPointF(-4, -12), tr("held line"), colours().mark, Qt::AlignRight);
+
+    for (size_t i = 0; i < move.channels.size(); ++i) {
+        const ChannelPlan& c = move.channels[i];
+        const bool chosen = chosen_.kind == Kind::Channel && chosen_.index == i;
+        const auto box = [&](double lengthOf, double width) {
+            return QRectF(view.toPixel({c.channel.x_mm - width / 2.0, c.channel.middle_mm + lengthOf / 2.0}),
+                          view.toPixel({c.channel.x_mm + width / 2.0, c.channel.middle_mm - lengthOf / 2.0}))
+                .normalized();
+        };
+        QColor steel = colours().steel;
+        steel.setAlphaF(0.85F);
+        p.setPen(QPen(chosen ? colours().mark : colours().ink, chosen ? 2.2 : 1.0, Qt::DashLine));
+        p.setBrush(Qt::NoBrush);
+        p.drawRect(box(c.groove.value(), c.channel.width_mm + 2.0));
+        p.setPen(QPen(colours().ink, 1.0));
+        p.setBrush(steel);
+        p.drawRect(box(c.channel.length_mm, c.channel.width_mm));
+        p.setBrush(colours().board);
+        p.drawEllipse(view.toPixel({c.channel.x_mm, c.channel.middle_mm}), 3.5, 3.5);
+    }
+    for (size_t i = 0; i < move.fasteners.size(); ++i) {
+        const FastenerPlan& f = move.fasteners[i];
+        const bool chosen = chosen_.kind == Kind::Fastener && chosen_.index == i;
+        const double scale = std::max(view.scale(), 0.42); // small things stay readable
+        const QPointF at = view.toPixel(f.fastener.at);
+        p.setPen(QPen(chosen ? colours().mark : colours().ink, chosen ? 2.2 : 1.0));
+        QColor steel = colours().steel;
+        steel.setAlphaF(0.75F);
+        p.setBrush(steel);
+        const double washer = std::max(9.0, f.fastener.washer_mm / 2.0 * scale);
+        p.drawEllipse(at, washer, washer);
+        // The slot runs across; the bolt stands off its middle on the day of assembly.
+        const double outward = (f.fastener.at.y >= held ? 1.0 : -1.0) * view.ySign();
+        const double slot = std::max(10.0, f.travel.slotLength_mm * scale * 1.6);
+        const double wide = std::max(5.0, f.fastener.bolt_mm * scale * 1.1);
+        const QPointF middle = at - QPointF(0.0, outward * f.travel.boltOffset_mm * scale * 1.6);
+        p.setBrush(QColor(Qt::white));
+        p.drawRoundedRect(QRectF(middle.x() - wide / 2, middle.y() - slot / 2, wide, slot), wide / 2, wide / 2);
+        const StripsAt here = stripsAt(*plan.layup, move.coefficients, f.fastener.at.x);
+        const double today = moveAt_mm(here.strips, held - here.from_mm, f.fastener.at.y - here.from_mm, move.mc.assembly_pct, mcToday);
+        p.setPen(Qt::NoPen);
+        p.setBrush(colours().ink);
+        p.drawEllipse(at + QPointF(0.0, view.ySign() * today * scale * 1.6), wide * 0.42, wide * 0.42);
+    }
+}
+
+MoveBench::Chosen MoveBench::at(Vec2 at, const BoardView& view) const
+{
+    if (!hasTop()) {
+        return {};
+    }
+    const MoveChoices& move = document_.job()->move;
+    for (size_t i = 0; i < move.fasteners.size(); ++i) {
+        if (burl::length(move.fasteners[i].at - at) * view.scale() < 13.0) {
+            return {Kind::Fastener, i};
+        }
+    }
+    for (size_t i = 0; i < move.channels.size(); ++i) {
+        const Channel& c = move.channels[i];
+        const double reach = std::max(c.width_mm / 2.0, 6.0 / view.scale());
+        if (std::abs(at.x - c.x_mm) < reach && std::abs(at.y - c.middle_mm) < c.length_mm / 2.0) {
+            return {Kind::Channel, i};
+        }
+    }
+    if (std::abs(at.y - move.held_mm) * view.scale() < 5.0) {
+        return {Kind::Held, 0};
+    }
+    return {};
+}
+
+Qt::CursorShape MoveBench::cursorAt(Vec2 where, const BoardView& view) const
+{
+    switch (at(where, view).kind) {
+    case Kind::Fastener:
+        return Qt::OpenHandCursor;
+    case Kind::Channel:
+        return Qt::SizeHorCursor;
+    case Kind::Held:
+        return Qt::SizeVerCursor;
+    case Kind::None:
+        break;
+    }
+    return Qt::ArrowCursor;
+}
+
+bool MoveBench::press(Vec2 where, const BoardView& view)
+{
+    chosen_ = at(where, view);
+    refresh();
+    Q_EMIT repaintWanted();
+    if (chosen_.kind == Kind::None) {
+        return false;
+    }
+    from_ = where;
+    before_ = *document_.job();
+    gesture_ = document_.newGesture();
+    return true;
+}
+
+void MoveBench::moveChosen(const Job& before, Vec2 by, bool exactly, int gesture)
+{
+    const auto snap = [&](double v) { return exactly ? v : snapped(v); };
+    document_.edit(
+        tr("Move on the underside"),
+        [&](Job& j) {
+            switch (chosen_.kind) {
+            case Kind::Fastener: {
+                const Vec2 old = before.move.fasteners[chosen_.index].at;
+                Vec2 now{snap(old.x + by.x), snap(old.y + by.y)};
+                // It snaps onto the held line, and into line with its neighbours.
+                if (!exactly && std::abs(now.y - before.move.held_mm) < 6.0) {
+                    now.y = before.move.held_mm;
+                }
+                for (size_t i = 0; i < before.move.fasteners.size() && !exactly; ++i) {
+                    if (i != chosen_.index && std::abs(now.x - before.move.fasteners[i].at.x) < 5.0) {
+                        now.x = before.move.fasteners[i].at.x;
+                    }
+                }
+                j.move.fasteners[chosen_.index].at = now;
+                break;
+            }
+            case Kind::Channel:
+                j.move.channels[chosen_.index].x_mm = snap(before.move.channels[chosen_.index].x_mm + by.x);
+                j.move.channels[chosen_.index].middle_mm = snap(before.move.channels[chosen_.index].middle_mm + by.y);
+                break;
+            case Kind::Held:
+                j.move.held_mm = snap(before.move.held_mm + by.y);
+                if (!exactly && std::abs(j.move.held_mm) < 8.0) {
+                    j.move.held_mm = 0.0; // the joint
+                }
+                break;
+            case Kind::None:
+                break;
+            }
+        },
+        gesture);
+}
+
+DragNote MoveBench::drag(Vec2 where)
+{
+    const Vec2 by = chosen_.kind == Kind::Held ? Vec2{0.0, where.y - from_.y} : where - from_;
+    moveChosen(before_, by, false, gesture_);
+    const MoveChoices& move = document_.job()->move;
+    switch (chosen_.kind) {
+    case Kind::Fastener:
+        return {tr("%1 from the left, %2 from the held line")
+                    .arg(quantity(move.fasteners[chosen_.index].at.x, Unit::Length, units()),
+                         quantity(std::abs(move.fasteners[chosen_.index].at.y - move.held_mm), Unit::Length, units()))};
+    case Kind::Channel:
+        return {tr("%1 from the left").arg(quantity(move.channels[chosen_.index].x_mm, Unit::Length, units()))};
+    case Kind::Held:
+        return {tr("%1 from the middle").arg(quantity(move.held_mm, Unit::Length, units()))};
+    case Kind::None:
+        break;
+    }
+    return {};
+}
+
+void MoveBench::typed(double mm)
+{
+    switch (chosen_.kind) {
+    case Kind::Fastener:
+        moveChosen(before_, {mm - before_.move.fasteners[chosen_.index].at.x, 0.0}, true, gesture_);
+        break;
+    case Kind::Channel:
+        moveChosen(before_, {mm - before_.move.channels[chosen_.index].x_mm, 0.0}, true, gesture_);
+        break;
+    case Kind::Held:
+        moveChosen(before_, {0.0, mm - before_.move.held_mm}, true, gesture_);
+        break;
+    case Kind::None:
+        break;
+    }
+}
+
+void MoveBench::release()
+{
+    document_.endGesture();
+    Q_EMIT repaintWanted();
+}
+
+void MoveBench::cancelDrag()
+{
+    const Job before = before_;
+    document_.edit(tr("Move on the underside"), [&](Job& j) { j = before; }, gesture_);
+    release();
+}
+
+bool MoveBench::nudge(double dx, double dy)
+{
+    if (chosen_.kind == Kind::None || document_.job() == nullptr) {
+        return false;
+    }
+    const Job now = *document_.job();
+    moveChosen(now, {dx * snap_mm(), dy * snap_mm()}, true, 0);
+    return true;
+}
+
+void MoveBench::editFastener(const QString& label, const std::function<void(Fastener&)>& change)
+{
+    document_.edit(label, [&](Job& j) {
+        if (chosen_.kind == Kind::Fastener && chosen_.index < j.move.fasteners.size()) {
+            change(j.move.fasteners[chosen_.index]);
+        }
+    });
+}
+
+void MoveBench::editChannel(const QString& label, const std::function<void(Channel&)>& change)
+{
+    document_.edit(label, [&](Job& j) {
+        if (chosen_.kind == Kind::Channel && chosen_.index < j.move.channels.size()) {
+            change(j.move.channels[chosen_.index]);
+        }
+    });
+}
+
+bool MoveBench::removeSelected()
+{
+    const Chosen gone = chosen_;
+    if (gone.kind != Kind::Fastener && gone.kind != Kind::Channel) {
+        return false;
+    }
+    chosen_ = {};
+    document_.edit(tr("Remove"), [&](Job& j) {
+        if (gone.kind == Kind::Fastener) {
+            j.move.fasteners.erase(j.move.fasteners.begin() + static_cast<std::ptrdiff_t>(gone.index));
+        } else {
+            j.move.channels.erase(j.move.channels.begin() + static_cast<std::ptrdiff_t>(gone.index));
+        }
+    });
+    return true;
+}
+
+QStringList MoveBench::keys() const
+{
+    return {tr("Click a fastener or a channel — its measures; drag it — slots and findings follow"),
+            tr("Drag the dash-dot line — which line of the top stays put"), tr("Type a length while dragging, then Enter — its place from the left end"),
+            tr("Arrow keys, with Shift ten times — nudge"), tr("Delete — remove it"), tr("Slider below — driest to wettest day of the year"),
+            tr("T — show face or underside")};
+}
+
+} // namespace burl::ui

@@ -1,0 +1,189 @@
+#include "ui/rack.h"
+
+#include <algorithm>
+
+#include <QPainter>
+#include <QStyledItemDelegate>
+
+#include "core/fill/fill_plan.h"
+#include "core/shop/outline.h"
+#include "core/wood/density.h"
+#include "drawing/scene.h"
+#include "ui/text.h"
+#include "ui/theme.h"
+
+namespace burl::ui
+{
+namespace
+{
+
+constexpr int kSlabRole = Qt::UserRole;
+constexpr int kHeadRole = Qt::UserRole + 1;
+constexpr int kAsideRole = Qt::UserRole + 2;
+
+} // namespace
+
+class Rack::Delegate : public QStyledItemDelegate
+{
+public:
+    explicit Delegate(Rack& rack) : QStyledItemDelegate(&rack), rack_(rack) {}
+
+    [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex& index) const override
+    {
+        return {120, index.data(kHeadRole).toBool() ? 30 : index.data(kAsideRole).toBool() ? 64 : 98};
+    }
+
+    void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
+    {
+        const Palette& c = colours();
+        p->save();
+        p->setRenderHint(QPainter::Antialiasing);
+        const QRect r = option.rect;
+        if (index.data(kHeadRole).toBool()) {
+            p->setPen(c.faint);
+            p->setFont(textFont(10.0));
+            p->drawText(r.adjusted(14, 8, -4, 0), Qt::AlignLeft | Qt::AlignVCenter,
+                        p->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, r.width() - 18));
+            p->restore();
+            return;
+        }
+        if (option.state.testFlag(QStyle::State_Selected)) {
+            p->fillRect(r.adjusted(4, 1, -4, -1), c.shelf);
+            p->fillRect(QRect(r.left() + 4, r.top() + 1, 3, r.height() - 2), c.ink);
+        }
+        const SlabId id{index.data(kSlabRole).toInt()};
+        std::shared_ptr<const Slab> slab;
+        for (const auto& s : rack_.document_.shop().slabs) {
+            if (s->id == id) {
+                slab = s;
+            }
+        }
+        const bool aside = index.data(kAsideRole).toBool();
+        if (slab) {
+            const QRectF place(r.left() + 16, r.top() + 7, r.width() - 30, aside ? 28 : 44);
+            const auto outline = outlineOf(*slab, Face::Top);
+            if (outline) {
+                const BoardView view = BoardView::fitted(boundsOf(outline->ring()), place);
+                paintSlab(*p, view, slab, Face::Top, wood_, c, aside ? 0.45 : 1.0);
+            } else {
+                p->setPen(QPen(c.hairline, 1.0, Qt::DashLine));
+                p->drawRect(place);
+            }
+            p->setPen(aside ? c.faint : c.ink);
+            p->setFont(textFont(11.0, !aside));
+            const int line = static_cast<int>(place.bottom()) + 3;
+            const QString name = fromCore(slab->name);
+            p->drawText(QRect(r.left() + 16, line, r.width() - 24, 20), Qt::AlignLeft | Qt::AlignVCenter, name);
+            const int after = p->fontMetrics().horizontalAdvance(name) + 7;
+            p->setFont(textFont(10.0));
+            const UnitChoice& units = rack_.document_.units();
+            const QString thick = slab->thickness_mm ? quantity(*slab->thickness_mm, Unit::Length, units) : tr("not measured");
+            p->drawText(QRect(r.left() + 16 + after, line, r.width() - 24 - after, 20), Qt::AlignLeft | Qt::AlignVCenter, thick);
+            if (!aside) {
+                p->setPen(c.faint);
+                p->drawText(QRect(r.left() + 16, line + 18, r.width() - 20, 18), Qt::AlignLeft | Qt::AlignVCenter, below(*slab));
+            }
+        }
+        p->restore();
+    }
+
+    [[nodiscard]] QString below(const Slab& slab) const
+    {
+        const UnitChoice& units = rack_.document_.units();
+        const QString mc = slab.mc_pct ? tr("MC %1").arg(quantity(*slab.mc_pct, Unit::Percent, units)) : tr("MC ?");
+        if (slab.weighed_kg) {
+            return mc + QStringLiteral("  ") + quantity(*slab.weighed_kg, Unit::Mass, units);
+        }
+        const Species* species = rack_.document_.shop().speciesOf(slab);
+        const auto outline = outlineOf(slab, Face::Top);
+        if (species == nullptr || !outline || !slab.thickness_mm) {
+            return mc;
+        }
+        const Ring ring = outline->ring();
+        const double kg = area_mm2(std::span<const Vec2>(ring)) * *slab.thickness_mm * 1e-9 *
+                          density_kg_m3(species->g12, slab.mc_pct.value_or(10.0));
+        return mc + QStringLiteral("  ") + quantity(kg, Unit::Mass, units);
+    }
+
+private:
+    Rack& rack_;
+    mutable WoodCache wood_{7.0}; // small pictures need no fine grain
+};
+
+Rack::Rack(Document& document, QWidget* parent) : QListWidget(parent), document_(document)
+{
+    setObjectName(QStringLiteral("rack"));
+    setAccessibleName(tr("Rack: slabs of this job and of the yard"));
+    setItemDelegate(new Delegate(*this));
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    connect(this, &QListWidget::currentItemChanged, this, [this](QListWidgetItem* item) {
+        if (item != nullptr && !item->data(kHeadRole).toBool()) {
+            Q_EMIT slabChosen({item->data(kSlabRole).toInt()});
+        }
+    });
+}
+
+void Rack::refresh()
+{
+    std::vector<std::pair<int, std::shared_ptr<const Slab>>> now; // 0: in the job, else 1 + log
+    const Job* job = document_.job();
+    const auto inJob = [job](SlabId id) {
+        return job != nullptr && std::any_of(job->layup.pieces.begin(), job->layup.pieces.end(), [id](const Piece& p) { return p.slab == id; });
+    };
+    for (const auto& slab : document_.shop().slabs) {
+        now.emplace_back(inJob(slab->id) ? 0 : 1 + slab->log.value, slab);
+    }
+    std::stable_sort(now.begin(), now.end(), [](const auto& a, const auto& b) { return a.first < b.first; });
+    const bool sameRows = now.size() == shown_.size() &&
+                          std::equal(now.begin(), now.end(), shown_.begin(), [](const auto& a, const auto& b) {
+                              return a.first == b.first && a.second->id == b.second->id;
+                          });
+    if (sameRows && now == shown_ && shownUnits_ == document_.units()) {
+        return;
+    }
+    shown_ = now;
+    shownUnits_ = document_.units();
+    if (sameRows) {
+        viewport()->update();
+        return;
+    }
+    const int kept = currentItem() != nullptr ? currentItem()->data(kSlabRole).toInt() : 0;
+    const QSignalBlocker quiet(this);
+    clear();
+    int section = -1;
+    for (const auto& [group, slab] : shown_) {
+        if (group != section) {
+            section = group;
+            QString head = tr("In this job");
+            if (group > 0) {
+                const Log* log = document_.shop().log(slab->log);
+                head = log != nullptr ? tr("Set aside, log %1").arg(fromCore(log->name)) : tr("Set aside");
+            }
+            auto* item = new QListWidgetItem(head, this);
+            item->setFlags(Qt::NoItemFlags);
+            item->setData(kHeadRole, true);
+        }
+        auto* item = new QListWidgetItem(fromCore(slab->name), this);
+        item->setData(kSlabRole, slab->id.value);
+        item->setData(kAsideRole, group > 0);
+        item->setData(Qt::AccessibleTextRole, tr("Slab %1").arg(fromCore(slab->name)));
+        if (slab->id.value == kept) {
+            setCurrentItem(item);
+        }
+    }
+}
+
+void Rack::select(SlabId id)
+{
+    for (int i = 0; i < count(); ++i) {
+        if (!item(i)->data(kHeadRole).toBool() && item(i)->data(kSlabRole).toInt() == id.value) {
+            if (currentRow() != i) {
+                setCurrentRow(i);
+            }
+            return;
+        }
+    }
+}
+
+} // namespace burl::ui

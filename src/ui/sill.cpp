@@ -1,0 +1,175 @@
+#include "ui/sill.h"
+
+#include <QAbstractButton>
+#include <QHBoxLayout>
+#include <QPainter>
+#include <QPainterPath>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QTimer>
+#include <QVBoxLayout>
+
+#include "ui/text.h"
+#include "ui/theme.h"
+
+namespace burl::ui
+{
+
+void paintMark(QPainter& p, const QRectF& box, Severity severity)
+{
+    const Palette& c = colours();
+    p.setRenderHint(QPainter::Antialiasing);
+    switch (severity) {
+    case Severity::Stop:
+        p.setPen(Qt::NoPen);
+        p.setBrush(c.mark);
+        p.drawRect(box);
+        p.setPen(QPen(c.field, 2.0));
+        p.drawLine(QPointF(box.center().x(), box.top() + 3.5), QPointF(box.center().x(), box.bottom() - 6.0));
+        p.drawPoint(QPointF(box.center().x(), box.bottom() - 3.5));
+        break;
+    case Severity::Warn: {
+        QPainterPath path(QPointF(box.center().x(), box.top()));
+        path.lineTo(box.bottomRight());
+        path.lineTo(box.bottomLeft());
+        path.closeSubpath();
+        p.setPen(Qt::NoPen);
+        p.setBrush(c.mark);
+        p.drawPath(path);
+        break;
+    }
+    case Severity::Caution:
+        p.setPen(QPen(c.ink, 1.5));
+        p.setBrush(Qt::NoBrush);
+        p.drawEllipse(box.adjusted(1, 1, -1, -1));
+        break;
+    case Severity::Good:
+        p.setPen(QPen(c.lead, 2.0));
+        p.setBrush(Qt::NoBrush);
+        p.drawPolyline(QPolygonF({QPointF(box.left() + 1, box.center().y()), QPointF(box.center().x() - 1, box.bottom() - 2),
+                                  QPointF(box.right(), box.top() + 2)}));
+        break;
+    }
+}
+
+class Sill::Row : public QWidget
+{
+public:
+    explicit Row(Sill* sill) : QWidget(sill), text_(new TextButton(this)), remedy_(new QPushButton(this))
+    {
+        auto* layout = new QHBoxLayout(this);
+        layout->setContentsMargins(18, 1, 18, 1);
+        layout->setSpacing(12);
+        layout->addWidget(text_, 1);
+        layout->addWidget(remedy_);
+        remedy_->setProperty("link", true);
+        remedy_->setFont(textFont(10.5, true));
+        remedy_->setCursor(Qt::PointingHandCursor);
+        connect(text_, &QAbstractButton::clicked, sill, [this, sill] { Q_EMIT sill->placeWanted(finding); });
+        connect(remedy_, &QAbstractButton::clicked, sill, [this, sill] { Q_EMIT sill->remedyWanted(finding); });
+    }
+
+    void set(const Finding& f, const UnitChoice& units)
+    {
+        finding = f;
+        setObjectName(QStringLiteral("finding_") + fromCore(f.code));
+        text_->severity = f.severity;
+        const QString sentence = sentenceOf(f, units);
+        if (text_->text() != sentence) {
+            text_->setText(sentence);
+            text_->setAccessibleName(sentence);
+            text_->setToolTip(sentence);
+        }
+        const QString remedy = remedyOf(f, units);
+        if (remedy_->text() != remedy) {
+            remedy_->setText(remedy);
+        }
+        remedy_->setVisible(!remedy.isEmpty());
+        text_->update();
+    }
+
+    Finding finding;
+
+private:
+    class TextButton : public QAbstractButton
+    {
+    public:
+        explicit TextButton(QWidget* parent) : QAbstractButton(parent)
+        {
+            setFocusPolicy(Qt::StrongFocus);
+            setCursor(Qt::PointingHandCursor);
+        }
+        [[nodiscard]] QSize sizeHint() const override { return {200, 26}; }
+        Severity severity = Severity::Caution;
+
+    protected:
+        void paintEvent(QPaintEvent*) override
+        {
+            QPainter p(this);
+            paintMark(p, QRectF(1, height() / 2.0 - 7, 14, 14), severity);
+            p.setPen(colours().ink);
+            p.setFont(textFont(11.0, severity == Severity::Stop));
+            const QRect room = rect().adjusted(27, 0, 0, 0);
+            p.drawText(room, Qt::AlignVCenter | Qt::AlignLeft, p.fontMetrics().elidedText(text(), Qt::ElideRight, room.width()));
+            if (hasFocus()) {
+                p.setPen(QPen(colours().lead, 1.0, Qt::DotLine));
+                p.setBrush(Qt::NoBrush);
+                p.drawRect(rect().adjusted(22, 1, -1, -2));
+            }
+        }
+    };
+    TextButton* text_;
+    QPushButton* remedy_;
+};
+
+Sill::Sill(QWidget* parent) : QWidget(parent)
+{
+    setObjectName(QStringLiteral("sill"));
+    setAccessibleName(tr("Findings"));
+    auto* outer = new QVBoxLayout(this);
+    outer->setContentsMargins(0, 6, 0, 6);
+    outer->setSpacing(0);
+    said_ = new Row(this);
+    said_->hide();
+    outer->addWidget(said_);
+    auto* scroll = new QScrollArea(this);
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* inside = new QWidget(scroll);
+    inside->setObjectName(QStringLiteral("sillInside"));
+    inside->setStyleSheet(QStringLiteral("#sillInside { background: transparent; }"));
+    column_ = new QVBoxLayout(inside);
+    column_->setContentsMargins(0, 0, 0, 0);
+    column_->setSpacing(0);
+    column_->addStretch(1);
+    scroll->setWidget(inside);
+    outer->addWidget(scroll, 1);
+}
+
+void Sill::showFindings(const std::vector<Finding>& findings, const UnitChoice& units)
+{
+    while (rows_.size() < findings.size()) {
+        auto* row = new Row(this);
+        column_->insertWidget(static_cast<int>(rows_.size()), row);
+        rows_.push_back(row);
+    }
+    for (size_t i = 0; i < rows_.size(); ++i) {
+        if (i < findings.size()) {
+            rows_[i]->set(findings[i], units);
+        }
+        rows_[i]->setVisible(i < findings.size());
+    }
+}
+
+void Sill::say(const QString& sentence)
+{
+    Finding finding;
+    finding.code = "program.says";
+    finding.severity = Severity::Warn;
+    finding.text = sentence.toStdString();
+    said_->set(finding, {});
+    said_->show();
+    QTimer::singleShot(12000, said_, &QWidget::hide);
+}
+
+} // namespace burl::ui

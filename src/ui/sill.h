@@ -1,0 +1,39 @@
+#pragma once
+// Findings of the bench, most serious first; each leads to its place and to its remedy.
+
+#include <vector>
+
+#include <QWidget>
+
+#include "core/plan/finding.h"
+
+class QVBoxLayout;
+
+namespace burl::ui
+{
+
+class Sill : public QWidget
+{
+    Q_OBJECT
+
+public:
+    explicit Sill(QWidget* parent = nullptr);
+    void showFindings(const std::vector<Finding>& findings, const UnitChoice& units);
+    /// A sentence of the program itself (a refused entry, a file that could not be written).
+    void say(const QString& sentence);
+
+Q_SIGNALS:
+    void placeWanted(const burl::Finding& finding);
+    void remedyWanted(const burl::Finding& finding);
+
+private:
+    class Row;
+    QVBoxLayout* column_;
+    std::vector<Row*> rows_;
+    Row* said_;
+};
+
+/// The mark of a severity: a filled square, a triangle, a ring or a tick, so that shape tells too.
+void paintMark(class QPainter& painter, const class QRectF& box, Severity severity);
+
+} // namespace burl::ui

@@ -1,0 +1,483 @@
+#include "ui/yard/capture.h"
+
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QMenu>
+#include <QPushButton>
+#include <QSpinBox>
+#include <QVBoxLayout>
+
+#include "core/geometry/ring.h"
+#include "core/measure/parse.h"
+#include "core/shop/edit.h"
+#include "core/shop/outline.h"
+#include "ui/ledger/measure_field.h"
+#include "ui/text.h"
+#include "ui/yard/reading_table.h"
+
+namespace burl::ui
+{
+namespace
+{
+
+QString kindName(FeatureKind kind)
+{
+    switch (kind) {
+    case FeatureKind::ThroughVoid:
+        return Capture::tr("through void");
+    case FeatureKind::BlindVoid:
+        return Capture::tr("pocket");
+    case FeatureKind::Knot:
+        return Capture::tr("knot");
+    case FeatureKind::Check:
+        return Capture::tr("check");
+    case FeatureKind::Inclusion:
+        return Capture::tr("inclusion");
+    case FeatureKind::WormHoles:
+        return Capture::tr("worm holes");
+    case FeatureKind::Pith:
+        return Capture::tr("pith");
+    }
+    return {};
+}
+
+constexpr FeatureKind kKinds[] = {FeatureKind::ThroughVoid, FeatureKind::BlindVoid, FeatureKind::Knot, FeatureKind::Check,
+                                  FeatureKind::Inclusion,   FeatureKind::WormHoles, FeatureKind::Pith};
+
+/// The tape the buttons point at; a bottom tape is made when it is first written to.
+Tape& tapeOf(Slab& slab, Capture::What what)
+{
+    if (what == Capture::What::TopTape) {
+        return slab.top;
+    }
+    if (!slab.bottom) {
+        slab.bottom = Tape{slab.top.from, {}};
+    }
+    return *slab.bottom;
+}
+
+std::optional<HeightGrid>& gridOf(Slab& slab, Capture::What what)
+{
+    return what == Capture::What::TopHeights ? slab.topHeights : slab.bottomHeights;
+}
+
+} // namespace
+
+Capture::Capture(Document& document, QWidget* parent)
+    : QWidget(parent), document_(document), table_(new ReadingTable(this)), from_(new QComboBox(this)), heightsFrom_(new QComboBox(this)),
+      along_(new QSpinBox(this)), across_(new QSpinBox(this)), layOut_(new QPushButton(tr("lay out the grid"), this)),
+      add_(new QPushButton(tr("+ feature"), this)), hint_(new QLabel(this))
+{
+    setObjectName(QStringLiteral("capture"));
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(22, 4, 22, 8);
+    column->setSpacing(5);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(5);
+    const std::pair<What, QString> modes[] = {{What::TopTape, tr("Tape, top")},      {What::BottomTape, tr("Tape, bottom")},
+                                              {What::TopHeights, tr("Heights, top")}, {What::BottomHeights, tr("Heights, under")},
+                                              {What::Thickness, tr("Thickness")},     {What::Features, tr("Features")}};
+    const char* names[] = {"captureTopTape", "captureBottomTape", "captureTopHeights", "captureBottomHeights", "captureThickness", "captureFeatures"};
+    for (const auto& [what, text] : modes) {
+        auto* button = new QPushButton(text, this);
+        button->setCheckable(true);
+        button->setAutoExclusive(true);
+        button->setObjectName(QString::fromLatin1(names[buttons_.size()]));
+        button->setStyleSheet(QStringLiteral("padding: 3px 9px"));
+        row->addWidget(button);
+        buttons_.push_back(button);
+        connect(button, &QPushButton::clicked, this, [this, mode = what] { show(mode); });
+    }
+    row->addStretch(1);
+    column->addLayout(row);
+    auto* tools = new QHBoxLayout;
+    tools->setSpacing(6);
+    hint_->setObjectName(QStringLiteral("captureHint"));
+    tools->addWidget(hint_, 1);
+    from_->setObjectName(QStringLiteral("tapeFrom"));
+    from_->setAccessibleName(tr("Offsets are read from"));
+    from_->addItem(tr("from a string"), int(TapeFrom::String));
+    from_->addItem(tr("from a straight edge"), int(TapeFrom::StraightEdge));
+    heightsFrom_->setObjectName(QStringLiteral("heightsFrom"));
+    heightsFrom_->setAccessibleName(tr("Heights are read"));
+    heightsFrom_->addItem(tr("down from rails"), int(HeightsFrom::RailsDown));
+    heightsFrom_->addItem(tr("up from the bench"), int(HeightsFrom::BenchUp));
+    along_->setObjectName(QStringLiteral("gridAlong"));
+    along_->setAccessibleName(tr("Readings along"));
+    across_->setObjectName(QStringLiteral("gridAcross"));
+    across_->setAccessibleName(tr("Readings across"));
+    along_->setRange(2, 60);
+    across_->setRange(2, 20);
+    along_->setValue(9);
+    across_->setValue(4);
+    along_->setSuffix(tr(" along"));
+    across_->setSuffix(tr(" across"));
+    layOut_->setObjectName(QStringLiteral("layOutGrid"));
+    add_->setObjectName(QStringLiteral("addFeature"));
+    for (QWidget* w : std::initializer_list<QWidget*>{from_, heightsFrom_, along_, across_, layOut_, add_}) {
+        tools->addWidget(w);
+    }
+    column->addLayout(tools);
+    column->addWidget(table_, 1);
+
+    auto* menu = new QMenu(add_);
+    for (const FeatureKind kind : kKinds) {
+        menu->addAction(kindName(kind), this, [this, kind] {
+            document_.editSlab(tr("Add a feature"), slab_, [kind](Slab& s) {
+                const auto outline = outlineOf(s, Face::Top);
+                const Vec2 middle = outline ? centroid(outline->ring()) : Vec2{500.0, 0.0};
+                Feature f;
+                f.id = freeFeatureId(s);
+                f.kind = kind;
+                f.intention = kind == FeatureKind::Pith ? Intention::Keep : Intention::Fill;
+                f.depth_mm = kind == FeatureKind::ThroughVoid || kind == FeatureKind::Pith ? 0.0 : 20.0;
+                f.width_mm = kind == FeatureKind::Knot ? 40.0 : kind == FeatureKind::Check ? 4.0 : kind == FeatureKind::WormHoles ? 3.0 : 0.0;
+                f.count = kind == FeatureKind::WormHoles ? 10 : 0;
+                if (kind == FeatureKind::Knot) {
+                    f.points = {{std::round(middle.x), std::round(middle.y)}};
+                } else if (kind == FeatureKind::Check || kind == FeatureKind::Pith) {
+                    f.points = {{std::round(middle.x - 100.0), std::round(middle.y)}, {std::round(middle.x + 100.0), std::round(middle.y)}};
+                } else {
+                    for (const Vec2 p : ellipse(middle, 120.0, 40.0, 0.0, 16)) {
+                        f.points.push_back({std::round(p.x), std::round(p.y)});
+                    }
+                }
+                s.features.push_back(f);
+            });
+        });
+    }
+    add_->setMenu(menu);
+    connect(table_, &ReadingTable::entered, this, &Capture::entered);
+    connect(layOut_, &QPushButton::clicked, this, &Capture::layOutGrid);
+    connect(from_, &QComboBox::activated, this, [this] {
+        const auto from = TapeFrom(from_->currentData().toInt());
+        document_.editSlab(tr("Read from"), slab_, [&](Slab& s) {
+            // The wood stays where it is; only what the near offsets mean changes.
+            Tape& tape = tapeOf(s, what_);
+            if (tape.from != from) {
+                for (TapeReading& r : tape.readings) {
+                    if (r.near_mm) {
+                        r.near_mm = -*r.near_mm;
+                    }
+                }
+                tape.from = from;
+            }
+        });
+    });
+    connect(heightsFrom_, &QComboBox::activated, this, [this] {
+        const auto from = HeightsFrom(heightsFrom_->currentData().toInt());
+        document_.editSlab(tr("Heights are read"), slab_, [&](Slab& s) {
+            if (gridOf(s, what_)) {
+                gridOf(s, what_)->from = from;
+            }
+        });
+    });
+    show(What::TopTape);
+}
+
+void Capture::setSlab(SlabId id)
+{
+    slab_ = id;
+    fill();
+}
+
+void Capture::show(What what)
+{
+    what_ = what;
+    buttons_[static_cast<size_t>(what)]->setChecked(true);
+    fill();
+    Q_EMIT shown();
+}
+
+void Capture::refresh() { fill(); }
+
+void Capture::fill()
+{
+    const Slab* s = slab();
+    const bool tape = what_ == What::TopTape || what_ == What::BottomTape;
+    const bool heights = what_ == What::TopHeights || what_ == What::BottomHeights;
+    from_->setVisible(tape);
+    for (QWidget* w : std::initializer_list<QWidget*>{heightsFrom_, along_, across_, layOut_}) {
+        w->setVisible(heights);
+    }
+    add_->setVisible(what_ == What::Features);
+    table_->setEnabled(s != nullptr);
+    if (s == nullptr) {
+        table_->setRowCount(0);
+        hint_->setText(tr("choose a slab in the rack"));
+        return;
+    }
+    switch (what_) {
+    case What::TopTape:
+        fillTape(s->top);
+        hint_->setText(tr("place along the slab, then near and far edge; Enter walks down"));
+        break;
+    case What::BottomTape:
+        fillTape(s->bottom.value_or(Tape{s->top.from, {}}));
+        hint_->setText(s->bottom ? tr("the face below, from the same line") : tr("not taped: the bevel stands in for it"));
+        break;
+    case What::TopHeights:
+        fillGrid(s->topHeights ? &*s->topHeights : nullptr);
+        hint_->setText(s->topHeights ? tr("columns along, rows across; Enter walks down") : tr("lay out a grid first"));
+        break;
+    case What::BottomHeights:
+        fillGrid(s->bottomHeights ? &*s->bottomHeights : nullptr);
+        hint_->setText(s->bottomHeights ? tr("places as on the top face") : tr("not read: taken as parallel to the top"));
+        break;
+    case What::Thickness:
+        fillThickness(*s);
+        hint_->setText(tr("place along, place across, thickness there; three places tie both faces"));
+        break;
+    case What::Features:
+        fillFeatures(*s);
+        hint_->setText(tr("drag a feature on the board; measures here"));
+        break;
+    }
+}
+
+void Capture::fillTape(const Tape& tape)
+{
+    const UnitChoice& units = document_.units();
+    from_->setCurrentIndex(from_->findData(int(tape.from)));
+    table_->setColumnCount(3);
+    table_->setHorizontalHeaderLabels({tr("along"), tr("near"), tr("far")});
+    const int rows = static_cast<int>(tape.readings.size()) + 1; // one to go on with
+    table_->setRowCount(rows);
+    QStringList numbers;
+    for (int i = 0; i < rows; ++i) {
+        numbers << QString::number(i + 1);
+        const bool there = i < rows - 1;
+        const TapeReading r = there ? tape.readings[static_cast<size_t>(i)] : TapeReading{};
+        table_->put(i, 0, there ? editText(r.at_mm, Unit::Length, units) : QString());
+        table_->put(i, 1, r.near_mm ? editText(*r.near_mm, Unit::Length, units) : QString());
+        table_->put(i, 2, r.far_mm ? editText(*r.far_mm, Unit::Length, units) : QString());
+    }
+    table_->setVerticalHeaderLabels(numbers);
+}
+
+void Capture::fillGrid(const HeightGrid* grid)
+{
+    if (grid == nullptr) {
+        table_->setRowCount(0);
+        table_->setColumnCount(0);
+        return;
+    }
+    const UnitChoice& units = document_.units();
+    heightsFrom_->setCurrentIndex(heightsFrom_->findData(int(grid->from)));
+    const int along = static_cast<int>(grid->xs_mm.size());
+    const int across = static_cast<int>(grid->ys_mm.size());
+    table_->setColumnCount(along);
+    table_->setRowCount(across);
+    QStringList columns;
+    for (const double x : grid->xs_mm) {
+        columns << quantity(x, Unit::Length, units);
+    }
+    QStringList rows;
+    for (int j = across - 1; j >= 0; --j) { // the far side is up, as on the board
+        rows << quantity(grid->ys_mm[static_cast<size_t>(j)], Unit::Length, units);
+        for (int i = 0; i < along; ++i) {
+            const auto& r = grid->readings_mm[static_cast<size_t>(j) * grid->xs_mm.size() + static_cast<size_t>(i)];
+            table_->put(across - 1 - j, i, r ? editText(*r, Unit::Length, units) : QString());
+        }
+    }
+    table_->setHorizontalHeaderLabels(columns);
+    table_->setVerticalHeaderLabels(rows);
+}
+
+void Capture::fillThickness(const Slab& s)
+{
+    const UnitChoice& units = document_.units();
+    table_->setColumnCount(3);
+    table_->setHorizontalHeaderLabels({tr("along"), tr("across"), tr("thickness")});
+    table_->setRowCount(static_cast<int>(s.thicknesses.size()) + 1);
+    QStringList numbers;
+    for (int i = 0; i < table_->rowCount(); ++i) {
+        numbers << QString::number(i + 1);
+        const bool there = i < static_cast<int>(s.thicknesses.size());
+        const ThicknessReading r = there ? s.thicknesses[static_cast<size_t>(i)] : ThicknessReading{};
+        table_->put(i, 0, there ? editText(r.at.x, Unit::Length, units) : QString());
+        table_->put(i, 1, there ? editText(r.at.y, Unit::Length, units) : QString());
+        table_->put(i, 2, there ? editText(r.thickness_mm, Unit::Length, units) : QString());
+    }
+    table_->setVerticalHeaderLabels(numbers);
+}
+
+void Capture::fillFeatures(const Slab& s)
+{
+    const UnitChoice& units = document_.units();
+    table_->setColumnCount(5);
+    table_->setHorizontalHeaderLabels({tr("across it"), tr("depth"), tr("count"), tr("meant to"), tr("face")});
+    table_->setRowCount(static_cast<int>(s.features.size()));
+    QStringList names;
+    const QStringList intentions{tr("cut off"), tr("fill"), tr("key"), tr("keep"), tr("carve away")};
+    for (int i = 0; i < table_->rowCount(); ++i) {
+        const Feature& f = s.features[static_cast<size_t>(i)];
+        names << kindName(f.kind);
+        const bool wide = f.kind == FeatureKind::Knot || f.kind == FeatureKind::Check || f.kind == FeatureKind::WormHoles;
+        const bool deep = f.kind != FeatureKind::ThroughVoid && f.kind != FeatureKind::Pith;
+        table_->put(i, 0, wide ? editText(f.width_mm, Unit::Length, units) : QStringLiteral("–"), wide);
+        table_->put(i, 1, deep ? editText(f.depth_mm, Unit::Length, units) : QStringLiteral("–"), deep);
+        table_->put(i, 2, f.kind == FeatureKind::WormHoles ? QString::number(f.count) : QStringLiteral("–"), f.kind == FeatureKind::WormHoles);
+        table_->put(i, 3, intentions[static_cast<int>(f.intention)], false);
+        table_->put(i, 4, f.face == Face::Top ? tr("top") : tr("bottom"), false);
+        for (int column = 3; column < 5; ++column) {
+            auto* box = qobject_cast<QComboBox*>(table_->cellWidget(i, column));
+            if (box == nullptr) {
+                box = new QComboBox(table_);
+                box->setStyleSheet(QStringLiteral("QComboBox { border: none; min-height: 18px; padding: 0 4px; }"));
+                box->addItems(column == 3 ? intentions : QStringList{tr("top"), tr("bottom")});
+                table_->setCellWidget(i, column, box);
+                connect(box, &QComboBox::activated, this, [this, i, column](int index) {
+                    document_.editSlab(tr("A feature"), slab_, [&](Slab& edited) {
+                        if (i < static_cast<int>(edited.features.size())) {
+                            Feature& g = edited.features[static_cast<size_t>(i)];
+                            column == 3 ? void(g.intention = Intention(index)) : void(g.face = Face(index));
+                        }
+                    });
+                });
+            }
+            box->setAccessibleName(column == 3 ? tr("Meant to") : tr("Face"));
+            box->setCurrentIndex(column == 3 ? static_cast<int>(f.intention) : static_cast<int>(f.face));
+        }
+    }
+    table_->setVerticalHeaderLabels(names);
+}
+
+void Capture::layOutGrid()
+{
+    const Slab* s = slab();
+    const auto outline = s != nullptr ? outlineOf(*s, what_ == What::TopHeights ? Face::Top : Face::Bottom)
+                                      : Expected<FaceOutline>(refuse("", "choose a slab first"));
+    if (!outline) {
+        Q_EMIT says(tr("Tape the outline first: %1").arg(fromCore(outline.error().sentence)));
+        return;
+    }
+    document_.editSlab(tr("Lay out a grid"), slab_, [&](Slab& edited) {
+        HeightGrid grid;
+        grid.from = HeightsFrom(heightsFrom_->currentData().toInt());
+        const double inset = std::min(60.0, outline->length_mm() / 8.0);
+        for (int i = 0; i < along_->value(); ++i) {
+            grid.xs_mm.push_back(std::round(outline->from_mm() + inset + i * (outline->length_mm() - 2.0 * inset) / (along_->value() - 1)));
+        }
+        const double near = most(outline->near).value + 20.0;
+        const double far = least(outline->far).value - 20.0;
+        for (int j = 0; j < across_->value(); ++j) {
+            grid.ys_mm.push_back(std::round(near + j * std::max(10.0 * across_->value(), far - near) / (across_->value() - 1)));
+        }
+        grid.readings_mm.resize(grid.xs_mm.size() * grid.ys_mm.size());
+        gridOf(edited, what_) = grid;
+    });
+}
+
+void Capture::entered(int row, int column, const QString& text)
+{
+    std::optional<double> value;
+    if (!text.trimmed().isEmpty()) {
+        const bool count = what_ == What::Features && column == 2;
+        const auto read = count ? parseNumber(text.toStdString()) : parseLength_mm(text.toStdString(), document_.units().length);
+        if (!read) {
+            Q_EMIT says(fromCore(read.error().sentence));
+            fill(); // what was there before stays
+            return;
+        }
+        value = *read;
+    }
+    switch (what_) {
+    case What::TopTape:
+    case What::BottomTape:
+        changeTape(row, column, value);
+        break;
+    case What::TopHeights:
+    case What::BottomHeights:
+        changeGrid(row, column, value);
+        break;
+    case What::Thickness:
+        changeThickness(row, column, value);
+        break;
+    case What::Features:
+        changeFeature(row, column, value);
+        break;
+    }
+    fill();
+}
+
+void Capture::changeTape(int row, int column, std::optional<double> value)
+{
+    document_.editSlab(tr("Tape reading"), slab_, [&](Slab& s) {
+        Tape& tape = tapeOf(s, what_);
+        const auto i = static_cast<size_t>(row);
+        if (i >= tape.readings.size()) {
+            if (!value) {
+                return;
+            }
+            // A new station goes on at the pace of the last ones until its place is typed.
+            TapeReading next;
+            const size_t n = tape.readings.size();
+            next.at_mm = n == 0 ? 0.0 : tape.readings[n - 1].at_mm + (n >= 2 ? tape.readings[n - 1].at_mm - tape.readings[n - 2].at_mm : 200.0);
+            tape.readings.push_back(next);
+        }
+        TapeReading& reading = tape.readings[i];
+        if (column == 0) {
+            if (value) {
+                reading.at_mm = *value;
+            } else {
+                tape.readings.erase(tape.readings.begin() + row);
+            }
+        } else {
+            (column == 1 ? reading.near_mm : reading.far_mm) = value;
+        }
+    });
+}
+
+void Capture::changeGrid(int row, int column, std::optional<double> value)
+{
+    document_.editSlab(tr("Height reading"), slab_, [&](Slab& s) {
+        auto& grid = gridOf(s, what_);
+        if (grid && row < static_cast<int>(grid->ys_mm.size()) && column < static_cast<int>(grid->xs_mm.size())) {
+            const size_t j = grid->ys_mm.size() - 1 - static_cast<size_t>(row);
+            grid->readings_mm[j * grid->xs_mm.size() + static_cast<size_t>(column)] = value;
+        }
+    });
+}
+
+void Capture::changeThickness(int row, int column, std::optional<double> value)
+{
+    document_.editSlab(tr("Thickness reading"), slab_, [&](Slab& s) {
+        const auto i = static_cast<size_t>(row);
+        if (i >= s.thicknesses.size()) {
+            if (!value) {
+                return;
+            }
+            s.thicknesses.push_back({{0.0, 0.0}, s.thickness_mm.value_or(50.0)});
+        }
+        if (!value) {
+            s.thicknesses.erase(s.thicknesses.begin() + row);
+            return;
+        }
+        ThicknessReading& t = s.thicknesses[i];
+        (column == 0 ? t.at.x : column == 1 ? t.at.y : t.thickness_mm) = *value;
+    });
+}
+
+void Capture::changeFeature(int row, int column, std::optional<double> value)
+{
+    if (!value || *value < 0.0) {
+        Q_EMIT says(tr("A feature needs a measure that is not less than nothing."));
+        return;
+    }
+    document_.editSlab(tr("A feature"), slab_, [&](Slab& s) {
+        if (row < static_cast<int>(s.features.size())) {
+            Feature& f = s.features[static_cast<size_t>(row)];
+            if (column == 0) {
+                f.width_mm = *value;
+            } else if (column == 1) {
+                f.depth_mm = *value;
+            } else if (column == 2) {
+                f.count = static_cast<int>(std::min(*value, 100'000.0));
+            }
+        }
+    });
+}
+
+} // namespace burl::ui

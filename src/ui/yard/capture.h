@@ -1,0 +1,63 @@
+#pragma once
+// Capture: what the tape, the rails and the eye say about one slab, typed in.
+
+#include <QWidget>
+
+#include "app/document.h"
+
+class QComboBox;
+class QLabel;
+class QPushButton;
+class QSpinBox;
+
+namespace burl::ui
+{
+
+class ReadingTable;
+
+class Capture : public QWidget
+{
+    Q_OBJECT
+
+public:
+    enum class What { TopTape, BottomTape, TopHeights, BottomHeights, Thickness, Features };
+
+    Capture(Document& document, QWidget* parent);
+    void setSlab(SlabId id);
+    void refresh();
+    [[nodiscard]] What what() const { return what_; }
+    void show(What what);
+
+Q_SIGNALS:
+    void says(const QString& sentence);
+    void shown();
+
+private:
+    void fill();
+    void fillTape(const Tape& tape);
+    void fillGrid(const HeightGrid* grid);
+    void fillThickness(const Slab& slab);
+    void fillFeatures(const Slab& slab);
+    void entered(int row, int column, const QString& text);
+    void layOutGrid();
+    void changeTape(int row, int column, std::optional<double> value);
+    void changeGrid(int row, int column, std::optional<double> value);
+    void changeThickness(int row, int column, std::optional<double> value);
+    void changeFeature(int row, int column, std::optional<double> value);
+    [[nodiscard]] const Slab* slab() const { return document_.shop().slab(slab_); }
+
+    Document& document_;
+    SlabId slab_;
+    What what_ = What::TopTape;
+    std::vector<QPushButton*> buttons_;
+    ReadingTable* table_;
+    QComboBox* from_;
+    QComboBox* heightsFrom_;
+    QSpinBox* along_;
+    QSpinBox* across_;
+    QPushButton* layOut_;
+    QPushButton* add_;
+    QLabel* hint_;
+};
+
+} // namespace burl::ui

@@ -1,0 +1,77 @@
+#include "ui/yard/reading_table.h"
+
+#include <QHeaderView>
+#include <QKeyEvent>
+
+namespace burl::ui
+{
+
+ReadingTable::ReadingTable(QWidget* parent) : QTableWidget(parent)
+{
+    setObjectName(QStringLiteral("readings"));
+    setAccessibleName(tr("Readings"));
+    setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed);
+    setSelectionMode(QAbstractItemView::SingleSelection);
+    horizontalHeader()->setDefaultSectionSize(84);
+    horizontalHeader()->setMinimumSectionSize(54);
+    verticalHeader()->setDefaultSectionSize(25);
+    verticalHeader()->setMinimumWidth(44);
+    setTabKeyNavigation(true);
+    connect(this, &QTableWidget::cellChanged, this, [this](int row, int column) {
+        if (item(row, column) != nullptr) {
+            Q_EMIT entered(row, column, item(row, column)->text());
+        }
+    });
+}
+
+void ReadingTable::put(int row, int column, const QString& text, bool editable)
+{
+    const QSignalBlocker quiet(this);
+    QTableWidgetItem* cell = item(row, column);
+    if (cell == nullptr) {
+        cell = new QTableWidgetItem;
+        setItem(row, column, cell);
+    }
+    if (cell->text() != text) {
+        cell->setText(text);
+    }
+    cell->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    cell->setFlags(editable ? Qt::ItemIsSelectable | Qt::ItemIsEnabled | Qt::ItemIsEditable : Qt::ItemIsSelectable | Qt::ItemIsEnabled);
+}
+
+void ReadingTable::walk()
+{
+    int row = currentRow() + 1;
+    int column = currentColumn();
+    if (row >= rowCount()) {
+        row = 0;
+        column = column + 1 < columnCount() ? column + 1 : firstWalked_;
+    }
+    setCurrentCell(row, column);
+}
+
+void ReadingTable::keyPressEvent(QKeyEvent* event)
+{
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
+        walk();
+        return;
+    }
+    if (event->key() == Qt::Key_Delete || event->key() == Qt::Key_Backspace) {
+        QTableWidgetItem* cell = currentItem();
+        if (cell != nullptr && cell->flags().testFlag(Qt::ItemIsEditable) && !cell->text().isEmpty()) {
+            cell->setText(QString());
+        }
+        return;
+    }
+    QTableWidget::keyPressEvent(event);
+}
+
+void ReadingTable::closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint)
+{
+    QTableWidget::closeEditor(editor, hint);
+    if (hint == QAbstractItemDelegate::SubmitModelCache) { // Enter
+        walk();
+    }
+}
+
+} // namespace burl::ui

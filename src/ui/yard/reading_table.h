@@ -1,0 +1,34 @@
+#pragma once
+// A table for dusty hands: typing replaces, Enter walks down the column and on to the next one.
+
+#include <functional>
+
+#include <QTableWidget>
+
+namespace burl::ui
+{
+
+class ReadingTable : public QTableWidget
+{
+    Q_OBJECT
+
+public:
+    explicit ReadingTable(QWidget* parent = nullptr);
+    /// Sets a cell's text without reporting it as entered.
+    void put(int row, int column, const QString& text, bool editable = true);
+    /// Columns that Enter walks through; -1 walks the whole row range of every column.
+    void setFirstWalked(int column) { firstWalked_ = column; }
+
+Q_SIGNALS:
+    void entered(int row, int column, const QString& text);
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
+    void closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) override;
+
+private:
+    void walk();
+    int firstWalked_ = 0;
+};
+
+} // namespace burl::ui

@@ -1,0 +1,68 @@
+#pragma once
+// Yard: one slab at a time, from tape and rails, and the log it came from.
+
+#include "ui/board/bench.h"
+
+namespace burl::ui
+{
+
+class Capture;
+class ChoicesForm;
+class LogEnd;
+
+class YardBench : public Bench
+{
+    Q_OBJECT
+
+public:
+    YardBench(Document& document, QWidget* parent);
+
+    void setSlab(SlabId id);
+    [[nodiscard]] SlabId slab() const { return slab_; }
+
+    [[nodiscard]] QString id() const override { return QStringLiteral("yard"); }
+    [[nodiscard]] QString name() const override { return tr("Yard"); }
+    [[nodiscard]] QString telling() const override;
+    [[nodiscard]] QString title() const override;
+    [[nodiscard]] std::vector<Entry> figures() const override;
+    [[nodiscard]] std::vector<Finding> findings() const override;
+    [[nodiscard]] QWidget* choices() override;
+    [[nodiscard]] QWidget* below() override;
+    [[nodiscard]] int belowHeight() const override { return 262; }
+    [[nodiscard]] Box frame() const override;
+    [[nodiscard]] QString turnWord() const override;
+    void turn() override;
+    [[nodiscard]] QString emptyWord() const override;
+    void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) override;
+    void refresh() override;
+    bool press(Vec2 at, const BoardView& view) override;
+    DragNote drag(Vec2 at) override;
+    void release() override;
+    [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;
+    bool nudge(double dx, double dy) override;
+    bool removeSelected() override;
+    [[nodiscard]] QStringList keys() const override;
+
+Q_SIGNALS:
+    void slabWanted(burl::SlabId id);
+
+private:
+    [[nodiscard]] std::shared_ptr<const Slab> current() const;
+    [[nodiscard]] int featureAt(Vec2 at) const;
+    void newSlab();
+    void buildCard();
+    void moveFeature(const Slab& before, Vec2 by, int gesture);
+
+    QWidget* panel_;
+    LogEnd* logEnd_;
+    ChoicesForm* form_;
+    Capture* capture_;
+    SlabId slab_;
+    Face face_ = Face::Top;
+    int feature_ = 0;
+    Vec2 from_;
+    Slab before_;
+    int gesture_ = 0;
+};
+
+} // namespace burl::ui
