@@ -1,15 +1,59 @@
-#include <cstdio>
-#include <fstream>
-#include <sstream>
-#include "exchange/verify/verify.h"
+// burl: the plan without a window.
+
+#include <CLI/CLI.hpp>
+
+#include "cli/commands.h"
+
 int main(int argc, char** argv)
 {
-    bool ok = true;
-    for (int i = 1; i < argc; ++i) {
-        std::ifstream in(argv[i]); std::stringstream ss; ss << in.rdbuf();
-        auto r = burl::verifyReference(ss.str());
-        if (!r) { std::printf("%s\n", r.error().sentence.c_str()); return 1; }
-        for (auto& c : r->cases) { std::printf("%s %s %g (%g of tol) %s %s\n", c.passed ? "ok  " : "FAIL", c.name.c_str(), c.largestDeviation, c.shareOfTolerance, c.where.c_str(), c.trouble.c_str()); ok = ok && c.passed; }
+    using namespace burl::cli;
+    CLI::App app{"Plans slab tables from job files: figures with their workings, the shop sheet, reference checks.", "burl"};
+    app.set_version_flag("--version", BURL_VERSION);
+    app.require_subcommand(1);
+    app.footer("Exit codes: 0 done, 1 a figure not known or a tolerance missed, 2 command line not understood,\n"
+               "3 a file not readable, 4 a file not writable. See burl(1).");
+
+    PlanOptions planOptions;
+    CLI::App* planCommand = app.add_subcommand("plan", "Plan a job file and print it");
+    planCommand->add_option("JOB", planOptions.file, "job file")->required();
+    bool asText = false;
+    CLI::Option* json = planCommand->add_flag("--json", planOptions.json, "as JSON");
+    planCommand->add_flag("--text", asText, "as text, the usual way")->excludes(json);
+    planCommand->add_option("--figure", planOptions.figure, "only this figure, by its key");
+    planCommand->add_flag("--working", planOptions.working, "with the working");
+    planCommand->add_option("--units", planOptions.units, "mm, cm, inch or feet");
+
+    SheetOptions sheetOptions;
+    CLI::App* sheetCommand = app.add_subcommand("sheet", "Write the shop sheet as PDF");
+    sheetCommand->add_option("JOB", sheetOptions.file, "job file")->required();
+    sheetCommand->add_option("-o,--output", sheetOptions.out, "PDF to write")->required();
+    sheetCommand->add_option("--paper", sheetOptions.paper, "a4 or letter");
+    sheetCommand->add_option("--units", sheetOptions.units, "mm, cm, inch or feet");
+
+    std::vector<std::string> references;
+    CLI::App* verifyCommand = app.add_subcommand("verify", "Run reference files through the core");
+    verifyCommand->add_option("FILE", references, "reference files")->required();
+
+    int demoNumber = 1;
+    std::string demoOut;
+    CLI::App* demoCommand = app.add_subcommand("demo", "Write a job of the demo shop as a job file");
+    demoCommand->add_option("NUMBER", demoNumber, "which job, from 1");
+    demoCommand->add_option("-o,--output", demoOut, "file to write; stdout when not given");
+
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::ParseError& error) {
+        const int code = app.exit(error);
+        return code == 0 ? kDone : kUsage;
     }
-    return ok ? 0 : 1;
+    if (*planCommand) {
+        return plan(planOptions);
+    }
+    if (*sheetCommand) {
+        return sheet(sheetOptions, argc, argv);
+    }
+    if (*verifyCommand) {
+        return verify(references);
+    }
+    return demoJob(demoNumber, demoOut);
 }

@@ -82,14 +82,14 @@ void addSlabs(Shop& shop, const SawnLog& log, int firstId)
         slab.where = log.log.id.value == 1 ? "long rack, bay 2" : "maple stack, by the door";
         const double skew = n % 2 == 0 ? 1.0 : -1.0;
         if (log.log.id.value == 1) {
-            if (n == 4) {
+            if (n == 3) {
                 readFromBench(slab, {7.0, 4.0, 2.0, 0.35}, 9, 5);
                 slab.features.push_back(check(20, {{0.0, 60.0}, {95.0, 66.0}, {185.0, 61.0}}, 5.0, 40.0, Intention::Fill));
-            } else if (n == 5) {
+            } else if (n == 4) {
                 readFromRails(slab, {-5.5, 3.2, 2.6, 0.35}, 9, 5, true);
                 slab.features.push_back(ringFeature(21, FeatureKind::BlindVoid, Face::Top, {1790.0, 120.0}, 210.0, 64.0, 12.0,
                                                     22.0, Intention::Fill));
-            } else if (n == 3 || n == 6) {
+            } else if (n == 2 || n == 5) {
                 readFromBench(slab, {skew * 6.0, 5.0, -2.0, 0.4}, 9, 4);
             }
         } else {
@@ -115,8 +115,8 @@ Job readingRoomTable()
     job.layup.kind = TopKind::Pair;
     job.layup.length_mm = 2700.0;
     job.layup.thickness_mm = 50.0;
-    // A4 lay above A5 in the log: its bottom and A5's top mirror each other.
-    job.layup.pieces = {{{4}, Face::Bottom, false, -120.0, std::nullopt}, {{5}, Face::Top, false, -120.0, std::nullopt}};
+    // A3 lay above A4 in the log: its bottom and A4's top mirror each other.
+    job.layup.pieces = {{{3}, Face::Bottom, false, -120.0, std::nullopt}, {{4}, Face::Top, false, -120.0, std::nullopt}};
     job.flatten.method.id = "router_sled";
     job.flatten.method.name = "router on a sled";
     job.flatten.method.setup_min = 20.0;

@@ -1,5 +1,7 @@
 #include "drawing/scene.h"
 
+#include <algorithm>
+#include <array>
 #include <cmath>
 
 #include <QPainterPath>
@@ -161,7 +163,8 @@ void paintFeatures(QPainter& painter, const BoardView& view, const Plan& plan, c
 {
     for (size_t i = 0; i < plan.layup->pieces.size(); ++i) {
         for (const Feature& feature : plan.layupInput->slabs[i]->features) {
-            if (feature.kind != FeatureKind::Knot) { // a knot is seen in the wood itself
+            // A knot is seen in the wood itself, and what is filled in its resin.
+            if (feature.kind != FeatureKind::Knot && feature.intention != Intention::Fill) {
                 paintFeature(painter, view, feature, plan.layup->pieces[i].place, style.palette);
             }
         }
@@ -213,17 +216,41 @@ void paintRuler(QPainter& painter, const BoardView& view, const QRectF& area, co
 
 QImage reliefImage(const RemovalMap& map, double least_mm, double most_mm)
 {
-    QImage image(std::max(1, map.cellsAlong), std::max(1, map.cellsAcross), QImage::Format_ARGB32_Premultiplied);
+    constexpr int kFine = 4; // drawn finer than computed, so that a band's edge is a line, not a stair
+    const int wide = std::max(1, map.cellsAlong) * kFine;
+    const int high = std::max(1, map.cellsAcross) * kFine;
+    QImage image(wide, high, QImage::Format_ARGB32_Premultiplied);
     image.fill(Qt::transparent);
+    std::array<QRgb, kRampSteps> ramp{};
+    for (int k = 0; k < kRampSteps; ++k) {
+        ramp[static_cast<size_t>(k)] = rampColour(k).rgb();
+    }
+    const auto cell = [&map](int i, int j) {
+        return map.height_mm[static_cast<size_t>(std::clamp(j, 0, map.cellsAcross - 1)) * map.cellsAlong +
+                             std::clamp(i, 0, map.cellsAlong - 1)];
+    };
     const double span = std::max(1e-6, most_mm - least_mm);
-    for (int j = 0; j < map.cellsAcross; ++j) {
-        for (int i = 0; i < map.cellsAlong; ++i) {
-            const double h = map.height_mm[static_cast<size_t>(j) * map.cellsAlong + i];
-            if (!std::isfinite(h)) {
-                continue;
+    for (int y = 0; y < high; ++y) {
+        auto* row = reinterpret_cast<QRgb*>(image.scanLine(high - 1 - y)); // row 0 on the far side
+        const double v = (y + 0.5) / kFine - 0.5;
+        const int j = static_cast<int>(std::floor(v));
+        for (int x = 0; x < wide; ++x) {
+            const double u = (x + 0.5) / kFine - 0.5;
+            const int i = static_cast<int>(std::floor(u));
+            double sum = 0.0;
+            double weight = 0.0;
+            for (int k = 0; k < 4; ++k) {
+                const double h = cell(i + k % 2, j + k / 2);
+                const double w = (k % 2 == 0 ? 1.0 - (u - i) : u - i) * (k / 2 == 0 ? 1.0 - (v - j) : v - j);
+                if (std::isfinite(h)) {
+                    sum += w * h;
+                    weight += w;
+                }
             }
-            const int step = static_cast<int>(std::floor((h - least_mm) / span * kRampSteps));
-            image.setPixelColor(i, map.cellsAcross - 1 - j, rampColour(step)); // row 0 on the far side
+            if (weight > 0.3) {
+                const int step = static_cast<int>(std::floor((sum / weight - least_mm) / span * kRampSteps));
+                row[x] = ramp[static_cast<size_t>(std::clamp(step, 0, kRampSteps - 1))];
+            }
         }
     }
     return image;

@@ -72,9 +72,9 @@ private:
     void drawing()
     {
         const Box& box = plan_.layup->finalBox;
-        const double room = 86.0;
-        const QRectF area = page_.dots(4.0, y_ + 8.0, page_.width() - 8.0, room - 14.0);
-        const Box frame{box.left - 60.0, box.bottom - 30.0, box.right + 60.0, box.top + 30.0};
+        const double room = 104.0;
+        const QRectF area = page_.dots(0.0, y_ + 8.0, page_.width() - 22.0, room - 14.0);
+        const Box frame{box.left, box.bottom, box.right, box.top};
         const BoardView view = BoardView::fitted(frame, area);
         SceneStyle style;
         style.waste = 0.0;
@@ -98,7 +98,9 @@ private:
         p_.drawLine(b - QPointF(0, up * 1.4), b);
         page_.text((a.x() + b.x()) / 2.0 / page_.dots(1.0) - 20.0, a.y() / page_.dots(1.0) - 9.4, 40.0, length(box.width()), 10.5, true, Qt::AlignHCenter);
         p_.drawLine(b + QPointF(up, 0), c + QPointF(up, 0));
-        page_.text(b.x() / page_.dots(1.0) - 27.0, (b.y() + c.y()) / 2.0 / page_.dots(1.0) - 2.2, 26.0, length(box.height()), 10.5, true, Qt::AlignRight);
+        page_.text(b.x() / page_.dots(1.0) + 5.2, (b.y() + c.y()) / 2.0 / page_.dots(1.0) - 2.6, 22.0, length(box.height()), 10.5, true);
+        p_.drawLine(b + QPointF(0, 0), b + QPointF(up * 1.4, 0));
+        p_.drawLine(c, c + QPointF(up * 1.4, 0));
         for (const PlacedPiece& piece : plan_.layup->pieces) {
             const QPointF m = view.toPixel(centroid(piece.rough));
             page_.text(m.x() / page_.dots(1.0) - 15.0, m.y() / page_.dots(1.0) - 3.0, 30.0, QString::fromStdString(piece.name), 12.0, true, Qt::AlignHCenter);
@@ -178,7 +180,7 @@ private:
                 }
             }
             if (!packers.isEmpty()) {
-                at += page_.paragraph(x, at, w, tr("Packers under %1, top face up: ").arg(QString::fromStdString(piece.name)) + packers.join(QStringLiteral("; ")) + QStringLiteral("."),
+                at += page_.paragraph(x, at, w, tr("Packers under %1, top face up, along from the butt and across from the string: ").arg(QString::fromStdString(piece.name)) + packers.join(QStringLiteral("; ")) + QStringLiteral("."),
                                       8.5) +
                       1.0;
             }
@@ -227,16 +229,14 @@ private:
                             f.slotted ? length(f.travel.slotLength_mm) : tr("round"), length(f.travel.boltOffset_mm), QStringLiteral("[ ]")});
         }
         for (const ChannelPlan& c : plan_.move->channels) {
-            rows.push_back({tr("C%1").arg(++n), length(c.channel.x_mm), length(box.top - c.channel.middle_mm), tr("groove %1").arg(length(c.groove.value())),
-                            tr("%1 deep").arg(length(c.channel.depth_mm)), QStringLiteral("[ ]")});
+            rows.push_back({tr("C%1").arg(++n), length(c.channel.x_mm), length(box.top - c.channel.middle_mm), tr("%1, %2 deep").arg(length(c.groove.value()), length(c.channel.depth_mm)), QString(), QStringLiteral("[ ]")});
         }
-        const double column = (w - 18.0) / 4.0;
         double at = y + page_.table(x, y,
-                                    {{tr("no."), 10.0, false}, {tr("from left"), column - 3.0}, {tr("from lower edge"), column - 1.0}, {tr("slot"), column + 3.0},
-                                     {tr("bolt off middle"), column + 1.0}, {tr("done"), 8.0}},
+                                    {{tr("no."), 8.0, false}, {tr("from left"), 17.5}, {tr("from edge"), 17.5}, {tr("slot or groove"), w - 64.5},
+                                     {tr("bolt off"), 13.5}, {tr("done"), 8.0}},
                                     rows);
         at += 1.0;
-        at += page_.paragraph(x, at, w, tr("Slots run across the grain. Bolt off middle: + is away from the held line. Held line tight, all others snug."), 8.0);
+        at += page_.paragraph(x, at, w, tr("From the left end and the lower edge as it lies turned over. Slots run across the grain; bolt off: from the slot's middle, + away from the held line. Held line tight, all others snug. C: channel, its groove."), 8.0);
         return at;
     }
 
@@ -258,8 +258,24 @@ private:
                 y_ += page_.paragraph(0, y_, page_.width(), words, 9.0, finding.severity == Severity::Stop) + 0.8;
             }
         }
+        dayBook();
         page_.text(0, page_.height() - 5.0, page_.width(),
                    tr("Weight of the top %1. Dust, lifting, resin on skin: the usual care; local codes and the makers' data sheets decide.").arg(figure(plan_.fill->mass)), 8.0);
+    }
+
+    /// Room to write in, as much as the page has left.
+    void dayBook()
+    {
+        const int rows = static_cast<int>((page_.height() - 12.0 - y_ - 12.0) / 5.4);
+        if (rows < 2) {
+            return;
+        }
+        y_ = heading(0.0, y_ + 1.0, page_.width(), tr("Day book"));
+        const double w = page_.width();
+        page_.table(0.0, y_,
+                    {{tr("date"), 24.0, false}, {tr("what was done"), w - 128.0, false}, {tr("minutes"), 22.0, false}, {tr("MC"), 20.0, false},
+                     {tr("shop temperature"), 34.0, false}, {tr("by"), 28.0, false}},
+                    std::vector<QStringList>(static_cast<size_t>(std::min(rows, 9))));
     }
 
     QPainter& p_;

@@ -27,7 +27,7 @@ void BenchTab::set(const QString& telling, int wanting, Severity worst)
     telling_ = telling;
     wanting_ = wanting;
     worst_ = worst;
-    setAccessibleDescription(wanting > 0 ? tr("%1; %n to look at", nullptr, wanting).arg(telling) : telling);
+    setAccessibleDescription(wanting > 0 ? tr("%1; to look at: %2").arg(telling).arg(wanting) : telling);
     update();
 }
 

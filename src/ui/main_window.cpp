@@ -87,7 +87,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     boardColumn->addLayout(belowPlace_);
     middle->addWidget(boardGround, 1);
     auto* ledgerGround = ground(centre_, QStringLiteral("ledgerGround"), c.paper);
-    ledgerGround->setFixedWidth(316);
+    ledgerGround->setFixedWidth(334);
     auto* ledgerColumn = new QVBoxLayout(ledgerGround);
     ledgerColumn->setContentsMargins(0, 0, 0, 0);
     ledger_ = new Ledger(ledgerGround);
@@ -96,7 +96,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     column->addLayout(middle, 1);
 
     auto* sillGround = ground(centre_, QStringLiteral("sillGround"), c.shelf);
-    sillGround->setFixedHeight(102);
+    sillGround->setFixedHeight(96);
     auto* sillColumn = new QVBoxLayout(sillGround);
     sillColumn->setContentsMargins(0, 0, 0, 0);
     sill_ = new Sill(sillGround);
@@ -141,6 +141,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     buildShortcuts();
     rack_->refresh();
     rack_->select(yard_->slab());
+    board_->setFocus();
     showBench(document.plan() != nullptr && !document.plan()->layup->missing ? QStringLiteral("layup") : QStringLiteral("yard"));
 }
 

@@ -159,6 +159,17 @@ void Sill::showFindings(const std::vector<Finding>& findings, const UnitChoice& 
         }
         rows_[i]->setVisible(i < findings.size());
     }
+    update();
+}
+
+void Sill::paintEvent(QPaintEvent*)
+{
+    if (rows_.empty() || !rows_.front()->isVisibleTo(this)) {
+        QPainter p(this);
+        p.setPen(colours().faint);
+        p.setFont(textFont(11.0));
+        p.drawText(QRect(18, 10, width() - 36, 24), Qt::AlignLeft | Qt::AlignVCenter, tr("Nothing on this bench wants attention."));
+    }
 }
 
 void Sill::say(const QString& sentence)

@@ -22,6 +22,9 @@ public:
     /// A sentence of the program itself (a refused entry, a file that could not be written).
     void say(const QString& sentence);
 
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
 Q_SIGNALS:
     void placeWanted(const burl::Finding& finding);
     void remedyWanted(const burl::Finding& finding);

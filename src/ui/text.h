@@ -17,6 +17,9 @@ inline QString quantity(double value, Unit unit, const UnitChoice& units)
     return fromCore(formatQuantity(value, unit, units));
 }
 
+/// "1 slab" or "%1 slabs".
+inline QString counted(size_t n, const QString& one, const QString& many) { return n == 1 ? one : many.arg(n); }
+
 /// A sentence of the core in the maker's language; the English text is the key.
 inline QString translated(const std::string& text)
 {

@@ -183,6 +183,13 @@ private:
         if (share <= 0.0) {
             return; // cut away with the rest
         }
+        if (share < 0.999) {
+            for (const Ring& part : inTop) { // drawn as far as it lies in the top
+                if (&part == &inTop.front() || area_mm2(std::span<const Vec2>(part)) > area_mm2(std::span<const Vec2>(item.onTable))) {
+                    item.onTable = part;
+                }
+            }
+        }
         VoidAmount amount;
         std::vector<Figure> terms;
         std::string formula;

@@ -429,6 +429,11 @@ private:
             if (piece.ripByHand) {
                 lookAtRip(piece, i);
             }
+            if (slab.pith && slab.thickness_mm && std::abs(slab.pith->distance_mm) < *slab.thickness_mm / 2.0) {
+                find("layup.pith_slab", Severity::Warn, piece.name + " has the pith in it: it will crack along it, and cups little.",
+                     {given("pith", "pith", slab.pith->distance_mm, Unit::Length, "log end")}, "rip the pith out, or take a slab further from it",
+                     centroid(piece.rough));
+            }
         }
         if (choices_.width_mm && choices_.kind != TopKind::River) {
             const double widest = least(widestStraight()).value;

@@ -45,8 +45,22 @@ std::string inchText(double inches, int fraction, bool feet)
     return out;
 }
 
+/// Under an inch a fraction can be off by more than the work allows (a slot cut short, a packer of
+/// nothing); such a length is shown in decimals, as a calliper does.
+bool fractionTooCoarse(double mm, int fraction)
+{
+    const double inches = std::abs(mm) / kInch_mm;
+    const double shown = std::round(inches * fraction) / fraction;
+    return inches > 0.0005 && inches < 1.0 && std::abs(shown - inches) > 0.015 * inches;
+}
+
 NumberAndUnit lengthParts(double mm, const UnitChoice& choice)
 {
+    const bool fractions =
+        choice.length == LengthStyle::FractionalInches || choice.length == LengthStyle::FeetAndInches;
+    if (fractions && fractionTooCoarse(mm, choice.inchFraction)) {
+        return {formatNumber(mm / kInch_mm, 3), "in"};
+    }
     switch (choice.length) {
     case LengthStyle::Millimetres:
         return {formatNumber(mm, std::abs(mm) < 99.95 ? 1 : 0), "mm"};
@@ -57,7 +71,7 @@ NumberAndUnit lengthParts(double mm, const UnitChoice& choice)
     case LengthStyle::FeetAndInches:
         return {inchText(mm / kInch_mm, choice.inchFraction, true) + "\"", ""};
     case LengthStyle::DecimalInches:
-        return {formatNumber(mm / kInch_mm, 2), "in"};
+        return {formatNumber(mm / kInch_mm, std::abs(mm) < kInch_mm ? 3 : 2), "in"};
     }
     return {formatNumber(mm, 1), "mm"};
 }
@@ -130,7 +144,7 @@ NumberAndUnit formatParts(double value, Unit unit, const UnitChoice& choice)
     case Unit::Area:
         return isInches(choice.length)
                    ? NumberAndUnit{formatNumber(value / kSquareFoot_mm2, 1), "sq ft"}
-                   : NumberAndUnit{formatNumber(value / 1e6, 2), "m²"};
+                   : NumberAndUnit{formatNumber(value / 1e6, std::abs(value) < 1e6 ? 3 : 2), "m²"};
     case Unit::Volume:
         return volumeParts(value, choice.volume);
     case Unit::Mass:

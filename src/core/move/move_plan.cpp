@@ -290,8 +290,12 @@ private:
         if (thinnest != nullptr) {
             add(relabelled(thinnest->remaining, "remaining_least", "Wood above inserts"));
         }
+        std::vector<double> shown; // channels alike need one line
         for (const ChannelPlan& c : plan_.channels) {
-            add(c.groove);
+            if (std::none_of(shown.begin(), shown.end(), [&](double g) { return std::abs(g - c.groove.value()) < 0.5; })) {
+                shown.push_back(c.groove.value());
+                add(c.groove);
+            }
         }
         add(plan_.driest, Weight::Folded);
         add(plan_.wettest, Weight::Folded);

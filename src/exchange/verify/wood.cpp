@@ -2,6 +2,7 @@
 #include "core/wood/density.h"
 #include "core/wood/moisture.h"
 #include "core/wood/movement.h"
+#include "exchange/materials.h"
 #include "exchange/verify/operations.h"
 
 namespace burl::verify
@@ -111,6 +112,23 @@ Json composite(const Json& in)
             {"fasteners", fasteners}};
 }
 
+/// A row of the program's own species table, in the words of the reference.
+Json speciesRow(const Json& in)
+{
+    for (const Species& s : standardShop().species) {
+        if (s.id == in.at("id").get<std::string>()) {
+            return {{"name", s.name},
+                    {"c_r", s.change.radial},
+                    {"c_t", s.change.tangential},
+                    {"g12", s.g12},
+                    {"shrink_r", s.shrinkRadial_pct},
+                    {"shrink_t", s.shrinkTangential_pct},
+                    {"moe_gpa", s.moe_GPa}};
+        }
+    }
+    throw std::runtime_error("this species is not in the table");
+}
+
 } // namespace
 
 void addWood(Operations& operations)
@@ -123,6 +141,7 @@ void addWood(Operations& operations)
     operations["ring"] = ring;
     operations["cup"] = cup;
     operations["composite"] = composite;
+    operations["species"] = speciesRow;
 }
 
 } // namespace burl::verify

@@ -46,6 +46,8 @@ public:
     [[nodiscard]] virtual QWidget* below() { return nullptr; }
     [[nodiscard]] virtual int belowHeight() const { return 120; }
     [[nodiscard]] virtual Box frame() const = 0;
+    /// Pixels kept free at the right of the drawing, for a key.
+    [[nodiscard]] virtual double keyRoom() const { return 0.0; }
     [[nodiscard]] virtual bool underside() const { return false; }
     /// A word at the board's upper right that turns the view, and what a click on it does.
     [[nodiscard]] virtual QString turnWord() const { return {}; }

@@ -60,7 +60,7 @@ void Board::setBench(Bench* bench)
     refit();
 }
 
-QRectF Board::drawingArea() const { return QRectF(rect()).adjusted(22, 74, -22, -16); }
+QRectF Board::drawingArea() const { return QRectF(rect()).adjusted(22, 74, -22 - (bench_ != nullptr ? bench_->keyRoom() : 0.0), -16); }
 
 QRectF Board::turnArea() const
 {

@@ -153,8 +153,8 @@ FillBench::FillBench(Document& document, QWidget* parent)
 
     table_->setObjectName(QStringLiteral("fillTable"));
     table_->setAccessibleName(tr("What is filled, with which resin"));
-    table_->setColumnCount(5);
-    table_->setHorizontalHeaderLabels({tr("what"), tr("volume"), tr("depth left"), tr("layers"), tr("resin, and why")});
+    table_->setColumnCount(6);
+    table_->setHorizontalHeaderLabels({tr("what"), tr("volume"), tr("depth left"), tr("layers"), tr("resin"), tr("why")});
     table_->horizontalHeader()->setStretchLastSection(true);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     table_->verticalHeader()->hide();
@@ -163,20 +163,29 @@ FillBench::FillBench(Document& document, QWidget* parent)
     table_->setSelectionBehavior(QAbstractItemView::SelectRows);
     table_->setSelectionMode(QAbstractItemView::SingleSelection);
     table_->setShowGrid(false);
+    table_->setWordWrap(true);
+    table_->setFrameShape(QFrame::NoFrame);
+    table_->setStyleSheet(QStringLiteral("QTableView { border: none; margin: 0 18px; }"));
     connect(table_, &QTableWidget::cellClicked, this, [this](int index, int) {
         const auto& items = document_.plan()->fill->items;
         if (index < static_cast<int>(items.size())) {
             const FillItem& item = items[static_cast<size_t>(index)];
-            chosen_ = {0, item.feature};
+            chosen_ = {0, item.feature, item.feature == 0};
             for (size_t i = 0; i < document_.plan()->layup->pieces.size(); ++i) {
                 if (document_.plan()->layup->pieces[i].slab == item.slab) {
                     chosen_.piece = i;
                 }
             }
-            voidForm_->refresh();
+            showVoid();
             Q_EMIT repaintWanted();
         }
     });
+}
+
+void FillBench::showVoid()
+{
+    voidForm_->refresh();
+    voidForm_->setVisible(chosen_.feature != 0 || chosen_.river);
 }
 
 QString FillBench::telling() const
@@ -204,7 +213,7 @@ QString FillBench::title() const
             }
         }
     }
-    return tr("Resin in the top · %n place(s)", nullptr, static_cast<int>(document_.plan()->fill->items.size()));
+    return counted(document_.plan()->fill->items.size(), tr("Resin in the top, 1 place"), tr("Resin in the top, %1 places"));
 }
 
 std::vector<Entry> FillBench::figures() const { return document_.plan() != nullptr ? document_.plan()->fill->figures : std::vector<Entry>{}; }
@@ -223,7 +232,7 @@ void FillBench::refresh()
         chosen_ = {};
     }
     form_->refresh();
-    voidForm_->refresh();
+    showVoid();
     fillTable();
 }
 
@@ -232,30 +241,36 @@ void FillBench::fillTable()
     const std::vector<FillItem> none;
     const auto& items = document_.plan() != nullptr ? document_.plan()->fill->items : none;
     table_->setRowCount(static_cast<int>(items.size()));
+    QStringList texts;
     for (int row = 0; row < table_->rowCount(); ++row) {
         const FillItem& item = items[static_cast<size_t>(row)];
         QString resin = tr("nothing mixed");
         if (const ResinClass* r = document_.shop().resin(item.resin)) {
             resin = translated(r->name);
         }
-        const QStringList texts{translated(item.name), quantity(item.volume.value(), Unit::Volume, units()),
+        const QStringList cells{translated(item.name), quantity(item.volume.value(), Unit::Volume, units()),
                                 quantity(item.depth_mm, Unit::Length, units()), item.layers.count > 0 ? QString::number(item.layers.count) : QString(),
-                                resin + QStringLiteral(": ") + translated(item.reason)};
-        for (int col = 0; col < 5; ++col) {
+                                resin, translated(item.reason)};
+        for (int col = 0; col < 6; ++col) {
             QTableWidgetItem* cell = table_->item(row, col);
             if (cell == nullptr) {
                 cell = new QTableWidgetItem;
                 table_->setItem(row, col, cell);
             }
-            if (cell->text() != texts[col]) {
-                cell->setText(texts[col]);
-                cell->setToolTip(texts[col]);
+            texts << cells[col];
+            if (cell->text() != cells[col]) {
+                cell->setText(cells[col]);
+                cell->setToolTip(cells[col]);
             }
         }
     }
-    table_->setColumnWidth(0, 170);
-    for (int col = 1; col < 4; ++col) {
-        table_->setColumnWidth(col, 86);
+    const int widths[] = {142, 70, 82, 56, 150};
+    for (int col = 0; col < 5; ++col) {
+        table_->setColumnWidth(col, widths[col]);
+    }
+    if (texts != shownTexts_) {
+        shownTexts_ = texts;
+        table_->resizeRowsToContents();
     }
 }
 
@@ -320,15 +335,15 @@ FillBench::Chosen FillBench::featureAt(Vec2 at) const
         const Vec2 slabAt = plan.layup->pieces[i].place.toSlab(at);
         for (const Feature& f : plan.layupInput->slabs[i]->features) {
             if (isRing(f.kind) && f.points.size() >= 3 && contains(f.points, slabAt)) {
-                return {i, f.id};
+                return {i, f.id, false};
             }
             if (f.kind == FeatureKind::Knot && !f.points.empty() && length(f.points[0] - slabAt) < f.width_mm / 2.0) {
-                return {i, f.id};
+                return {i, f.id, false};
             }
             for (size_t k = 0; f.kind == FeatureKind::Check && k + 1 < f.points.size(); ++k) {
                 const Ring segment{f.points[k], f.points[k + 1]};
                 if (std::abs(signedDistance_mm(segment, slabAt)) < 12.0) {
-                    return {i, f.id};
+                    return {i, f.id, false};
                 }
             }
         }
@@ -348,7 +363,12 @@ bool FillBench::press(Vec2 at, const BoardView&)
         return false;
     }
     chosen_ = featureAt(at);
-    voidForm_->refresh();
+    if (chosen_.feature == 0) {
+        for (const FillItem& item : document_.plan()->fill->items) {
+            chosen_.river = chosen_.river || (item.feature == 0 && !item.onTable.empty() && contains(item.onTable, at));
+        }
+    }
+    showVoid();
     if (chosen_.feature == 0) {
         Q_EMIT repaintWanted();
         return false;
@@ -388,8 +408,8 @@ void FillBench::addVoidAt(Vec2 at, FeatureKind kind)
             }
             slab.features.push_back(f);
         });
-        chosen_ = {i, added};
-        voidForm_->refresh();
+        chosen_ = {i, added, false};
+        showVoid();
         Q_EMIT repaintWanted();
         return;
     }

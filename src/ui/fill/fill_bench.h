@@ -44,6 +44,7 @@ private:
     struct Chosen {
         size_t piece = 0;
         int feature = 0; // 0: none
+        bool river = false;
     };
     [[nodiscard]] Chosen featureAt(Vec2 at) const;
     [[nodiscard]] const Feature* chosenFeature() const;
@@ -51,6 +52,7 @@ private:
     void addVoidAt(Vec2 at, FeatureKind kind);
     void editChosen(const QString& label, const std::function<void(Feature&)>& change);
     void fillTable();
+    void showVoid();
 
     ChoicesForm* form_;
     ChoicesForm* voidForm_;
@@ -63,6 +65,7 @@ private:
     Vec2 from_;
     Slab before_;
     int gesture_ = 0;
+    QStringList shownTexts_;
 };
 
 } // namespace burl::ui

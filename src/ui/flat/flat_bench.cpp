@@ -214,12 +214,7 @@ void FlatBench::paint(QPainter& p, const BoardView& view, const QRectF& area, Wo
         paintLabel(p, view.toPixel(centroid(piece.rough)), fromCore(piece.name), colours().ink);
     }
     p.setFont(textFont(10.0));
-    const QRectF key(area.right() - 86, area.top() + 10, 92, 126);
-    QColor ground = colours().board;
-    ground.setAlphaF(0.88F);
-    p.setPen(Qt::NoPen);
-    p.setBrush(ground);
-    p.drawRoundedRect(key.adjusted(-8, -24, 6, 8), 4, 4);
+    const QRectF key(area.right() + 22, area.top() + 24, 92, 140);
     p.setPen(colours().faint);
     p.drawText(QRectF(key.left(), key.top() - 22, key.width() + 4, 18), Qt::AlignLeft | Qt::AlignVCenter, tr("to the plane"));
     paintRampKey(p, key, low, high, units(), colours());

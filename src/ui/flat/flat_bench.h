@@ -26,6 +26,7 @@ public:
     [[nodiscard]] QWidget* below() override;
     [[nodiscard]] int belowHeight() const override { return 190; }
     [[nodiscard]] Box frame() const override;
+    [[nodiscard]] double keyRoom() const override { return 108.0; }
     [[nodiscard]] bool underside() const override { return underside_; }
     [[nodiscard]] QString turnWord() const override;
     void turn() override;

@@ -73,7 +73,7 @@ void PassStrip::say()
     if (face.passes.passes.empty()) {
         words_->setText(tr("this face stays as it is"));
     } else if (pass == 0) {
-        words_->setText(tr("rough: %n pass(es) to come, slide to see each", nullptr, static_cast<int>(face.passes.passes.size())));
+        words_->setText(counted(face.passes.passes.size(), tr("rough: 1 pass to come"), tr("rough: %1 passes to come, slide to see each")));
     } else {
         const Pass& p = face.passes.passes[static_cast<size_t>(pass - 1)];
         double wood = 0.0;

@@ -285,10 +285,11 @@ void LayupBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCa
     paintResin(p, view, plan, style);
     paintFeatures(p, view, plan, style);
     paintFinalOutline(p, view, *plan.layup, style);
+    strip_->setSpan(view.toPixel({0.0, 0.0}).x(), view.toPixel({plan.layup->length.value(), 0.0}).x());
     const Box& box = plan.layup->finalBox;
     p.setFont(textFont(11.0, true));
-    paintLabel(p, view.toPixel({box.right, underside_ ? box.bottom : box.top}) + QPointF(0, -13), quantity(box.right, Unit::Length, units()),
-               colours().mark);
+    paintLabel(p, view.toPixel({box.right, underside_ ? box.bottom : box.top}) + QPointF(-14, -13), quantity(box.right, Unit::Length, units()),
+               colours().mark, Qt::AlignRight);
 
     const TopKind kind = document_.job()->layup.kind;
     for (size_t i = 0; i < plan.layup->pieces.size() && kind != TopKind::Single; ++i) {
@@ -307,8 +308,8 @@ void LayupBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCa
     if (kind != TopKind::Single) {
         const PlacedPiece& piece = plan.layup->pieces.front();
         p.setFont(textFont(10.0));
-        paintLabel(p, view.toPixel({box.right - 8.0 / view.scale(), piece.ripLevel_mm}) + QPointF(0, view.ySign() * 13.0),
-                   kind == TopKind::Pair ? tr("rip line, the joint") : tr("rip line"), colours().ink, Qt::AlignRight);
+        paintLabel(p, view.toPixel({box.left + 8.0 / view.scale(), piece.ripLevel_mm}) + QPointF(0, view.ySign() * (kind == TopKind::Pair ? 13.0 : -13.0)),
+                   kind == TopKind::Pair ? tr("rip line, the joint") : tr("rip line"), colours().ink, Qt::AlignLeft);
     }
     for (size_t i = 0; i < plan.layup->pieces.size(); ++i) {
         const PlacedPiece& piece = plan.layup->pieces[i];

@@ -15,6 +15,15 @@ WidthStrip::WidthStrip(Document& document, QWidget* parent) : QWidget(parent), d
     setAccessibleName(tr("Width along the length"));
 }
 
+void WidthStrip::setSpan(double left, double right)
+{
+    if (left != left_ || right != right_) {
+        left_ = left;
+        right_ = right;
+        update();
+    }
+}
+
 void WidthStrip::paintEvent(QPaintEvent*)
 {
     QPainter p(this);
@@ -29,7 +38,7 @@ void WidthStrip::paintEvent(QPaintEvent*)
     const Profile& curve = river ? plan->layup->gap->top : plan->layup->width;
     const Extreme low = least(curve);
     const Extreme high = most(curve);
-    const QRectF area = QRectF(rect()).adjusted(70, 24, -110, -14);
+    const QRectF area(left_, 26.0, right_ - left_, height() - 42.0);
     const double from = curve.front().x;
     const double to = curve.back().x;
     const double span = std::max(high.value - low.value, 20.0);
@@ -53,7 +62,7 @@ void WidthStrip::paintEvent(QPaintEvent*)
         p.setPen(QPen(c.lead, 1.4, Qt::DashLine));
         p.drawPolyline(line);
         const Figure differ = plan->figure("halves_differ");
-        p.drawText(QRectF(area.right() - 240, 2, 350, 18), Qt::AlignRight | Qt::AlignVCenter,
+        p.drawText(QRectF(width() - 372.0, 2, 350, 18), Qt::AlignRight | Qt::AlignVCenter,
                    tr("- - halves differ, most %1").arg(quantity(differ.value(), Unit::Length, document_.units())));
     }
     QPolygonF line;

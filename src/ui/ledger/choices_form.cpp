@@ -21,7 +21,8 @@ void ChoicesForm::addRow(const QString& label, QWidget* field)
     auto* text = new QLabel(label, this);
     text->setBuddy(field);
     field->setAccessibleName(label);
-    field->setFixedWidth(134);
+    text->setWordWrap(true);
+    field->setFixedWidth(156);
     grid_->addWidget(text, row_, 0);
     grid_->addWidget(field, row_++, 1);
     if (folding_) {

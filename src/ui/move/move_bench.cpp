@@ -46,7 +46,7 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
                                  [&doc](auto v) { doc.edit(tr("Assembled at"), [&](Job& j) { j.move.assembly_mc_pct = v; }); });
     mc->setOptional(tr("as metered"));
     mc->setRange(2.0, 40.0);
-    form_->addMeasure(QStringLiteral("heldLine"), tr("Held line, from the middle"), Unit::Length, [move] { return move().held_mm; },
+    form_->addMeasure(QStringLiteral("heldLine"), tr("Held line"), Unit::Length, [move] { return move().held_mm; },
                       [&doc](auto v) { doc.edit(tr("Held line"), [&](Job& j) { j.move.held_mm = *v; }); })
         ->setRange(-3000.0, 3000.0);
     form_->addButton(QStringLiteral("addFastener"), tr("+ fastener"), [this] {

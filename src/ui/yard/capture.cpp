@@ -14,6 +14,7 @@
 #include "core/shop/outline.h"
 #include "ui/ledger/measure_field.h"
 #include "ui/text.h"
+#include "ui/yard/log_end.h"
 #include "ui/yard/reading_table.h"
 
 namespace burl::ui
@@ -40,6 +41,13 @@ QString kindName(FeatureKind kind)
         return Capture::tr("pith");
     }
     return {};
+}
+
+/// A column holds one unit, so the cells leave it to the heading.
+QString cellText(double value, Unit unit, const UnitChoice& units)
+{
+    const QString text = editText(value, unit, units);
+    return isInches(units.length) ? text : text.section(QLatin1Char(' '), 0, 0);
 }
 
 constexpr FeatureKind kKinds[] = {FeatureKind::ThroughVoid, FeatureKind::BlindVoid, FeatureKind::Knot, FeatureKind::Check,
@@ -119,7 +127,15 @@ Capture::Capture(Document& document, QWidget* parent)
         tools->addWidget(w);
     }
     column->addLayout(tools);
-    column->addWidget(table_, 1);
+
+    auto* beside = new QHBoxLayout;
+    beside->setSpacing(16);
+    beside->addWidget(table_, 1);
+    logEnd_ = new LogEnd(document, this);
+    logEnd_->setFixedWidth(270);
+    connect(logEnd_, &LogEnd::slabChosen, this, &Capture::slabChosen);
+    beside->addWidget(logEnd_);
+    column->addLayout(beside, 1);
 
     auto* menu = new QMenu(add_);
     for (const FeatureKind kind : kKinds) {
@@ -179,6 +195,7 @@ Capture::Capture(Document& document, QWidget* parent)
 void Capture::setSlab(SlabId id)
 {
     slab_ = id;
+    logEnd_->setSlab(id);
     fill();
 }
 
@@ -202,6 +219,7 @@ void Capture::fill()
         w->setVisible(heights);
     }
     add_->setVisible(what_ == What::Features);
+    logEnd_->setVisible(!heights);
     table_->setEnabled(s != nullptr);
     if (s == nullptr) {
         table_->setRowCount(0);
@@ -236,12 +254,17 @@ void Capture::fill()
     }
 }
 
+QString Capture::head(const QString& what) const
+{
+    return what + QStringLiteral(", ") + fromCore(lengthUnitWord(document_.units().length));
+}
+
 void Capture::fillTape(const Tape& tape)
 {
     const UnitChoice& units = document_.units();
     from_->setCurrentIndex(from_->findData(int(tape.from)));
     table_->setColumnCount(3);
-    table_->setHorizontalHeaderLabels({tr("along"), tr("near"), tr("far")});
+    table_->setHorizontalHeaderLabels({head(tr("along")), head(tr("near")), head(tr("far"))});
     const int rows = static_cast<int>(tape.readings.size()) + 1; // one to go on with
     table_->setRowCount(rows);
     QStringList numbers;
@@ -249,9 +272,9 @@ void Capture::fillTape(const Tape& tape)
         numbers << QString::number(i + 1);
         const bool there = i < rows - 1;
         const TapeReading r = there ? tape.readings[static_cast<size_t>(i)] : TapeReading{};
-        table_->put(i, 0, there ? editText(r.at_mm, Unit::Length, units) : QString());
-        table_->put(i, 1, r.near_mm ? editText(*r.near_mm, Unit::Length, units) : QString());
-        table_->put(i, 2, r.far_mm ? editText(*r.far_mm, Unit::Length, units) : QString());
+        table_->put(i, 0, there ? cellText(r.at_mm, Unit::Length, units) : QString());
+        table_->put(i, 1, r.near_mm ? cellText(*r.near_mm, Unit::Length, units) : QString());
+        table_->put(i, 2, r.far_mm ? cellText(*r.far_mm, Unit::Length, units) : QString());
     }
     table_->setVerticalHeaderLabels(numbers);
 }
@@ -278,7 +301,7 @@ void Capture::fillGrid(const HeightGrid* grid)
         rows << quantity(grid->ys_mm[static_cast<size_t>(j)], Unit::Length, units);
         for (int i = 0; i < along; ++i) {
             const auto& r = grid->readings_mm[static_cast<size_t>(j) * grid->xs_mm.size() + static_cast<size_t>(i)];
-            table_->put(across - 1 - j, i, r ? editText(*r, Unit::Length, units) : QString());
+            table_->put(across - 1 - j, i, r ? cellText(*r, Unit::Length, units) : QString());
         }
     }
     table_->setHorizontalHeaderLabels(columns);
@@ -289,16 +312,16 @@ void Capture::fillThickness(const Slab& s)
 {
     const UnitChoice& units = document_.units();
     table_->setColumnCount(3);
-    table_->setHorizontalHeaderLabels({tr("along"), tr("across"), tr("thickness")});
+    table_->setHorizontalHeaderLabels({head(tr("along")), head(tr("across")), head(tr("thick"))});
     table_->setRowCount(static_cast<int>(s.thicknesses.size()) + 1);
     QStringList numbers;
     for (int i = 0; i < table_->rowCount(); ++i) {
         numbers << QString::number(i + 1);
         const bool there = i < static_cast<int>(s.thicknesses.size());
         const ThicknessReading r = there ? s.thicknesses[static_cast<size_t>(i)] : ThicknessReading{};
-        table_->put(i, 0, there ? editText(r.at.x, Unit::Length, units) : QString());
-        table_->put(i, 1, there ? editText(r.at.y, Unit::Length, units) : QString());
-        table_->put(i, 2, there ? editText(r.thickness_mm, Unit::Length, units) : QString());
+        table_->put(i, 0, there ? cellText(r.at.x, Unit::Length, units) : QString());
+        table_->put(i, 1, there ? cellText(r.at.y, Unit::Length, units) : QString());
+        table_->put(i, 2, there ? cellText(r.thickness_mm, Unit::Length, units) : QString());
     }
     table_->setVerticalHeaderLabels(numbers);
 }
@@ -307,7 +330,7 @@ void Capture::fillFeatures(const Slab& s)
 {
     const UnitChoice& units = document_.units();
     table_->setColumnCount(5);
-    table_->setHorizontalHeaderLabels({tr("across it"), tr("depth"), tr("count"), tr("meant to"), tr("face")});
+    table_->setHorizontalHeaderLabels({head(tr("across")), head(tr("depth")), tr("count"), tr("meant to"), tr("face")});
     table_->setRowCount(static_cast<int>(s.features.size()));
     QStringList names;
     const QStringList intentions{tr("cut off"), tr("fill"), tr("key"), tr("keep"), tr("carve away")};
@@ -316,8 +339,8 @@ void Capture::fillFeatures(const Slab& s)
         names << kindName(f.kind);
         const bool wide = f.kind == FeatureKind::Knot || f.kind == FeatureKind::Check || f.kind == FeatureKind::WormHoles;
         const bool deep = f.kind != FeatureKind::ThroughVoid && f.kind != FeatureKind::Pith;
-        table_->put(i, 0, wide ? editText(f.width_mm, Unit::Length, units) : QStringLiteral("–"), wide);
-        table_->put(i, 1, deep ? editText(f.depth_mm, Unit::Length, units) : QStringLiteral("–"), deep);
+        table_->put(i, 0, wide ? cellText(f.width_mm, Unit::Length, units) : QStringLiteral("–"), wide);
+        table_->put(i, 1, deep ? cellText(f.depth_mm, Unit::Length, units) : QStringLiteral("–"), deep);
         table_->put(i, 2, f.kind == FeatureKind::WormHoles ? QString::number(f.count) : QStringLiteral("–"), f.kind == FeatureKind::WormHoles);
         table_->put(i, 3, intentions[static_cast<int>(f.intention)], false);
         table_->put(i, 4, f.face == Face::Top ? tr("top") : tr("bottom"), false);

@@ -13,6 +13,7 @@ class QSpinBox;
 namespace burl::ui
 {
 
+class LogEnd;
 class ReadingTable;
 
 class Capture : public QWidget
@@ -31,9 +32,11 @@ public:
 Q_SIGNALS:
     void says(const QString& sentence);
     void shown();
+    void slabChosen(burl::SlabId id);
 
 private:
     void fill();
+    [[nodiscard]] QString head(const QString& what) const;
     void fillTape(const Tape& tape);
     void fillGrid(const HeightGrid* grid);
     void fillThickness(const Slab& slab);
@@ -51,6 +54,7 @@ private:
     What what_ = What::TopTape;
     std::vector<QPushButton*> buttons_;
     ReadingTable* table_;
+    LogEnd* logEnd_ = nullptr;
     QComboBox* from_;
     QComboBox* heightsFrom_;
     QSpinBox* along_;

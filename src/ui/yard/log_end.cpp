@@ -17,7 +17,6 @@ LogEnd::LogEnd(Document& document, QWidget* parent) : QWidget(parent), document_
 {
     setObjectName(QStringLiteral("logEnd"));
     setAccessibleName(tr("The log, end-on"));
-    setFixedHeight(170);
     setCursor(Qt::PointingHandCursor);
 }
 

@@ -10,22 +10,20 @@
 #include "ui/text.h"
 #include "ui/theme.h"
 #include "ui/yard/capture.h"
-#include "ui/yard/log_end.h"
 
 namespace burl::ui
 {
 
 YardBench::YardBench(Document& document, QWidget* parent)
-    : Bench(document), panel_(new QWidget(parent)), logEnd_(new LogEnd(document, panel_)), form_(new ChoicesForm(document, panel_)),
+    : Bench(document), panel_(new QWidget(parent)), form_(new ChoicesForm(document, panel_)),
       capture_(new Capture(document, parent))
 {
     panel_->hide();
     capture_->hide();
     auto* column = new QVBoxLayout(panel_);
     column->setContentsMargins(0, 0, 0, 0);
-    column->addWidget(logEnd_);
     column->addWidget(form_);
-    connect(logEnd_, &LogEnd::slabChosen, this, &YardBench::slabWanted);
+    connect(capture_, &Capture::slabChosen, this, &YardBench::slabWanted);
     connect(capture_, &Capture::says, this, &Bench::says);
     connect(capture_, &Capture::shown, this, [this] {
         const Capture::What what = capture_->what();
@@ -159,7 +157,7 @@ std::shared_ptr<const Slab> YardBench::current() const
     return nullptr;
 }
 
-QString YardBench::telling() const { return tr("%n slab(s)", nullptr, static_cast<int>(document_.shop().slabs.size())); }
+QString YardBench::telling() const { return counted(document_.shop().slabs.size(), tr("1 slab"), tr("%1 slabs")); }
 
 QString YardBench::title() const
 {
@@ -285,7 +283,6 @@ void YardBench::refresh()
     }
     form_->refresh();
     capture_->setSlab(slab_);
-    logEnd_->setSlab(slab_);
 }
 
 void YardBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCache& wood)
@@ -304,8 +301,8 @@ void YardBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
         p.drawLine(view.toPixel({from, 0.0}), view.toPixel({to, 0.0}));
         p.setFont(textFont(10.0));
         p.setPen(colours().lead);
-        paintLabel(p, view.toPixel({from, 0.0}) + QPointF(6, -10), tape.from == TapeFrom::String ? tr("string") : tr("straight edge"), colours().lead,
-                   Qt::AlignLeft);
+        paintLabel(p, view.toPixel({to, 0.0}) + QPointF(-2, -11), tape.from == TapeFrom::String ? tr("string") : tr("straight edge"), colours().lead,
+                   Qt::AlignRight);
         for (const TapeReading& r : tape.readings) {
             p.setPen(QPen(colours().lead, 0.8));
             for (const auto& edge : {r.near_mm ? std::optional(sign * *r.near_mm) : std::nullopt, r.far_mm}) {

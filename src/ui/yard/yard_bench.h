@@ -8,7 +8,6 @@ namespace burl::ui
 
 class Capture;
 class ChoicesForm;
-class LogEnd;
 
 class YardBench : public Bench
 {
@@ -54,7 +53,6 @@ private:
     void moveFeature(const Slab& before, Vec2 by, int gesture);
 
     QWidget* panel_;
-    LogEnd* logEnd_;
     ChoicesForm* form_;
     Capture* capture_;
     SlabId slab_;

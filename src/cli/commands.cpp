@@ -1,0 +1,276 @@
+#include "cli/commands.h"
+
+#include <cstdio>
+#include <fstream>
+#include <iostream>
+#include <optional>
+#include <sstream>
+
+#include <QFontDatabase>
+#include <QGuiApplication>
+
+#include <nlohmann/json.hpp>
+
+#include "core/measure/format.h"
+#include "core/plan/plan.h"
+#include "demo/demo_shop.h"
+#include "exchange/job_file.h"
+#include "exchange/verify/verify.h"
+#include "sheets/shop_sheet.h"
+
+namespace burl::cli
+{
+namespace
+{
+
+int complain(int code, const std::string& sentence)
+{
+    std::cerr << "burl: " << sentence << '\n';
+    return code;
+}
+
+std::optional<std::string> contents(const std::string& file)
+{
+    std::ifstream in(file, std::ios::binary);
+    if (!in) {
+        return std::nullopt;
+    }
+    std::ostringstream text;
+    text << in.rdbuf();
+    return text.str();
+}
+
+bool chooseUnits(const std::string& name, UnitChoice& units)
+{
+    const bool inches = name == "inch" || name == "feet";
+    if (name == "mm" || name == "cm" || inches) {
+        units.length = name == "mm"     ? LengthStyle::Millimetres
+                       : name == "cm"   ? LengthStyle::Centimetres
+                       : name == "inch" ? LengthStyle::FractionalInches
+                                        : LengthStyle::FeetAndInches;
+        units.volume = inches ? VolumeStyle::Quarts : VolumeStyle::Litres;
+        units.mass = inches ? MassStyle::Pounds : MassStyle::Metric;
+        units.temperature = inches ? TemperatureStyle::Fahrenheit : TemperatureStyle::Celsius;
+        return true;
+    }
+    return name.empty();
+}
+
+/// Reads a job file; on trouble says so and gives the exit code.
+std::optional<JobFile> jobFrom(const std::string& file, const std::string& units, int& code)
+{
+    const auto text = contents(file);
+    if (!text) {
+        code = complain(kUnreadable, file + " cannot be read; look at its name and rights.");
+        return std::nullopt;
+    }
+    auto job = readJobFile(*text);
+    if (!job) {
+        code = complain(kUnreadable, file + ", " + job.error().sentence);
+        return std::nullopt;
+    }
+    if (!chooseUnits(units, job->shop.habits.units)) {
+        code = complain(kUsage, "units are mm, cm, inch or feet, not " + units + ".");
+        return std::nullopt;
+    }
+    return std::move(*job);
+}
+
+constexpr std::pair<Stage, const char*> kStageNames[] = {
+    {Stage::Layup, "layup"}, {Stage::Flatten, "flatten"}, {Stage::Fill, "fill"}, {Stage::Move, "move"}};
+
+const char* severityWord(Severity severity)
+{
+    switch (severity) {
+    case Severity::Good:
+        return "good";
+    case Severity::Caution:
+        return "caution";
+    case Severity::Warn:
+        return "warn";
+    case Severity::Stop:
+        return "stop";
+    }
+    return "";
+}
+
+nlohmann::ordered_json figureJson(const Figure& f, const UnitChoice& units, bool working)
+{
+    const FigureNode& node = f.node();
+    nlohmann::ordered_json out{{"key", node.key}, {"label", node.label}, {"text", figureText(f, units)}};
+    out["value"] = f.known() ? nlohmann::ordered_json(node.value) : nlohmann::ordered_json(nullptr);
+    out["guess"] = f.isGuess();
+    if (working) {
+        out["working"] = wholeWorking(f, units);
+    }
+    return out;
+}
+
+std::string planJson(const JobFile& job, const Plan& plan, bool working)
+{
+    const UnitChoice& units = job.shop.habits.units;
+    nlohmann::ordered_json root{{"job", job.job.name}};
+    if (plan.layup->missing) {
+        root["missing"] = plan.layup->missing->what;
+    }
+    for (const auto& [stage, name] : kStageNames) {
+        nlohmann::ordered_json part;
+        part["figures"] = nlohmann::ordered_json::array();
+        for (const Entry& entry : plan.figures(stage)) {
+            part["figures"].push_back(figureJson(entry.figure, units, working));
+        }
+        part["findings"] = nlohmann::ordered_json::array();
+        for (const Finding& finding : plan.findings(stage)) {
+            part["findings"].push_back({{"code", finding.code},
+                                        {"severity", severityWord(finding.severity)},
+                                        {"sentence", sentence(finding, units)},
+                                        {"remedy", remedyText(finding, units)}});
+        }
+        root[name] = part;
+    }
+    return root.dump(2);
+}
+
+void printPlan(const JobFile& job, const Plan& plan, bool working)
+{
+    const UnitChoice& units = job.shop.habits.units;
+    std::cout << job.job.name << '\n';
+    if (plan.layup->missing) {
+        std::cout << "  " << plan.layup->missing->what << '\n';
+    }
+    for (const auto& [stage, name] : kStageNames) {
+        std::cout << '\n' << name << '\n';
+        for (const Entry& entry : plan.figures(stage)) {
+            const FigureNode& node = entry.figure.node();
+            std::printf("  %-34s %s\n", node.label.c_str(), figureText(entry.figure, units).c_str());
+            std::fflush(stdout);
+            if (working && !node.formula.empty()) {
+                for (const std::string& line : workingLines(entry.figure, units)) {
+                    std::cout << "      " << line << '\n';
+                }
+            }
+        }
+        for (const Finding& finding : plan.findings(stage)) {
+            std::cout << "  [" << severityWord(finding.severity) << "] " << sentence(finding, units);
+            const std::string remedy = remedyText(finding, units);
+            std::cout << (remedy.empty() ? "" : " -> " + remedy) << '\n';
+        }
+    }
+}
+
+} // namespace
+
+int plan(const PlanOptions& options)
+{
+    int code = kDone;
+    const auto job = jobFrom(options.file, options.units, code);
+    if (!job) {
+        return code;
+    }
+    const Plan made = makePlan(job->job, job->shop);
+    if (!options.figure.empty()) {
+        const Figure figure = made.figure(options.figure);
+        if (!figure) {
+            return complain(kMissed, "there is no figure \"" + options.figure +
+                                         "\" in this plan; `burl plan FILE --json` lists their keys.");
+        }
+        if (options.json) {
+            std::cout << figureJson(figure, job->shop.habits.units, options.working).dump(2) << '\n';
+        } else if (options.working) {
+            for (const std::string& line : wholeWorking(figure, job->shop.habits.units)) {
+                std::cout << line << '\n';
+            }
+        } else {
+            std::cout << figureText(figure, job->shop.habits.units) << '\n';
+        }
+        return figure.known() ? kDone : kMissed;
+    }
+    if (options.json) {
+        std::cout << planJson(*job, made, options.working) << '\n';
+    } else {
+        printPlan(*job, made, options.working);
+    }
+    return kDone;
+}
+
+int sheet(const SheetOptions& options, int argc, char** argv)
+{
+    int code = kDone;
+    const auto job = jobFrom(options.file, options.units, code);
+    if (!job) {
+        return code;
+    }
+    if (options.paper != "a4" && options.paper != "letter") {
+        return complain(kUsage, "the paper is a4 or letter, not " + options.paper + ".");
+    }
+    // Text is set by the toolkit, which wants an application; it needs no display for that.
+    qputenv("QT_QPA_PLATFORM", "offscreen");
+    QGuiApplication application(argc, argv);
+    QString family = QStringLiteral("Lato");
+    for (const char* font : {":/fonts/Lato-Regular.ttf", ":/fonts/Lato-Bold.ttf"}) {
+        const int id = QFontDatabase::addApplicationFont(QString::fromLatin1(font));
+        if (id >= 0) {
+            family = QFontDatabase::applicationFontFamilies(id).value(0, family);
+        }
+    }
+    const QByteArray pdf = shopSheetPdf(job->job, job->shop, makePlan(job->job, job->shop),
+                                        options.paper == "a4" ? Paper::A4 : Paper::Letter, family);
+    std::ofstream out(options.out, std::ios::binary);
+    out.write(pdf.constData(), pdf.size());
+    out.close();
+    if (!out) {
+        return complain(kUnwritable, options.out + " cannot be written; choose another place.");
+    }
+    return kDone;
+}
+
+int verify(const std::vector<std::string>& files)
+{
+    int code = kDone;
+    size_t passed = 0;
+    size_t failed = 0;
+    for (const std::string& file : files) {
+        const auto text = contents(file);
+        if (!text) {
+            return complain(kUnreadable, file + " cannot be read; look at its name and rights.");
+        }
+        const auto report = verifyReference(*text);
+        if (!report) {
+            return complain(kUnreadable, file + ": " + report.error().sentence);
+        }
+        for (const CaseReport& entry : report->cases) {
+            (entry.passed ? passed : failed)++;
+            std::printf("%-6s %s: %s", entry.passed ? "ok" : "MISSED", file.c_str(), entry.name.c_str());
+            if (!entry.trouble.empty()) {
+                std::printf(": %s\n", entry.trouble.c_str());
+            } else if (entry.where.empty()) {
+                std::printf(": exact\n");
+            } else {
+                std::printf(": largest deviation %.3g at %s, %.3g of what is allowed\n", entry.largestDeviation,
+                            entry.where.c_str(), entry.shareOfTolerance);
+            }
+        }
+        code = report->passed() ? code : kMissed;
+    }
+    std::printf("%zu cases within tolerance, %zu missed\n", passed, failed);
+    return code;
+}
+
+int demoJob(int number, const std::string& out)
+{
+    const Book book = demoBook();
+    if (number < 1 || number > static_cast<int>(book.jobs.size())) {
+        return complain(kUsage, "the demo shop has jobs 1 to " + std::to_string(book.jobs.size()) + ".");
+    }
+    const std::string text = writeJobFile(*book.jobs[static_cast<size_t>(number - 1)], *book.shop);
+    if (out.empty() || out == "-") {
+        std::cout << text;
+        return kDone;
+    }
+    std::ofstream file(out, std::ios::binary);
+    file << text;
+    file.close();
+    return file ? kDone : complain(kUnwritable, out + " cannot be written; choose another place.");
+}
+
+} // namespace burl::cli

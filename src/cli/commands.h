@@ -1,0 +1,39 @@
+#pragma once
+// What `burl` can do. Results go to stdout, one sentence of trouble to stderr.
+
+#include <string>
+#include <vector>
+
+namespace burl::cli
+{
+
+// Exit codes; the man page lists them.
+constexpr int kDone = 0;
+constexpr int kMissed = 1;     // verify: a tolerance missed; plan: the figure is not known
+constexpr int kUsage = 2;      // the command line was not understood
+constexpr int kUnreadable = 3; // a file could not be read or is not what it should be
+constexpr int kUnwritable = 4; // a file could not be written
+
+struct PlanOptions {
+    std::string file;
+    bool json = false;
+    std::string figure; // only this one
+    bool working = false;
+    std::string units; // mm, cm, inch, feet; empty: as the shop's habit
+};
+int plan(const PlanOptions& options);
+
+struct SheetOptions {
+    std::string file;
+    std::string out;
+    std::string paper = "a4";
+    std::string units;
+};
+int sheet(const SheetOptions& options, int argc, char** argv);
+
+int verify(const std::vector<std::string>& files);
+
+/// Writes a job of the demo shop as a job file, to begin from.
+int demoJob(int number, const std::string& out);
+
+} // namespace burl::cli
