@@ -229,7 +229,7 @@ private:
                             f.slotted ? length(f.travel.slotLength_mm) : tr("round"), length(f.travel.boltOffset_mm), QStringLiteral("[ ]")});
         }
         for (const ChannelPlan& c : plan_.move->channels) {
-            rows.push_back({tr("C%1").arg(++n), length(c.channel.x_mm), length(box.top - c.channel.middle_mm), tr("%1, %2 deep").arg(length(c.groove.value()), length(c.channel.depth_mm)), QString(), QStringLiteral("[ ]")});
+            rows.push_back({tr("C%1").arg(++n), length(c.channel.x_mm), length(box.top - c.channel.middle_mm), QString::fromStdString(formatParts(c.groove.value(), Unit::Length, units_).number) + QStringLiteral(" × ") + length(c.channel.depth_mm), QString(), QStringLiteral("[ ]")});
         }
         double at = y + page_.table(x, y,
                                     {{tr("no."), 8.0, false}, {tr("from left"), 17.5}, {tr("from edge"), 17.5}, {tr("slot or groove"), w - 64.5},

@@ -18,7 +18,7 @@ constexpr double kDeepPourDepth_mm = 10.0; // shallower than a deep-pour class w
 ResinChoice resinFor(bool river, FeatureKind kind, double litres, double width_mm, double depth_mm)
 {
     if (river) {
-        return {"deep_pour_slow", "a river: deep-pour resin in layers, it heats least"};
+        return {"deep_pour_slow", "a river: deep-pour in layers, it heats least"};
     }
     if (kind == FeatureKind::Check && width_mm < kHairline_mm) {
         return {"", "a hairline: thin cyanoacrylate or a filler stick after sanding"};
@@ -30,9 +30,9 @@ ResinChoice resinFor(bool river, FeatureKind kind, double litres, double width_m
         return {"penetrating_sealer", "punky wood and bark: penetrating resin first"};
     }
     if (litres >= kLargePocket_L && depth_mm >= kDeepPourDepth_mm) {
-        return {"deep_pour_slow", "a large pocket: deep-pour resin in layers, it heats least"};
+        return {"deep_pour_slow", "a large pocket: deep-pour in layers, it heats least"};
     }
-    return {"table_top", "a void or crack: table-top resin in several small fills; it does not creep through the tape"};
+    return {"table_top", "a void or crack: several small fills; thicker resin does not creep through the tape"};
 }
 
 } // namespace burl

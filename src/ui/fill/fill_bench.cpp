@@ -158,7 +158,7 @@ FillBench::FillBench(Document& document, QWidget* parent)
     table_->horizontalHeader()->setStretchLastSection(true);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     table_->verticalHeader()->hide();
-    table_->verticalHeader()->setDefaultSectionSize(26);
+    table_->verticalHeader()->setDefaultSectionSize(38);
     table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
     table_->setSelectionBehavior(QAbstractItemView::SelectRows);
     table_->setSelectionMode(QAbstractItemView::SingleSelection);
@@ -241,7 +241,6 @@ void FillBench::fillTable()
     const std::vector<FillItem> none;
     const auto& items = document_.plan() != nullptr ? document_.plan()->fill->items : none;
     table_->setRowCount(static_cast<int>(items.size()));
-    QStringList texts;
     for (int row = 0; row < table_->rowCount(); ++row) {
         const FillItem& item = items[static_cast<size_t>(row)];
         QString resin = tr("nothing mixed");
@@ -257,7 +256,6 @@ void FillBench::fillTable()
                 cell = new QTableWidgetItem;
                 table_->setItem(row, col, cell);
             }
-            texts << cells[col];
             if (cell->text() != cells[col]) {
                 cell->setText(cells[col]);
                 cell->setToolTip(cells[col]);
@@ -268,10 +266,7 @@ void FillBench::fillTable()
     for (int col = 0; col < 5; ++col) {
         table_->setColumnWidth(col, widths[col]);
     }
-    if (texts != shownTexts_) {
-        shownTexts_ = texts;
-        table_->resizeRowsToContents();
-    }
+
 }
 
 const Feature* FillBench::chosenFeature() const

@@ -65,7 +65,6 @@ private:
     Vec2 from_;
     Slab before_;
     int gesture_ = 0;
-    QStringList shownTexts_;
 };
 
 } // namespace burl::ui

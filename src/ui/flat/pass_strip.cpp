@@ -13,7 +13,7 @@ namespace burl::ui
 namespace
 {
 
-constexpr double kExaggerated = 12.0;
+constexpr double kMostExaggerated = 25.0;
 
 const FlattenedPiece* pieceOf(const Document& document, size_t index)
 {
@@ -108,8 +108,6 @@ void PassStrip::paintEvent(QPaintEvent*)
     p.setRenderHint(QPainter::Antialiasing);
     p.setFont(textFont(10.0));
     p.setPen(c.faint);
-    p.drawText(QRectF(22, 0, width() - 44, 18), Qt::AlignLeft | Qt::AlignVCenter,
-               tr("%1, long profile along its middle, heights × %2").arg(fromCore(flat->name)).arg(kExaggerated));
     const QRectF area = QRectF(90, 22, width() - 200, height() - 84);
     const RemovalMap& top = flat->top.map;
     const RemovalMap& bottom = flat->bottom.map;
@@ -124,7 +122,10 @@ void PassStrip::paintEvent(QPaintEvent*)
     }
     // Heights above each plane are exaggerated, the slab's body between them is not.
     const double body = area.height() * 0.42;
-    const double scale = std::min((area.height() - body) / (highest + deepest), kExaggerated * area.width() / std::max(1.0, top.length_mm));
+    const double scale = std::min((area.height() - body) / (highest + deepest), kMostExaggerated * area.width() / std::max(1.0, top.length_mm));
+    const double shown = scale * top.length_mm / std::max(1.0, area.width());
+    p.drawText(QRectF(22, 0, width() - 44, 18), Qt::AlignLeft | Qt::AlignVCenter,
+               tr("%1, long profile along its middle, heights above the planes × %2").arg(fromCore(flat->name)).arg(qRound(shown)));
     const double used = body + (highest + deepest) * scale;
     const double topLine = area.top() + (area.height() - used) / 2.0 + highest * scale;
     const double bottomLine = topLine + body;

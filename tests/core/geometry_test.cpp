@@ -1,0 +1,90 @@
+#include <catch2/catch.hpp>
+
+#include "core/geometry/profile.h"
+#include "core/geometry/ring.h"
+#include "core/layup/inscribed.h"
+
+using namespace burl;
+using Catch::WithinAbs;
+
+namespace
+{
+
+const Ring kL{{0, 0}, {1500, 0}, {1500, 400}, {700, 400}, {700, 900}, {0, 900}};
+
+double areaOf(const Ring& ring) { return area_mm2(std::span<const Vec2>(ring)); }
+
+} // namespace
+
+TEST_CASE("area, centroid and perimeter of an L worked by hand", "[geometry]")
+{
+    // 1500 x 400 = 600 000 at (750, 200); 700 x 500 = 350 000 at (350, 650).
+    CHECK_THAT(areaOf(kL), WithinAbs(950'000.0, 1e-6));
+    CHECK_THAT(centroid(kL).x, WithinAbs((600.0 * 750.0 + 350.0 * 350.0) / 950.0, 1e-9));
+    CHECK_THAT(centroid(kL).y, WithinAbs((600.0 * 200.0 + 350.0 * 650.0) / 950.0, 1e-9));
+    CHECK_THAT(perimeter_mm(kL), WithinAbs(4800.0, 1e-9));
+    CHECK(contains(kL, {1400, 100}));
+    CHECK_FALSE(contains(kL, {1400, 800}));
+    CHECK_THAT(signedDistance_mm(kL, {100, 450}), WithinAbs(100.0, 1e-9));
+    CHECK_THAT(signedDistance_mm(kL, {1000, 700}), WithinAbs(-300.0, 1e-9));
+}
+
+TEST_CASE("far from the origin an area loses nothing", "[geometry]")
+{
+    Ring far = kL;
+    for (Vec2& p : far) {
+        p = p + Vec2{4.0e7, -3.0e7};
+    }
+    CHECK_THAT(areaOf(far), WithinAbs(950'000.0, 1e-3));
+}
+
+TEST_CASE("what is cut and what is left add up to the whole", "[geometry]")
+{
+    const double turn = GENERATE(0.0, 13.0, 47.0, 90.0);
+    const Ring knife = ellipse({700, 420}, 900, 300, turn, 40);
+    const double inside = area_mm2(intersection({kL}, {knife}));
+    const double outside = area_mm2(difference({kL}, {knife}));
+    CHECK_THAT(inside + outside, WithinAbs(950'000.0, 5.0));
+    CHECK(inside > 10'000.0);
+}
+
+TEST_CASE("a ring that crosses itself is found, with the place", "[geometry]")
+{
+    CHECK_FALSE(selfCrossing(kL).has_value());
+    const auto at = selfCrossing(Ring{{0, 0}, {100, 100}, {100, 0}, {0, 100}});
+    REQUIRE(at.has_value());
+    CHECK_THAT(at->x, WithinAbs(50.0, 1e-9));
+    CHECK_THAT(at->y, WithinAbs(50.0, 1e-9));
+}
+
+TEST_CASE("profiles: cutting keeps the integral of the part", "[geometry]")
+{
+    const Profile p{{0, 10}, {100, 30}, {250, 20}, {400, 40}};
+    CHECK_THAT(valueAt(p, 50), WithinAbs(20.0, 1e-12));
+    CHECK_THAT(valueAt(p, -5), WithinAbs(10.0, 1e-12));
+    const double whole = integral(p);
+    const double parts = integral(cutTo(p, 0, 130)) + integral(cutTo(p, 130, 400));
+    CHECK_THAT(parts, WithinAbs(whole, 1e-9));
+    CHECK_THAT(least(cutTo(p, 90, 310)).value, WithinAbs(20.0, 1e-12));
+}
+
+TEST_CASE("a turned rectangle is found again inside a slanted outline", "[geometry][layup]")
+{
+    // Edges rise by 0.02: the best rectangle lies along them, a level one is narrower.
+    const Profile near{{0, 0}, {2000, 40}};
+    const Profile far{{0, 500}, {2000, 540}};
+    const auto found = largestRectangle(near, far, 1900, 5.0);
+    REQUIRE(found.has_value());
+    CHECK_THAT(found->angle_deg, WithinAbs(std::atan(0.02) * 180.0 / 3.14159265358979, 0.02));
+    CHECK(found->width_mm > 499.0);
+    CHECK(found->width_mm <= 500.0 * std::cos(std::atan(0.02)) + 1e-6);
+    CHECK(largestRectangle(near, far, 2500, 5.0).error().code == "inscribed.too_short");
+}
+
+TEST_CASE("the largest circle lies inside", "[geometry][layup]")
+{
+    const InscribedCircle c = largestCircle(kL);
+    CHECK(signedDistance_mm(kL, c.centre) >= c.radius_mm - 1e-9);
+    // It touches the left, the lower side and the inner corner (700, 400): r = 1100 - sqrt(2*700*400).
+    CHECK_THAT(c.radius_mm, WithinAbs(1100.0 - std::sqrt(2.0 * 700.0 * 400.0), 0.01));
+}

@@ -1,0 +1,195 @@
+#include <catch2/catch.hpp>
+
+#include <random>
+
+#include <nlohmann/json.hpp>
+
+#include "core/plan/plan.h"
+#include "core/shop/edit.h"
+#include "demo/demo_shop.h"
+#include "exchange/job_file.h"
+#include "exchange/materials.h"
+#include "exchange/merge.h"
+
+using namespace burl;
+
+namespace
+{
+
+std::string demoFile(int number)
+{
+    const Book book = demoBook();
+    return writeJobFile(*book.jobs[static_cast<size_t>(number - 1)], *book.shop);
+}
+
+std::string replaced(std::string text, const std::string& from, const std::string& to)
+{
+    const size_t at = text.find(from);
+    REQUIRE(at != std::string::npos);
+    return text.replace(at, from.size(), to);
+}
+
+} // namespace
+
+TEST_CASE("a job file reads back as it was written, byte for byte", "[jobfile]")
+{
+    const std::string text = demoFile(GENERATE(1, 2));
+    const auto read = readJobFile(text);
+    REQUIRE(read.has_value());
+    CHECK(writeJobFile(read->job, read->shop) == text);
+}
+
+TEST_CASE("a job file carries everything the plan needs", "[jobfile]")
+{
+    const Book book = demoBook();
+    const auto read = readJobFile(demoFile(2));
+    const Plan a = makePlan(*book.jobs[1], *book.shop);
+    const Plan b = makePlan(read->job, read->shop);
+    for (const char* key : {"thickness", "litres", "edge_travel", "width_mean", "mass", "slot_longest"}) {
+        CHECK(a.figure(key).value() == b.figure(key).value());
+    }
+}
+
+TEST_CASE("all the choices survive the round trip", "[jobfile]")
+{
+    Book book = demoBook();
+    Job job = *book.jobs[1];
+    job.layup.trim_mm = 55.5;
+    job.layup.ripMargin_mm = 9.25;
+    job.layup.width_mm.reset();
+    job.layup.pieces[0].rip = RipLine{101.25, -0.003};
+    job.flatten.school = FlattenSchool::ShowFace;
+    job.flatten.spare = SpareFrom::Underside;
+    job.fill.overrules.push_back({{11}, 20, "medium_casting"});
+    job.move.assembly_mc_pct = 8.8;
+    job.move.channels.push_back({300.0, 10.0, 500.0, 38.0, 12.0, 9.0});
+    job.move.fasteners[0].kind = FastenerKind::ScrewAndWasher;
+    Slab slab = *book.shop->slab({11});
+    slab.top.readings[2].near_mm.reset();
+    slab.top.from = TapeFrom::StraightEdge;
+    slab.pith.reset();
+    slab.weighed_kg = 31.5;
+    slab.features[0].kind = FeatureKind::WormHoles;
+    slab.features[0].count = 14;
+    book = withSlab(book, slab);
+    const auto read = readJobFile(writeJobFile(job, *book.shop));
+    REQUIRE(read.has_value());
+    CHECK(read->job == job);
+    CHECK(*read->shop.slab({11}) == slab);
+}
+
+TEST_CASE("lengths in a job file may be written as makers write them", "[jobfile]")
+{
+    const std::string text = replaced(demoFile(1), "\"length_mm\": 2700.0", "\"length_mm\": \"8' 10 1/4\\\"\"");
+    CHECK(readJobFile(text)->job.layup.length_mm == Approx(106.25 * 25.4));
+}
+
+TEST_CASE("what is wrong in a job file is said with its line", "[jobfile]")
+{
+    const std::string good = demoFile(1);
+    struct Case {
+        std::string from, to, code, says;
+    };
+    const auto c = GENERATE_COPY(values<Case>({
+        {"\"format\"", "\"form\"", "jobfile.format", "young-burl-job"},
+        {"\"version\": 1", "\"version\": 2", "jobfile.newer", "line 3"},
+        {"\"version\": 1,", "\"version\": 1", "jobfile.not_json", "line 4"},
+        {"\"kind\": \"pair\"", "\"kind\": \"trio\"", "jobfile.value", "single, pair, river"},
+        {"\"length_mm\": 2700.0", "\"length_mm\": \"long\"", "jobfile.value", "line"},
+        {"\"length_mm\": 2700.0", "\"length_mm\": -1", "jobfile.value", "more than nothing"},
+        {"\"length_mm\": 2700.0", "\"length_mm\": 1e300", "jobfile.value", "impossible"},
+        {"\"slab\": 3", "\"slab\": 77", "jobfile.value", "no slab has this id"},
+        {"\"bit_mm\": 50.0", "\"bit_mm\": 0", "jobfile.value", "more than nothing"},
+        {"\"climate\": \"heated_dry_winter\"", "\"climate\": \"moon\"", "jobfile.value", "moon"},
+        {"\"species\": \"american_sycamore\", \"kerf_mm\"", "\"species\": 5, \"kerf_mm\"", "jobfile.value", "text in quotes"},
+    }));
+    INFO(c.to);
+    const auto read = readJobFile(replaced(good, c.from, c.to));
+    REQUIRE_FALSE(read.has_value());
+    CHECK(read.error().code == c.code);
+    CHECK(read.error().sentence.find(c.says) != std::string::npos);
+}
+
+TEST_CASE("the named line is the line", "[jobfile]")
+{
+    const std::string text = replaced(demoFile(1), "\"slab\": 4", "\"slab\": 78");
+    const size_t at = text.find("\"slab\": 78");
+    const auto line = 1 + std::count(text.begin(), text.begin() + static_cast<std::ptrdiff_t>(at), '\n');
+    CHECK(readJobFile(text).error().sentence.find("line " + std::to_string(line) + ",") != std::string::npos);
+}
+
+TEST_CASE("a damaged job file never crashes and never passes as whole", "[jobfile]")
+{
+    const std::string good = demoFile(2);
+    std::mt19937 random(11);
+    for (int i = 0; i < 300; ++i) {
+        std::string text = good.substr(0, random() % good.size());
+        CHECK_FALSE(readJobFile(text).has_value());
+        text = good;
+        for (int k = 0; k < 3; ++k) {
+            text[random() % text.size()] = static_cast<char>(random() % 256);
+        }
+        const auto read = readJobFile(text);
+        if (read) { // what still reads must still plan, with numbers or with a sentence
+            const Plan plan = makePlan(read->job, read->shop);
+            for (const Entry& entry : plan.figures(Stage::Layup)) {
+                CHECK(std::isfinite(entry.figure.value()));
+            }
+        }
+    }
+}
+
+TEST_CASE("a byte-order mark is accepted without a word", "[jobfile]")
+{
+    CHECK(readJobFile("\xEF\xBB\xBF" + demoFile(1)).has_value());
+}
+
+TEST_CASE("taking a job in twice keeps one set of slabs, a changed slab comes in beside the old one", "[merge]")
+{
+    const Book book = demoBook();
+    const JobFile file = *readJobFile(demoFile(1));
+    const Merged same = mergedInto(book, file);
+    CHECK(same.book.shop->slabs.size() == book.shop->slabs.size());
+    CHECK(same.book.jobs.size() == book.jobs.size() + 1);
+    CHECK(makePlan(*same.book.job(same.job), *same.book.shop).figure("thickness").value() == 50.0);
+
+    JobFile changed = file;
+    Slab slab = *changed.shop.slab({4});
+    slab.thickness_mm = 57.0;
+    for (auto& s : changed.shop.slabs) {
+        if (s->id == slab.id) {
+            s = std::make_shared<const Slab>(slab);
+        }
+    }
+    const Merged beside = mergedInto(book, changed);
+    CHECK(beside.book.shop->slabs.size() == book.shop->slabs.size() + 1);
+    CHECK(*beside.book.shop->slab({4}) == *book.shop->slab({4}));
+    const SlabId in = beside.book.job(beside.job)->layup.pieces[1].slab;
+    CHECK(beside.book.shop->slab(in)->thickness_mm == 57.0);
+}
+
+TEST_CASE("the species table is sound and says where it comes from", "[materials]")
+{
+    const Shop& shop = standardShop();
+    CHECK(shop.species.size() >= 25);
+    for (const Species& s : shop.species) {
+        INFO(s.id);
+        CHECK(s.change.radial > 0.0008);
+        CHECK(s.change.tangential > s.change.radial); // wood shrinks more along the rings
+        CHECK(s.change.tangential < 0.0045);
+        CHECK(s.g12 > 0.25);
+        CHECK(s.g12 < 1.0);
+        CHECK_FALSE(s.source.empty());
+        // Where the table is not unsure, the coefficient follows from the shrinkage.
+        if (s.unsure.empty()) {
+            const double byShrinkage30 = 1.0 / (3000.0 / s.shrinkTangential_pct - 20.0);
+            const double byShrinkage22 = 1.0 / (2200.0 / s.shrinkTangential_pct - 12.0);
+            const double off = std::min(std::abs(byShrinkage30 - s.change.tangential), std::abs(byShrinkage22 - s.change.tangential));
+            CHECK(off < 0.00003);
+        }
+    }
+    REQUIRE(shop.resin("deep_pour_slow") != nullptr);
+    CHECK(shop.resin("deep_pour_slow")->maxLayer_mm == 50.0);
+    CHECK(shop.resin("table_top")->maxLayer_mm < shop.resin("medium_casting")->maxLayer_mm);
+    CHECK(shop.climates.size() >= 3);
+}

@@ -1,0 +1,78 @@
+#pragma once
+// A window on the demo shop, and hands for it.
+
+#include <QApplication>
+#include <QComboBox>
+#include <QLineEdit>
+#include <QSignalSpy>
+#include <QTest>
+
+#include "app/document.h"
+#include "core/shop/edit.h"
+#include "demo/demo_shop.h"
+#include "ui/board/board.h"
+#include "ui/main_window.h"
+
+namespace burl::test
+{
+
+struct Driver {
+    Document document{demoBook()};
+    ui::MainWindow window{document};
+
+    explicit Driver(const QString& bench = QStringLiteral("layup"))
+    {
+        window.show();
+        window.showBench(bench);
+        QApplication::processEvents();
+    }
+
+    [[nodiscard]] ui::Board& board() { return window.board(); }
+    [[nodiscard]] const Job& job() const { return *document.job(); }
+    [[nodiscard]] const Plan& plan() const { return *document.plan(); }
+    [[nodiscard]] double figure(const char* key) const { return plan().figure(key).value(); }
+
+    template <typename W> W* find(const char* name)
+    {
+        W* widget = window.findChild<W*>(QString::fromLatin1(name));
+        return widget;
+    }
+
+    [[nodiscard]] QPoint pixel(Vec2 table) { return board().view().toPixel(table).toPoint(); }
+
+    void press(QPoint at) { QTest::mousePress(&board(), Qt::LeftButton, Qt::NoModifier, at); }
+    void move(QPoint at)
+    {
+        // QTest's mouse moves carry no buttons offscreen; the board only asks where the mouse is.
+        QTest::mouseMove(&board(), at);
+        QMouseEvent event(QEvent::MouseMove, QPointF(at), board().mapToGlobal(QPointF(at)), Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(&board(), &event);
+    }
+    void release(QPoint at) { QTest::mouseRelease(&board(), Qt::LeftButton, Qt::NoModifier, at); }
+
+    void drag(Vec2 from, Vec2 to)
+    {
+        const QPoint a = pixel(from);
+        const QPoint b = pixel(to);
+        press(a);
+        move(a + (b - a) / 3);
+        move(b);
+        release(b);
+    }
+
+    void type(const char* name, const QString& text)
+    {
+        auto* field = find<QLineEdit>(name);
+        field->setFocus();
+        field->selectAll();
+        QTest::keyClicks(field, text);
+        QTest::keyClick(field, Qt::Key_Return);
+    }
+
+    void undo()
+    {
+        document.undoStack().undo();
+    }
+};
+
+} // namespace burl::test

@@ -1,0 +1,18 @@
+// The window is driven offscreen, with the toolkit's own mouse and key events.
+
+#define CATCH_CONFIG_RUNNER
+#include <catch2/catch.hpp>
+
+#include <QApplication>
+#include <QLocale>
+
+#include "ui/theme.h"
+
+int main(int argc, char** argv)
+{
+    qputenv("QT_QPA_PLATFORM", "offscreen");
+    QLocale::setDefault(QLocale(QLocale::English));
+    QApplication application(argc, argv);
+    burl::ui::applyTheme(application, false);
+    return Catch::Session().run(argc, argv);
+}
