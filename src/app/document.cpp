@@ -10,7 +10,8 @@ class SwapCommand final : public QUndoCommand
 {
 public:
     SwapCommand(Document& document, const QString& label, Book before, Book after, int gesture)
-        : QUndoCommand(label), document_(document), before_(std::move(before)), after_(std::move(after)), gesture_(gesture)
+        : QUndoCommand(label), document_(document), before_(std::move(before)), after_(std::move(after)),
+          gesture_(gesture)
     {
     }
     void redo() override { document_.swapTo(after_); }
@@ -44,7 +45,10 @@ Document::Document(Book book, std::optional<ShopBook> store, QObject* parent)
     }
 }
 
-bool Document::readOnly() const { return store_ && store_->access() == ShopBook::Access::ReadOnly; }
+bool Document::readOnly() const
+{
+    return store_ && store_->access() == ShopBook::Access::ReadOnly;
+}
 
 void Document::showJob(JobId id)
 {

@@ -7,7 +7,8 @@
 int main(int argc, char** argv)
 {
     using namespace burl::cli;
-    CLI::App app{"Plans slab tables from job files: figures with their workings, the shop sheet, reference checks.", "burl"};
+    CLI::App app{"Plans slab tables from job files: figures with their workings, the shop sheet, reference checks.",
+                 "burl"};
     app.set_version_flag("--version", BURL_VERSION);
     app.require_subcommand(1);
     app.footer("Exit codes: 0 done, 1 a figure not known or a tolerance missed, 2 command line not understood,\n"

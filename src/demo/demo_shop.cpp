@@ -18,8 +18,11 @@ SawnLog planeTree()
     log.radius_mm = 292.0;
     log.taper_mm = 34.0;
     log.waves = {{11.0, 2600.0, 0.6, 1.0}, {7.0, 1150.0, 2.1, 2.0}, {3.5, 480.0, 4.4, 3.0}, {1.6, 190.0, 1.2, 5.0}};
-    log.branches = {{870.0, 63.0, 62.0, false}, {1910.0, 118.0, 46.0, true}, {2380.0, 24.0, 38.0, false},
-                    {1340.0, -58.0, 54.0, false}, {420.0, -121.0, 40.0, true}};
+    log.branches = {{870.0, 63.0, 62.0, false},
+                    {1910.0, 118.0, 46.0, true},
+                    {2380.0, 24.0, 38.0, false},
+                    {1340.0, -58.0, 54.0, false},
+                    {420.0, -121.0, 40.0, true}};
     log.slabs = 9;
     log.thickness_mm = 58.0;
     return log;
@@ -39,8 +42,8 @@ SawnLog maple()
     return log;
 }
 
-Feature ringFeature(int id, FeatureKind kind, Face face, Vec2 at, double along, double across, double turn, double depth,
-                    Intention intention)
+Feature ringFeature(int id, FeatureKind kind, Face face, Vec2 at, double along, double across, double turn,
+                    double depth, Intention intention)
 {
     Feature f;
     f.id = id;
@@ -84,19 +87,20 @@ void addSlabs(Shop& shop, const SawnLog& log, int firstId)
         if (log.log.id.value == 1) {
             if (n == 3) {
                 readFromBench(slab, {7.0, 4.0, 2.0, 0.35}, 9, 5);
-                slab.features.push_back(check(20, {{0.0, 60.0}, {95.0, 66.0}, {185.0, 61.0}}, 5.0, 40.0, Intention::Fill));
+                slab.features.push_back(
+                    check(20, {{0.0, 60.0}, {95.0, 66.0}, {185.0, 61.0}}, 5.0, 40.0, Intention::Fill));
             } else if (n == 4) {
                 readFromRails(slab, {-5.5, 3.2, 2.6, 0.35}, 9, 5, true);
-                slab.features.push_back(ringFeature(21, FeatureKind::BlindVoid, Face::Top, {1790.0, 120.0}, 210.0, 64.0, 12.0,
-                                                    22.0, Intention::Fill));
+                slab.features.push_back(ringFeature(21, FeatureKind::BlindVoid, Face::Top, {1790.0, 120.0}, 210.0, 64.0,
+                                                    12.0, 22.0, Intention::Fill));
             } else if (n == 2 || n == 5) {
                 readFromBench(slab, {skew * 6.0, 5.0, -2.0, 0.4}, 9, 4);
             }
         } else {
             if (n == 2) {
                 readFromBench(slab, {5.0, 3.0, 1.5, 0.3}, 7, 4);
-                slab.features.push_back(ringFeature(20, FeatureKind::ThroughVoid, Face::Top, {1040.0, 70.0}, 130.0, 58.0, -18.0,
-                                                    60.0, Intention::Fill));
+                slab.features.push_back(ringFeature(20, FeatureKind::ThroughVoid, Face::Top, {1040.0, 70.0}, 130.0,
+                                                    58.0, -18.0, 60.0, Intention::Fill));
             } else if (n == 4) {
                 readFromRails(slab, {-4.0, 2.5, 2.0, 0.3}, 7, 4, false);
             }
@@ -116,7 +120,8 @@ Job readingRoomTable()
     job.layup.length_mm = 2700.0;
     job.layup.thickness_mm = 50.0;
     // A3 lay above A4 in the log: its bottom and A4's top mirror each other.
-    job.layup.pieces = {{{3}, Face::Bottom, false, -120.0, std::nullopt}, {{4}, Face::Top, false, -120.0, std::nullopt}};
+    job.layup.pieces = {{{3}, Face::Bottom, false, -120.0, std::nullopt},
+                        {{4}, Face::Top, false, -120.0, std::nullopt}};
     job.flatten.method.id = "router_sled";
     job.flatten.method.name = "router on a sled";
     job.flatten.method.setup_min = 20.0;

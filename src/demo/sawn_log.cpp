@@ -72,7 +72,8 @@ GridLines linesOver(const FaceOutline& outline, int along, int across)
     GridLines lines;
     const double inset = 60.0;
     for (int i = 0; i < along; ++i) {
-        lines.xs.push_back(std::round(outline.from_mm() + inset + i * (outline.length_mm() - 2.0 * inset) / (along - 1)));
+        lines.xs.push_back(
+            std::round(outline.from_mm() + inset + i * (outline.length_mm() - 2.0 * inset) / (along - 1)));
     }
     const double near = least(outline.near).value + 25.0;
     const double far = most(outline.far).value - 25.0;
@@ -82,7 +83,10 @@ GridLines linesOver(const FaceOutline& outline, int along, int across)
     return lines;
 }
 
-double tenth(double v) { return std::round(v * 10.0) / 10.0; }
+double tenth(double v)
+{
+    return std::round(v * 10.0) / 10.0;
+}
 
 /// A grid whose cells off the wood stay empty.
 template <typename Height>
@@ -143,9 +147,8 @@ void readFromBench(Slab& slab, const Warp& warp, int along, int across)
     const FaceOutline outline = *outlineOf(slab, Face::Top);
     const GridLines lines = linesOver(outline, along, across);
     const double lowest = -std::abs(warp.wind_mm) / 4.0 - std::max(0.0, warp.bow_mm) - std::max(0.0, warp.cup_mm);
-    slab.bottomHeights = gridOf(outline, lines, HeightsFrom::BenchUp, [&](double u, double v) {
-        return std::max(0.0, warpAt(warp, u, v) - lowest);
-    });
+    slab.bottomHeights = gridOf(outline, lines, HeightsFrom::BenchUp,
+                                [&](double u, double v) { return std::max(0.0, warpAt(warp, u, v) - lowest); });
     slab.topHeights = gridOf(outline, lines, HeightsFrom::BenchUp, [&](double u, double v) {
         return *slab.thickness_mm + warpAt(warp, u, v) - lowest + 0.5 * std::sin(u * 23.0 + v * 11.0);
     });

@@ -20,8 +20,9 @@ Palette eveningPalette()
 
 QColor rampColour(int step)
 {
-    static const std::array<QColor, kRampSteps> ramp{QColor(0x54382a), QColor(0x7d5536), QColor(0xa27546), QColor(0xc3985f),
-                                                     QColor(0xdcb983), QColor(0xecd6ab), QColor(0xf8edd2)};
+    static const std::array<QColor, kRampSteps> ramp{QColor(0x54382a), QColor(0x7d5536), QColor(0xa27546),
+                                                     QColor(0xc3985f), QColor(0xdcb983), QColor(0xecd6ab),
+                                                     QColor(0xf8edd2)};
     return ramp[static_cast<size_t>(std::clamp(step, 0, kRampSteps - 1))];
 }
 

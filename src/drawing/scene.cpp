@@ -106,8 +106,8 @@ void paintResin(QPainter& painter, const BoardView& view, const Plan& plan, cons
     }
 }
 
-void paintFeature(QPainter& painter, const BoardView& view, const Feature& feature, const Placement& place, const Palette& palette,
-                  bool grabbed)
+void paintFeature(QPainter& painter, const BoardView& view, const Feature& feature, const Placement& place,
+                  const Palette& palette, bool grabbed)
 {
     std::vector<Vec2> points;
     for (const Vec2 p : feature.points) {
@@ -127,7 +127,8 @@ void paintFeature(QPainter& painter, const BoardView& view, const Feature& featu
         break;
     }
     case FeatureKind::Check:
-        painter.setPen(QPen(line, std::max(grabbed ? 3.0 : 2.0, feature.width_mm * view.scale()), Qt::SolidLine, Qt::RoundCap));
+        painter.setPen(
+            QPen(line, std::max(grabbed ? 3.0 : 2.0, feature.width_mm * view.scale()), Qt::SolidLine, Qt::RoundCap));
         painter.drawPolyline(view.toPixel(points));
         break;
     case FeatureKind::Pith:
@@ -171,7 +172,8 @@ void paintFeatures(QPainter& painter, const BoardView& view, const Plan& plan, c
     }
 }
 
-void paintRuler(QPainter& painter, const BoardView& view, const QRectF& area, const UnitChoice& units, const Palette& palette)
+void paintRuler(QPainter& painter, const BoardView& view, const QRectF& area, const UnitChoice& units,
+                const Palette& palette)
 {
     const bool inches = isInches(units.length);
     const double base = inches ? kInch_mm : units.length == LengthStyle::Centimetres ? 10.0 : 1.0;
@@ -208,8 +210,8 @@ void paintRuler(QPainter& painter, const BoardView& view, const QRectF& area, co
         painter.drawLine(at, at - QPointF(0.0, numbered ? 8.0 : 4.0));
         if (numbered) {
             const std::string text = formatNumber(x / base, 1, true);
-            painter.drawText(QRectF(at.x() - 45.0, area.top(), 90.0, area.height() - 9.0), Qt::AlignHCenter | Qt::AlignBottom,
-                             QString::fromStdString(text));
+            painter.drawText(QRectF(at.x() - 45.0, area.top(), 90.0, area.height() - 9.0),
+                             Qt::AlignHCenter | Qt::AlignBottom, QString::fromStdString(text));
         }
     }
 }
@@ -267,13 +269,14 @@ void paintRampKey(QPainter& painter, const QRectF& area, double least_mm, double
         painter.drawRect(box);
         const double value = least_mm + (k + 0.5) * (most_mm - least_mm) / kRampSteps;
         painter.setPen(palette.faint);
-        painter.drawText(QRectF(box.right() + 6.0, box.top(), area.width() - 28.0, step), Qt::AlignLeft | Qt::AlignVCenter,
+        painter.drawText(QRectF(box.right() + 6.0, box.top(), area.width() - 28.0, step),
+                         Qt::AlignLeft | Qt::AlignVCenter,
                          QString::fromStdString(formatQuantity(value, Unit::Length, units)));
     }
 }
 
-void paintSlab(QPainter& painter, const BoardView& view, const std::shared_ptr<const Slab>& slab, Face face, WoodCache& wood,
-               const Palette& palette, double strength)
+void paintSlab(QPainter& painter, const BoardView& view, const std::shared_ptr<const Slab>& slab, Face face,
+               WoodCache& wood, const Palette& palette, double strength)
 {
     const auto outline = outlineOf(*slab, face);
     if (!outline) {

@@ -14,10 +14,10 @@ namespace burl
 
 struct SceneStyle {
     Palette palette = dayPalette();
-    bool underside = false;  // show the other faces
-    double waste = 0.28;     // how strongly wood outside the top is drawn; 0 hides it
-    double wood = 1.0;       // how strongly the wood of the top is drawn
-    double line_px = 1.4;    // outlines
+    bool underside = false; // show the other faces
+    double waste = 0.28;    // how strongly wood outside the top is drawn; 0 hides it
+    double wood = 1.0;      // how strongly the wood of the top is drawn
+    double line_px = 1.4;   // outlines
 };
 
 /// The slabs as they lie, wood outside the top faded.
@@ -33,7 +33,8 @@ void paintResin(QPainter& painter, const BoardView& view, const Plan& plan, cons
 void paintFeatures(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style);
 
 /// A scale along the top of `area`, numbered in the maker's unit, 0 at the left end of the top.
-void paintRuler(QPainter& painter, const BoardView& view, const QRectF& area, const UnitChoice& units, const Palette& palette);
+void paintRuler(QPainter& painter, const BoardView& view, const QRectF& area, const UnitChoice& units,
+                const Palette& palette);
 
 /// Height above the plane as bands of the ramp. `least` and `most` bound the ramp.
 [[nodiscard]] QImage reliefImage(const RemovalMap& map, double least_mm, double most_mm);
@@ -43,8 +44,8 @@ void paintRampKey(QPainter& painter, const QRectF& area, double least_mm, double
                   const Palette& palette);
 
 /// A face of one slab, as tall as it fits: rack and yard.
-void paintSlab(QPainter& painter, const BoardView& view, const std::shared_ptr<const Slab>& slab, Face face, WoodCache& wood,
-               const Palette& palette, double strength = 1.0);
+void paintSlab(QPainter& painter, const BoardView& view, const std::shared_ptr<const Slab>& slab, Face face,
+               WoodCache& wood, const Palette& palette, double strength = 1.0);
 
 /// One feature in the frame the view shows.
 void paintFeature(QPainter& painter, const BoardView& view, const Feature& feature, const Placement& place,

@@ -24,7 +24,8 @@ public:
         view.ySign_ = underside ? 1.0 : -1.0;
         const double cx = (box.left + box.right) / 2.0;
         const double cy = (box.bottom + box.top) / 2.0;
-        view.origin_ = QPointF(area.center().x() - cx * view.scale_, area.center().y() - view.ySign_ * cy * view.scale_);
+        view.origin_ =
+            QPointF(area.center().x() - cx * view.scale_, area.center().y() - view.ySign_ * cy * view.scale_);
         return view;
     }
 

@@ -140,8 +140,8 @@ FaceImage drawFace(const Slab& slab, Face face, double mm_per_pixel)
                 if (d2 < 9.0F * reach * reach) {
                     r += (ky >= 0.0F ? 1.0F : -1.0F) * k.radius * 1.1F * std::exp(-d2 / (2.0F * reach * reach)) *
                          smooth(0.0F, k.radius, std::abs(ky));
-                    const float round = std::sqrt((x - k.x) * (x - k.x) + ky * ky) +
-                                        2.0F * noise(x / 11.0F, y / 11.0F, seed + 5);
+                    const float round =
+                        std::sqrt((x - k.x) * (x - k.x) + ky * ky) + 2.0F * noise(x / 11.0F, y / 11.0F, seed + 5);
                     const float in = 1.0F - smooth(k.radius * 0.82F, k.radius * 1.05F, round);
                     const float rings = 0.5F + 0.5F * std::sin(round * 1.1F);
                     knotDark = std::max(knotDark, in * (0.55F + 0.25F * rings + (k.depth > 0.0F ? 0.2F : 0.0F)));
@@ -151,7 +151,8 @@ FaceImage drawFace(const Slab& slab, Face face, double mm_per_pixel)
             float f = r / spacing;
             f -= std::floor(f);
             const float late = smooth(0.30F, 0.90F, f) * (1.0F - smooth(0.92F, 1.0F, f));
-            const float fibre = 0.5F * noise(x / 46.0F, y / 1.3F, seed + 6) + 0.5F * noise(x / 15.0F, y / 0.9F, seed + 7);
+            const float fibre =
+                0.5F * noise(x / 46.0F, y / 1.3F, seed + 6) + 0.5F * noise(x / 15.0F, y / 0.9F, seed + 7);
             const float cloud = noise(x / 260.0F, y / 80.0F, seed + 8);
             const float sap = 1.0F - smooth(14.0F, 42.0F, inside + 9.0F * noise(x / 70.0F, y / 20.0F, seed + 4));
             float rgb[3];

@@ -30,8 +30,9 @@ QString usualBook()
 /// Offered once, when the book is new.
 bool wantsDemo()
 {
-    QMessageBox box(QMessageBox::NoIcon, QObject::tr("Young Burl"),
-                    QObject::tr("This shop book is empty. Look round the demo shop first, or start with your own slabs?"));
+    QMessageBox box(
+        QMessageBox::NoIcon, QObject::tr("Young Burl"),
+        QObject::tr("This shop book is empty. Look round the demo shop first, or start with your own slabs?"));
     QPushButton* demo = box.addButton(QObject::tr("Put the demo shop in it"), QMessageBox::AcceptRole);
     box.addButton(QObject::tr("Start empty"), QMessageBox::RejectRole);
     box.setDefaultButton(demo);
@@ -49,23 +50,32 @@ int main(int argc, char** argv)
     QCoreApplication::setApplicationVersion(QStringLiteral(BURL_VERSION));
     QGuiApplication::setDesktopFileName(QStringLiteral("young-burl"));
     QTranslator translator;
-    if (translator.load(QLocale(), QStringLiteral("young-burl"), QStringLiteral("_"), QStringLiteral(":/translations"))) {
+    if (translator.load(QLocale(), QStringLiteral("young-burl"), QStringLiteral("_"),
+                        QStringLiteral(":/translations"))) {
         QCoreApplication::installTranslator(&translator);
     }
 
     QCommandLineParser parser;
-    parser.setApplicationDescription(QObject::tr("Plans, draws and keeps the work of turning live-edge slabs into tables."));
+    parser.setApplicationDescription(
+        QObject::tr("Plans, draws and keeps the work of turning live-edge slabs into tables."));
     parser.addHelpOption();
     parser.addVersionOption();
-    const QCommandLineOption demo(QStringLiteral("demo"), QObject::tr("Open the demo shop, in memory; nothing is kept."));
-    const QCommandLineOption bench(QStringLiteral("bench"), QObject::tr("Start at this bench: yard, layup, flat, fill, move."), QStringLiteral("name"));
-    const QCommandLineOption job(QStringLiteral("job"), QObject::tr("Start with this job, counted from 1."), QStringLiteral("number"));
-    const QCommandLineOption shot(QStringLiteral("screenshot"), QObject::tr("Draw the window into a PNG file and end."), QStringLiteral("file"));
+    const QCommandLineOption demo(QStringLiteral("demo"),
+                                  QObject::tr("Open the demo shop, in memory; nothing is kept."));
+    const QCommandLineOption bench(QStringLiteral("bench"),
+                                   QObject::tr("Start at this bench: yard, layup, flat, fill, move."),
+                                   QStringLiteral("name"));
+    const QCommandLineOption job(QStringLiteral("job"), QObject::tr("Start with this job, counted from 1."),
+                                 QStringLiteral("number"));
+    const QCommandLineOption shot(QStringLiteral("screenshot"), QObject::tr("Draw the window into a PNG file and end."),
+                                  QStringLiteral("file"));
     const QCommandLineOption evening(QStringLiteral("evening"), QObject::tr("Evening light."));
     parser.addOptions({demo, bench, job, shot, evening});
-    parser.addPositionalArgument(QStringLiteral("book"), QObject::tr("The shop book; the usual one when not given."), QStringLiteral("[book]"));
+    parser.addPositionalArgument(QStringLiteral("book"), QObject::tr("The shop book; the usual one when not given."),
+                                 QStringLiteral("[book]"));
     parser.process(application);
-    ui::applyTheme(application, parser.isSet(evening) || (!parser.isSet(shot) && QSettings().value(QStringLiteral("evening")).toBool()));
+    ui::applyTheme(application, parser.isSet(evening) ||
+                                    (!parser.isSet(shot) && QSettings().value(QStringLiteral("evening")).toBool()));
 
     Book book;
     std::optional<ShopBook> store;
@@ -84,7 +94,8 @@ int main(int argc, char** argv)
             const Book empty = book;
             book = demoBook();
             if (const auto written = opened->write(empty, book); !written) {
-                QMessageBox::critical(nullptr, QObject::tr("Young Burl"), QString::fromStdString(written.error().sentence));
+                QMessageBox::critical(nullptr, QObject::tr("Young Burl"),
+                                      QString::fromStdString(written.error().sentence));
                 return 1;
             }
         }

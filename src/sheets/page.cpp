@@ -8,7 +8,10 @@ Page::Page(QPainter& painter, double dotsPerMm, double width_mm, double height_m
 {
 }
 
-QRectF Page::dots(double x, double y, double w, double h) const { return {x * scale_, y * scale_, w * scale_, h * scale_}; }
+QRectF Page::dots(double x, double y, double w, double h) const
+{
+    return {x * scale_, y * scale_, w * scale_, h * scale_};
+}
 
 QFont Page::font(double points, bool bold) const
 {
@@ -22,7 +25,8 @@ void Page::text(double x, double y, double w, const QString& words, double point
 {
     painter_.setFont(font(points, bold));
     const QRectF room = dots(x, y, w, points * 0.3528 * 1.45);
-    painter_.drawText(room, align | Qt::AlignVCenter, painter_.fontMetrics().elidedText(words, Qt::ElideRight, static_cast<int>(room.width())));
+    painter_.drawText(room, align | Qt::AlignVCenter,
+                      painter_.fontMetrics().elidedText(words, Qt::ElideRight, static_cast<int>(room.width())));
 }
 
 double Page::paragraph(double x, double y, double w, const QString& words, double points, bool bold) const
@@ -51,7 +55,8 @@ double Page::table(double x, double y, const std::vector<Column>& columns, const
     constexpr double kRow = 5.4;
     double left = x;
     for (const Column& column : columns) {
-        text(left + 0.8, y, column.width_mm - 1.6, column.head, 8.0, false, column.right ? Qt::AlignRight : Qt::AlignLeft);
+        text(left + 0.8, y, column.width_mm - 1.6, column.head, 8.0, false,
+             column.right ? Qt::AlignRight : Qt::AlignLeft);
         left += column.width_mm;
     }
     double at = y + 4.6;
@@ -63,7 +68,8 @@ double Page::table(double x, double y, const std::vector<Column>& columns, const
             if (words == QLatin1String("[ ]")) {
                 box(left + columns[c].width_mm - 4.6, at + 0.9, 3.6);
             } else {
-                text(left + 0.8, at + 0.4, columns[c].width_mm - 1.6, words, 9.5, c == 0, columns[c].right ? Qt::AlignRight : Qt::AlignLeft);
+                text(left + 0.8, at + 0.4, columns[c].width_mm - 1.6, words, 9.5, c == 0,
+                     columns[c].right ? Qt::AlignRight : Qt::AlignLeft);
             }
             left += columns[c].width_mm;
         }

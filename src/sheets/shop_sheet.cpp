@@ -17,7 +17,10 @@ namespace burl
 namespace
 {
 
-QString tr(const char* text) { return QCoreApplication::translate("Sheet", text); }
+QString tr(const char* text)
+{
+    return QCoreApplication::translate("Sheet", text);
+}
 
 class ShopSheet
 {
@@ -47,15 +50,24 @@ public:
     }
 
 private:
-    [[nodiscard]] QString length(double mm) const { return QString::fromStdString(formatQuantity(mm, Unit::Length, units_)); }
+    [[nodiscard]] QString length(double mm) const
+    {
+        return QString::fromStdString(formatQuantity(mm, Unit::Length, units_));
+    }
     [[nodiscard]] QString figure(const Figure& f) const { return QString::fromStdString(figureText(f, units_)); }
-    [[nodiscard]] QString text(double v, Unit unit) const { return QString::fromStdString(formatQuantity(v, unit, units_)); }
+    [[nodiscard]] QString text(double v, Unit unit) const
+    {
+        return QString::fromStdString(formatQuantity(v, unit, units_));
+    }
 
     void head()
     {
         page_.text(0, 0, page_.width() - 50, QString::fromStdString(job_.name), 19.0, true);
-        page_.text(page_.width() - 50, 1.5, 50, QDate::currentDate().toString(Qt::ISODate), 10.0, false, Qt::AlignRight);
-        QString kind = job_.layup.kind == TopKind::Single ? tr("single slab") : job_.layup.kind == TopKind::Pair ? tr("joined pair") : tr("river");
+        page_.text(page_.width() - 50, 1.5, 50, QDate::currentDate().toString(Qt::ISODate), 10.0, false,
+                   Qt::AlignRight);
+        QString kind = job_.layup.kind == TopKind::Single ? tr("single slab")
+                       : job_.layup.kind == TopKind::Pair ? tr("joined pair")
+                                                          : tr("river");
         QStringList names;
         for (const PlacedPiece& piece : plan_.layup->pieces) {
             names << QString::fromStdString(piece.name);
@@ -96,14 +108,17 @@ private:
         p_.drawLine(a - QPointF(0, up), b - QPointF(0, up));
         p_.drawLine(a - QPointF(0, up * 1.4), a);
         p_.drawLine(b - QPointF(0, up * 1.4), b);
-        page_.text((a.x() + b.x()) / 2.0 / page_.dots(1.0) - 20.0, a.y() / page_.dots(1.0) - 9.4, 40.0, length(box.width()), 10.5, true, Qt::AlignHCenter);
+        page_.text((a.x() + b.x()) / 2.0 / page_.dots(1.0) - 20.0, a.y() / page_.dots(1.0) - 9.4, 40.0,
+                   length(box.width()), 10.5, true, Qt::AlignHCenter);
         p_.drawLine(b + QPointF(up, 0), c + QPointF(up, 0));
-        page_.text(b.x() / page_.dots(1.0) + 5.2, (b.y() + c.y()) / 2.0 / page_.dots(1.0) - 2.6, 22.0, length(box.height()), 10.5, true);
+        page_.text(b.x() / page_.dots(1.0) + 5.2, (b.y() + c.y()) / 2.0 / page_.dots(1.0) - 2.6, 22.0,
+                   length(box.height()), 10.5, true);
         p_.drawLine(b + QPointF(0, 0), b + QPointF(up * 1.4, 0));
         p_.drawLine(c, c + QPointF(up * 1.4, 0));
         for (const PlacedPiece& piece : plan_.layup->pieces) {
             const QPointF m = view.toPixel(centroid(piece.rough));
-            page_.text(m.x() / page_.dots(1.0) - 15.0, m.y() / page_.dots(1.0) - 3.0, 30.0, QString::fromStdString(piece.name), 12.0, true, Qt::AlignHCenter);
+            page_.text(m.x() / page_.dots(1.0) - 15.0, m.y() / page_.dots(1.0) - 3.0, 30.0,
+                       QString::fromStdString(piece.name), 12.0, true, Qt::AlignHCenter);
         }
         for (const FastenerPlan& f : plan_.move->fasteners) { // where they stand, seen through the top
             p_.setPen(QPen(Qt::black, page_.dots(0.2)));
@@ -111,7 +126,9 @@ private:
             p_.drawEllipse(view.toPixel(f.fastener.at), page_.dots(1.1), page_.dots(1.1));
         }
         y_ = view.toPixel({box.left, box.bottom}).y() / page_.dots(1.0) + 5.0;
-        page_.text(0, y_ - 1.0, page_.width(), tr("show face, drawn 1 : %1; circles: fasteners below").arg(qRound(page_.dots(1.0) / view.scale())), 8.0);
+        page_.text(0, y_ - 1.0, page_.width(),
+                   tr("show face, drawn 1 : %1; circles: fasteners below").arg(qRound(page_.dots(1.0) / view.scale())),
+                   8.0);
         y_ += 5.0;
     }
 
@@ -131,8 +148,8 @@ private:
             const auto outline = outlineOf(slab, Face::Top);
             const double from = outline->from_mm();
             const double to = outline->to_mm();
-            rows.push_back({QString::fromStdString(piece.name), piece.turnedOver ? tr("bottom") : tr("top"), length(piece.rip.at(from)),
-                            length(piece.rip.at(to)), QStringLiteral("[ ]")});
+            rows.push_back({QString::fromStdString(piece.name), piece.turnedOver ? tr("bottom") : tr("top"),
+                            length(piece.rip.at(from)), length(piece.rip.at(to)), QStringLiteral("[ ]")});
         }
         double at = y;
         if (job_.layup.kind != TopKind::Single) {
@@ -144,10 +161,16 @@ private:
                                {tr("done"), 8.0}},
                               rows);
             at += 1.0;
-            at += page_.paragraph(x, at, w, tr("Rip lines are measured on each slab across from its string, far side +. Rip after the first flattening."), 8.0);
+            at += page_.paragraph(x, at, w,
+                                  tr("Rip lines are measured on each slab across from its string, far side +. Rip "
+                                     "after the first flattening."),
+                                  8.0);
         }
         at += 1.5;
-        page_.text(x, at, w, tr("Rough length %1, final %2").arg(figure(plan_.figure("rough_length")), length(job_.layup.length_mm)), 9.5);
+        page_.text(
+            x, at, w,
+            tr("Rough length %1, final %2").arg(figure(plan_.figure("rough_length")), length(job_.layup.length_mm)),
+            9.5);
         return at + 5.0;
     }
 
@@ -161,14 +184,19 @@ private:
                 rows.push_back({name, tr("not read"), QString(), QString(), QStringLiteral("[ ]")});
                 continue;
             }
-            rows.push_back({name + tr(", top"), length(piece.top.most_mm), QString::number(piece.top.passes.passes.size()),
-                            text(piece.top.minutes, Unit::Minutes), QStringLiteral("[ ]")});
-            rows.push_back({name + tr(", bottom"), length(piece.bottom.most_mm), QString::number(piece.bottom.passes.passes.size()),
+            rows.push_back({name + tr(", top"), length(piece.top.most_mm),
+                            QString::number(piece.top.passes.passes.size()), text(piece.top.minutes, Unit::Minutes),
+                            QStringLiteral("[ ]")});
+            rows.push_back({name + tr(", bottom"), length(piece.bottom.most_mm),
+                            QString::number(piece.bottom.passes.passes.size()),
                             text(piece.bottom.minutes, Unit::Minutes), QStringLiteral("[ ]")});
         }
         double at = y + page_.table(x, y,
-                                    {{tr("face"), 26.0, false}, {tr("most off"), (w - 34.0) / 3.0}, {tr("passes"), (w - 34.0) / 3.0},
-                                     {tr("time"), (w - 34.0) / 3.0}, {tr("done"), 8.0}},
+                                    {{tr("face"), 26.0, false},
+                                     {tr("most off"), (w - 34.0) / 3.0},
+                                     {tr("passes"), (w - 34.0) / 3.0},
+                                     {tr("time"), (w - 34.0) / 3.0},
+                                     {tr("done"), 8.0}},
                                     rows);
         at += 2.0;
         for (const FlattenedPiece& piece : plan_.flatten->pieces) {
@@ -180,8 +208,12 @@ private:
                 }
             }
             if (!packers.isEmpty()) {
-                at += page_.paragraph(x, at, w, tr("Packers under %1, top face up, along from the butt and across from the string: ").arg(QString::fromStdString(piece.name)) + packers.join(QStringLiteral("; ")) + QStringLiteral("."),
-                                      8.5) +
+                at += page_.paragraph(
+                          x, at, w,
+                          tr("Packers under %1, top face up, along from the butt and across from the string: ")
+                                  .arg(QString::fromStdString(piece.name)) +
+                              packers.join(QStringLiteral("; ")) + QStringLiteral("."),
+                          8.5) +
                       1.0;
             }
         }
@@ -193,16 +225,25 @@ private:
         y = heading(x, y, w, tr("Pour: mix %1").arg(figure(plan_.fill->litres)));
         double at = y;
         for (const ResinOrder& order : plan_.fill->orders) {
-            page_.text(x, at, w, QString::fromStdString(order.name) + tr(", layers of at most %1").arg(length(order.maxLayer_mm)), 9.0, true);
+            page_.text(x, at, w,
+                       QString::fromStdString(order.name) + tr(", layers of at most %1").arg(length(order.maxLayer_mm)),
+                       9.0, true);
             at += 4.8;
             std::vector<QStringList> rows;
             for (int b = 0; b < std::min(order.order.batches, 6); ++b) {
-                rows.push_back({QString::number(b + 1), text(order.order.batch.volume_L, Unit::Volume), text(order.batchA.value(), Unit::SmallMass),
-                                text(order.batchB.value(), Unit::SmallMass), text(order.pigment.value(), Unit::SmallMass), QStringLiteral("[ ]")});
+                rows.push_back({QString::number(b + 1), text(order.order.batch.volume_L, Unit::Volume),
+                                text(order.batchA.value(), Unit::SmallMass),
+                                text(order.batchB.value(), Unit::SmallMass),
+                                text(order.pigment.value(), Unit::SmallMass), QStringLiteral("[ ]")});
             }
             const double column = (w - 18.0) / 4.0;
             at += page_.table(x, at,
-                              {{tr("batch"), 10.0, false}, {tr("volume"), column}, {tr("part A"), column}, {tr("part B"), column}, {tr("pigment"), column}, {tr("done"), 8.0}},
+                              {{tr("batch"), 10.0, false},
+                               {tr("volume"), column},
+                               {tr("part A"), column},
+                               {tr("part B"), column},
+                               {tr("pigment"), column},
+                               {tr("done"), 8.0}},
                               rows);
             if (order.order.batches > 6) {
                 page_.text(x, at, w, tr("and %1 more alike").arg(order.order.batches - 6), 8.5);
@@ -226,17 +267,29 @@ private:
         for (const FastenerPlan& f : plan_.move->fasteners) {
             // Seen from below: measured from the corner that then lies at the lower left.
             rows.push_back({QString::number(++n), length(f.fastener.at.x), length(box.top - f.fastener.at.y),
-                            f.slotted ? length(f.travel.slotLength_mm) : tr("round"), length(f.travel.boltOffset_mm), QStringLiteral("[ ]")});
+                            f.slotted ? length(f.travel.slotLength_mm) : tr("round"), length(f.travel.boltOffset_mm),
+                            QStringLiteral("[ ]")});
         }
         for (const ChannelPlan& c : plan_.move->channels) {
-            rows.push_back({tr("C%1").arg(++n), length(c.channel.x_mm), length(box.top - c.channel.middle_mm), QString::fromStdString(formatParts(c.groove.value(), Unit::Length, units_).number) + QStringLiteral(" × ") + length(c.channel.depth_mm), QString(), QStringLiteral("[ ]")});
+            rows.push_back({tr("C%1").arg(++n), length(c.channel.x_mm), length(box.top - c.channel.middle_mm),
+                            QString::fromStdString(formatParts(c.groove.value(), Unit::Length, units_).number) +
+                                QStringLiteral(" × ") + length(c.channel.depth_mm),
+                            QString(), QStringLiteral("[ ]")});
         }
         double at = y + page_.table(x, y,
-                                    {{tr("no."), 8.0, false}, {tr("from left"), 17.5}, {tr("from edge"), 17.5}, {tr("slot or groove"), w - 64.5},
-                                     {tr("bolt off"), 13.5}, {tr("done"), 8.0}},
+                                    {{tr("no."), 8.0, false},
+                                     {tr("from left"), 17.5},
+                                     {tr("from edge"), 17.5},
+                                     {tr("slot or groove"), w - 64.5},
+                                     {tr("bolt off"), 13.5},
+                                     {tr("done"), 8.0}},
                                     rows);
         at += 1.0;
-        at += page_.paragraph(x, at, w, tr("From the left end and the lower edge as it lies turned over. Slots run across the grain; bolt off: from the slot's middle, + away from the held line. Held line tight, all others snug. C: channel, its groove."), 8.0);
+        at += page_.paragraph(x, at, w,
+                              tr("From the left end and the lower edge as it lies turned over. Slots run across the "
+                                 "grain; bolt off: from the slot's middle, + away from the held line. Held line tight, "
+                                 "all others snug. C: channel, its groove."),
+                              8.0);
         return at;
     }
 
@@ -260,7 +313,10 @@ private:
         }
         dayBook();
         page_.text(0, page_.height() - 5.0, page_.width(),
-                   tr("Weight of the top %1. Dust, lifting, resin on skin: the usual care; local codes and the makers' data sheets decide.").arg(figure(plan_.fill->mass)), 8.0);
+                   tr("Weight of the top %1. Dust, lifting, resin on skin: the usual care; local codes and the makers' "
+                      "data sheets decide.")
+                       .arg(figure(plan_.fill->mass)),
+                   8.0);
     }
 
     /// Room to write in, as much as the page has left.
@@ -273,8 +329,12 @@ private:
         y_ = heading(0.0, y_ + 1.0, page_.width(), tr("Day book"));
         const double w = page_.width();
         page_.table(0.0, y_,
-                    {{tr("date"), 24.0, false}, {tr("what was done"), w - 128.0, false}, {tr("minutes"), 22.0, false}, {tr("MC"), 20.0, false},
-                     {tr("shop temperature"), 34.0, false}, {tr("by"), 28.0, false}},
+                    {{tr("date"), 24.0, false},
+                     {tr("what was done"), w - 128.0, false},
+                     {tr("minutes"), 22.0, false},
+                     {tr("MC"), 20.0, false},
+                     {tr("shop temperature"), 34.0, false},
+                     {tr("by"), 28.0, false}},
                     std::vector<QStringList>(static_cast<size_t>(std::min(rows, 9))));
     }
 
@@ -289,7 +349,8 @@ private:
 
 } // namespace
 
-void paintShopSheet(QPagedPaintDevice& device, const Job& job, const Shop& shop, const Plan& plan, const QString& family)
+void paintShopSheet(QPagedPaintDevice& device, const Job& job, const Shop& shop, const Plan& plan,
+                    const QString& family)
 {
     QPainter painter(&device);
     painter.setRenderHint(QPainter::Antialiasing);
@@ -306,8 +367,8 @@ QByteArray shopSheetPdf(const Job& job, const Shop& shop, const Plan& plan, Pape
     buffer.open(QIODevice::WriteOnly);
     QPdfWriter writer(&buffer);
     writer.setResolution(300);
-    writer.setPageLayout(QPageLayout(QPageSize(paper == Paper::A4 ? QPageSize::A4 : QPageSize::Letter), QPageLayout::Portrait,
-                                     QMarginsF(12, 12, 12, 10), QPageLayout::Millimeter));
+    writer.setPageLayout(QPageLayout(QPageSize(paper == Paper::A4 ? QPageSize::A4 : QPageSize::Letter),
+                                     QPageLayout::Portrait, QMarginsF(12, 12, 12, 10), QPageLayout::Millimeter));
     writer.setTitle(QString::fromStdString(job.name));
     writer.setCreator(QStringLiteral("Young Burl"));
     paintShopSheet(writer, job, shop, plan, family);

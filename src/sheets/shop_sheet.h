@@ -14,9 +14,11 @@ namespace burl
 enum class Paper { A4, Letter };
 
 /// The sheet as PDF bytes. `family` is the typeface; figures stand in the shop's units.
-[[nodiscard]] QByteArray shopSheetPdf(const Job& job, const Shop& shop, const Plan& plan, Paper paper, const QString& family);
+[[nodiscard]] QByteArray shopSheetPdf(const Job& job, const Shop& shop, const Plan& plan, Paper paper,
+                                      const QString& family);
 
 /// The same onto any paged device (a printer).
-void paintShopSheet(QPagedPaintDevice& device, const Job& job, const Shop& shop, const Plan& plan, const QString& family);
+void paintShopSheet(QPagedPaintDevice& device, const Job& job, const Shop& shop, const Plan& plan,
+                    const QString& family);
 
 } // namespace burl

@@ -30,14 +30,26 @@ ShopBook::ShopBook(ShopBook&&) noexcept = default;
 ShopBook& ShopBook::operator=(ShopBook&&) noexcept = default;
 ShopBook::~ShopBook() = default;
 
-ShopBook::Access ShopBook::access() const { return inside_->access; }
-const fs::path& ShopBook::file() const { return inside_->file; }
-bool ShopBook::isNew() const { return inside_->isNew; }
+ShopBook::Access ShopBook::access() const
+{
+    return inside_->access;
+}
+const fs::path& ShopBook::file() const
+{
+    return inside_->file;
+}
+bool ShopBook::isNew() const
+{
+    return inside_->isNew;
+}
 
 namespace
 {
 
-int pragma(SQLite::Database& db, const char* name) { return db.execAndGet(std::string("PRAGMA ") + name).getInt(); }
+int pragma(SQLite::Database& db, const char* name)
+{
+    return db.execAndGet(std::string("PRAGMA ") + name).getInt();
+}
 
 /// Oldest out, the copy of today in: NAME.backups/1 is the newest.
 void rotateBackup(SQLite::Database& db, const fs::path& file)
@@ -161,7 +173,8 @@ Expected<Book> ShopBook::load() const
         }
         SQLite::Statement logs(db, "SELECT name, body FROM log ORDER BY id");
         while (logs.executeStep()) {
-            shop.logs.push_back(readBody<Log>(logs.getColumn(1), logFrom, "log " + logs.getColumn(0).getString(), miss));
+            shop.logs.push_back(
+                readBody<Log>(logs.getColumn(1), logFrom, "log " + logs.getColumn(0).getString(), miss));
         }
         SQLite::Statement slabs(db, "SELECT name, body FROM slab ORDER BY id");
         while (slabs.executeStep()) {
@@ -186,7 +199,10 @@ Expected<Book> ShopBook::load() const
 namespace
 {
 
-std::string body(const OrderedJson& json) { return json.dump(); }
+std::string body(const OrderedJson& json)
+{
+    return json.dump();
+}
 
 class Writer
 {
@@ -205,7 +221,8 @@ public:
             materials(old.climates, now.climates, "climate");
             for (const Log& log : now.logs) {
                 if (std::find(old.logs.begin(), old.logs.end(), log) == old.logs.end()) {
-                    run("INSERT INTO log VALUES (?, ?, ?) ON CONFLICT(id) DO UPDATE SET name = excluded.name, body = excluded.body",
+                    run("INSERT INTO log VALUES (?, ?, ?) ON CONFLICT(id) DO UPDATE SET name = excluded.name, body = "
+                        "excluded.body",
                         log.id.value, log.name, body(toJson(log)));
                 }
             }

@@ -18,6 +18,7 @@
 #include "core/shop/edit.h"
 #include "demo/demo_shop.h"
 #include "exchange/job_file.h"
+#include "exchange/merge.h"
 #include "sheets/shop_sheet.h"
 #include "ui/bench_bar.h"
 #include "ui/board/board.h"
@@ -25,7 +26,6 @@
 #include "ui/flat/flat_bench.h"
 #include "ui/layup/layup_bench.h"
 #include "ui/ledger/ledger.h"
-#include "exchange/merge.h"
 #include "ui/move/move_bench.h"
 #include "ui/rack.h"
 #include "ui/sill.h"
@@ -53,7 +53,8 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     : QMainWindow(parent), document_(document), menu_(new QMenu(this)), jobs_(new QMenu(tr("Jobs"), this))
 {
     setObjectName(QStringLiteral("mainWindow"));
-    setWindowTitle(document.readOnly() ? tr("Young Burl (open elsewhere: changes here are not kept)") : tr("Young Burl"));
+    setWindowTitle(document.readOnly() ? tr("Young Burl (open elsewhere: changes here are not kept)")
+                                       : tr("Young Burl"));
     setWindowIcon(QIcon(QStringLiteral(":/icons/young-burl.svg")));
     resize(1280, 800);
     const Palette& c = colours();
@@ -142,7 +143,8 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     rack_->refresh();
     rack_->select(yard_->slab());
     board_->setFocus();
-    showBench(document.plan() != nullptr && !document.plan()->layup->missing ? QStringLiteral("layup") : QStringLiteral("yard"));
+    showBench(document.plan() != nullptr && !document.plan()->layup->missing ? QStringLiteral("layup")
+                                                                             : QStringLiteral("yard"));
 }
 
 MainWindow::~MainWindow() = default;
@@ -188,7 +190,9 @@ void MainWindow::refresh()
     if (job != nullptr) {
         QString below = fromCore(job->note);
         if (!job->started.empty()) {
-            below = tr("started %1").arg(QLocale().toString(QDate::fromString(fromCore(job->started), Qt::ISODate), QLocale::ShortFormat)) +
+            below = tr("started %1")
+                        .arg(QLocale().toString(QDate::fromString(fromCore(job->started), Qt::ISODate),
+                                                QLocale::ShortFormat)) +
                     (below.isEmpty() ? QString() : QStringLiteral(" · ") + below);
         }
         plate_->set(fromCore(job->name), below);
@@ -244,11 +248,15 @@ void MainWindow::fillJobs()
     };
     const bool has = document_.job() != nullptr;
     add(tr("Start a job…"), QStringLiteral("newJob"), [this] { newJob(); });
-    add(tr("Rename this job…"), QStringLiteral("renameJob"), [this] { renameJob(); }, has);
-    add(tr("Take this job off the wall"), QStringLiteral("removeJob"), [this] { removeJob(); }, has);
+    add(
+        tr("Rename this job…"), QStringLiteral("renameJob"), [this] { renameJob(); }, has);
+    add(
+        tr("Take this job off the wall"), QStringLiteral("removeJob"), [this] { removeJob(); }, has);
     menu_->addSeparator();
-    add(tr("Print the shop sheet…"), QStringLiteral("printSheet"), [this] { printSheet(); }, has);
-    add(tr("Hand out as a job file…"), QStringLiteral("exportJob"), [this] { exportJob(); }, has);
+    add(
+        tr("Print the shop sheet…"), QStringLiteral("printSheet"), [this] { printSheet(); }, has);
+    add(
+        tr("Hand out as a job file…"), QStringLiteral("exportJob"), [this] { exportJob(); }, has);
     add(tr("Take in a job file…"), QStringLiteral("importJob"), [this] { importJob(); });
     menu_->addSeparator();
     QMenu* measures = menu_->addMenu(tr("Measures"));
@@ -269,20 +277,25 @@ void MainWindow::fillJobs()
     };
     style(tr("Millimetres, litres, kilograms"), QStringLiteral("unitsMm"), LengthStyle::Millimetres, 16, true);
     style(tr("Centimetres, litres, kilograms"), QStringLiteral("unitsCm"), LengthStyle::Centimetres, 16, true);
-    style(tr("Inches to 1/16, quarts, pounds"), QStringLiteral("unitsInch16"), LengthStyle::FractionalInches, 16, false);
-    style(tr("Inches to 1/32, quarts, pounds"), QStringLiteral("unitsInch32"), LengthStyle::FractionalInches, 32, false);
+    style(tr("Inches to 1/16, quarts, pounds"), QStringLiteral("unitsInch16"), LengthStyle::FractionalInches, 16,
+          false);
+    style(tr("Inches to 1/32, quarts, pounds"), QStringLiteral("unitsInch32"), LengthStyle::FractionalInches, 32,
+          false);
     style(tr("Feet and inches, quarts, pounds"), QStringLiteral("unitsFeet"), LengthStyle::FeetAndInches, 16, false);
-    style(tr("Decimal inches, quarts, pounds"), QStringLiteral("unitsDecimalInch"), LengthStyle::DecimalInches, 16, false);
+    style(tr("Decimal inches, quarts, pounds"), QStringLiteral("unitsDecimalInch"), LengthStyle::DecimalInches, 16,
+          false);
     QAction* evening = add(tr("Evening light"), QStringLiteral("evening"), [this] { useEvening(!isEvening()); });
     evening->setCheckable(true);
     evening->setChecked(isEvening());
     menu_->addSeparator();
     QUndoStack& undo = document_.undoStack();
-    add(undo.canUndo() ? tr("Undo: %1").arg(undo.undoText()) : tr("Undo"), QStringLiteral("undo"), [this] { document_.undoStack().undo(); },
-        undo.canUndo())
+    add(
+        undo.canUndo() ? tr("Undo: %1").arg(undo.undoText()) : tr("Undo"), QStringLiteral("undo"),
+        [this] { document_.undoStack().undo(); }, undo.canUndo())
         ->setShortcut(QKeySequence::Undo);
-    add(undo.canRedo() ? tr("Redo: %1").arg(undo.redoText()) : tr("Redo"), QStringLiteral("redo"), [this] { document_.undoStack().redo(); },
-        undo.canRedo());
+    add(
+        undo.canRedo() ? tr("Redo: %1").arg(undo.redoText()) : tr("Redo"), QStringLiteral("redo"),
+        [this] { document_.undoStack().redo(); }, undo.canRedo());
     add(tr("Keys of this bench"), QStringLiteral("keys"), [this] { showKeys(); });
 }
 
@@ -294,7 +307,8 @@ void MainWindow::buildShortcuts()
     };
     for (size_t i = 0; i < benches_.size(); ++i) {
         const QString id = benches_[i]->id();
-        key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(i))), [this, id] { showBench(id); });
+        key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(i))),
+            [this, id] { showBench(id); });
     }
     key(QKeySequence::Undo, [this] { document_.undoStack().undo(); });
     key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { document_.undoStack().redo(); });
@@ -316,11 +330,14 @@ void MainWindow::useEvening(bool evening)
     sill_->say(tr("The light changes fully when the program is started again."));
     for (QWidget* w : findChildren<QWidget*>()) {
         const Palette& c = colours();
-        const QHash<QString, QColor> grounds{{QStringLiteral("wall"), c.paper},         {QStringLiteral("rackGround"), c.paper},
-                                             {QStringLiteral("boardGround"), c.board},  {QStringLiteral("ledgerGround"), c.paper},
+        const QHash<QString, QColor> grounds{{QStringLiteral("wall"), c.paper},
+                                             {QStringLiteral("rackGround"), c.paper},
+                                             {QStringLiteral("boardGround"), c.board},
+                                             {QStringLiteral("ledgerGround"), c.paper},
                                              {QStringLiteral("sillGround"), c.shelf}};
         if (grounds.contains(w->objectName())) {
-            w->setStyleSheet(QStringLiteral("#%1 { background: %2; }").arg(w->objectName(), grounds[w->objectName()].name()));
+            w->setStyleSheet(
+                QStringLiteral("#%1 { background: %2; }").arg(w->objectName(), grounds[w->objectName()].name()));
         }
     }
     refresh();
@@ -329,7 +346,8 @@ void MainWindow::useEvening(bool evening)
 void MainWindow::newJob()
 {
     bool ok = false;
-    const QString name = QInputDialog::getText(this, tr("Start a job"), tr("What is it called?"), QLineEdit::Normal, tr("New table"), &ok);
+    const QString name = QInputDialog::getText(this, tr("Start a job"), tr("What is it called?"), QLineEdit::Normal,
+                                               tr("New table"), &ok);
     if (!ok || name.trimmed().isEmpty()) {
         return;
     }
@@ -347,8 +365,8 @@ void MainWindow::newJob()
 void MainWindow::renameJob()
 {
     bool ok = false;
-    const QString name =
-        QInputDialog::getText(this, tr("Rename"), tr("What is it called?"), QLineEdit::Normal, fromCore(document_.job()->name), &ok);
+    const QString name = QInputDialog::getText(this, tr("Rename"), tr("What is it called?"), QLineEdit::Normal,
+                                               fromCore(document_.job()->name), &ok);
     if (ok && !name.trimmed().isEmpty()) {
         document_.edit(tr("Rename"), [&](Job& j) { j.name = name.trimmed().toStdString(); });
     }
@@ -363,7 +381,8 @@ void MainWindow::removeJob()
 
 void MainWindow::exportJob()
 {
-    const QString path = QFileDialog::getSaveFileName(this, tr("Hand out as a job file"), fromCore(document_.job()->name) + QStringLiteral(".json"),
+    const QString path = QFileDialog::getSaveFileName(this, tr("Hand out as a job file"),
+                                                      fromCore(document_.job()->name) + QStringLiteral(".json"),
                                                       tr("Young Burl job (*.json)"));
     if (path.isEmpty()) {
         return;
@@ -377,7 +396,8 @@ void MainWindow::exportJob()
 
 void MainWindow::importJob()
 {
-    const QString path = QFileDialog::getOpenFileName(this, tr("Take in a job file"), QString(), tr("Young Burl job (*.json)"));
+    const QString path =
+        QFileDialog::getOpenFileName(this, tr("Take in a job file"), QString(), tr("Young Burl job (*.json)"));
     if (path.isEmpty()) {
         return;
     }
@@ -401,12 +421,14 @@ void MainWindow::printSheet()
     if (document_.job() == nullptr) {
         return;
     }
-    const QString path = QFileDialog::getSaveFileName(this, tr("Print the shop sheet"), fromCore(document_.job()->name) + QStringLiteral(".pdf"), tr("PDF (*.pdf)"));
+    const QString path = QFileDialog::getSaveFileName(
+        this, tr("Print the shop sheet"), fromCore(document_.job()->name) + QStringLiteral(".pdf"), tr("PDF (*.pdf)"));
     if (path.isEmpty()) {
         return;
     }
     const Paper paper = QLocale().measurementSystem() == QLocale::ImperialUSSystem ? Paper::Letter : Paper::A4;
-    const QByteArray pdf = shopSheetPdf(*document_.job(), document_.shop(), *document_.plan(), paper, textFont().family());
+    const QByteArray pdf =
+        shopSheetPdf(*document_.job(), document_.shop(), *document_.plan(), paper, textFont().family());
     QSaveFile file(path);
     if (!file.open(QIODevice::WriteOnly) || file.write(pdf) != pdf.size() || !file.commit()) {
         sill_->say(tr("%1 could not be written: %2. Choose another place.").arg(path, file.errorString()));
@@ -418,9 +440,10 @@ void MainWindow::printSheet()
 void MainWindow::showKeys()
 {
     QStringList lines = bench_->keys();
-    lines << QString() << tr("Alt+1 to Alt+%1 — benches").arg(benches_.size()) << tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo")
-          << tr("Ctrl+P — print the shop sheet") << tr("? — this list");
-    QMessageBox box(QMessageBox::NoIcon, tr("Keys of %1").arg(bench_->name()), lines.join(QLatin1Char('\n')), QMessageBox::Ok, this);
+    lines << QString() << tr("Alt+1 to Alt+%1 — benches").arg(benches_.size())
+          << tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo") << tr("Ctrl+P — print the shop sheet") << tr("? — this list");
+    QMessageBox box(QMessageBox::NoIcon, tr("Keys of %1").arg(bench_->name()), lines.join(QLatin1Char('\n')),
+                    QMessageBox::Ok, this);
     box.setObjectName(QStringLiteral("keysBox"));
     box.exec();
 }

@@ -77,11 +77,14 @@ public:
             const int after = p->fontMetrics().horizontalAdvance(name) + 7;
             p->setFont(textFont(10.0));
             const UnitChoice& units = rack_.document_.units();
-            const QString thick = slab->thickness_mm ? quantity(*slab->thickness_mm, Unit::Length, units) : tr("not measured");
-            p->drawText(QRect(r.left() + 16 + after, line, r.width() - 24 - after, 20), Qt::AlignLeft | Qt::AlignVCenter, thick);
+            const QString thick =
+                slab->thickness_mm ? quantity(*slab->thickness_mm, Unit::Length, units) : tr("not measured");
+            p->drawText(QRect(r.left() + 16 + after, line, r.width() - 24 - after, 20),
+                        Qt::AlignLeft | Qt::AlignVCenter, thick);
             if (!aside) {
                 p->setPen(c.faint);
-                p->drawText(QRect(r.left() + 16, line + 18, r.width() - 20, 18), Qt::AlignLeft | Qt::AlignVCenter, below(*slab));
+                p->drawText(QRect(r.left() + 16, line + 18, r.width() - 20, 18), Qt::AlignLeft | Qt::AlignVCenter,
+                            below(*slab));
             }
         }
         p->restore();
@@ -129,7 +132,8 @@ void Rack::refresh()
     std::vector<std::pair<int, std::shared_ptr<const Slab>>> now; // 0: in the job, else 1 + log
     const Job* job = document_.job();
     const auto inJob = [job](SlabId id) {
-        return job != nullptr && std::any_of(job->layup.pieces.begin(), job->layup.pieces.end(), [id](const Piece& p) { return p.slab == id; });
+        return job != nullptr && std::any_of(job->layup.pieces.begin(), job->layup.pieces.end(),
+                                             [id](const Piece& p) { return p.slab == id; });
     };
     for (const auto& slab : document_.shop().slabs) {
         now.emplace_back(inJob(slab->id) ? 0 : 1 + slab->log.value, slab);

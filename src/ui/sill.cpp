@@ -46,8 +46,9 @@ void paintMark(QPainter& p, const QRectF& box, Severity severity)
     case Severity::Good:
         p.setPen(QPen(c.lead, 2.0));
         p.setBrush(Qt::NoBrush);
-        p.drawPolyline(QPolygonF({QPointF(box.left() + 1, box.center().y()), QPointF(box.center().x() - 1, box.bottom() - 2),
-                                  QPointF(box.right(), box.top() + 2)}));
+        p.drawPolyline(
+            QPolygonF({QPointF(box.left() + 1, box.center().y()), QPointF(box.center().x() - 1, box.bottom() - 2),
+                       QPointF(box.right(), box.top() + 2)}));
         break;
     }
 }
@@ -110,7 +111,8 @@ private:
             p.setPen(colours().ink);
             p.setFont(textFont(11.0, severity == Severity::Stop));
             const QRect room = rect().adjusted(27, 0, 0, 0);
-            p.drawText(room, Qt::AlignVCenter | Qt::AlignLeft, p.fontMetrics().elidedText(text(), Qt::ElideRight, room.width()));
+            p.drawText(room, Qt::AlignVCenter | Qt::AlignLeft,
+                       p.fontMetrics().elidedText(text(), Qt::ElideRight, room.width()));
             if (hasFocus()) {
                 p.setPen(QPen(colours().lead, 1.0, Qt::DotLine));
                 p.setBrush(Qt::NoBrush);
@@ -168,7 +170,8 @@ void Sill::paintEvent(QPaintEvent*)
         QPainter p(this);
         p.setPen(colours().faint);
         p.setFont(textFont(11.0));
-        p.drawText(QRect(18, 10, width() - 36, 24), Qt::AlignLeft | Qt::AlignVCenter, tr("Nothing on this bench wants attention."));
+        p.drawText(QRect(18, 10, width() - 36, 24), Qt::AlignLeft | Qt::AlignVCenter,
+                   tr("Nothing on this bench wants attention."));
     }
 }
 

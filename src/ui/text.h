@@ -10,7 +10,10 @@
 namespace burl::ui
 {
 
-inline QString fromCore(const std::string& text) { return QString::fromStdString(text); }
+inline QString fromCore(const std::string& text)
+{
+    return QString::fromStdString(text);
+}
 
 inline QString quantity(double value, Unit unit, const UnitChoice& units)
 {
@@ -18,7 +21,10 @@ inline QString quantity(double value, Unit unit, const UnitChoice& units)
 }
 
 /// "1 slab" or "%1 slabs".
-inline QString counted(size_t n, const QString& one, const QString& many) { return n == 1 ? one : many.arg(n); }
+inline QString counted(size_t n, const QString& one, const QString& many)
+{
+    return n == 1 ? one : many.arg(n);
+}
 
 /// A sentence of the core in the maker's language; the English text is the key.
 inline QString translated(const std::string& text)

@@ -32,49 +32,52 @@ void loadTypeface()
 QString styleSheet(const Palette& p)
 {
     // Placeholders: 1 paper, 2 field, 3 ink, 4 faint, 5 hairline, 6 lead, 7 mark, 8 shelf
-    return QStringLiteral("QWidget { color: %3; }"
-                          "QMainWindow, QDialog { background: %1; }"
-                          "QLineEdit, QComboBox, QSpinBox { background: %2; border: 1px solid %5; border-radius: 3px;"
-                          "  padding: 3px 7px; min-height: 22px; selection-background-color: %6; selection-color: %2; }"
-                          "QLineEdit:focus, QComboBox:focus, QSpinBox:focus { border: 2px solid %6; padding: 2px 6px; }"
-                          "QLineEdit[refused=\"true\"] { border: 2px solid %7; padding: 2px 6px; }"
-                          "QLineEdit:read-only { background: %1; }"
-                          "QComboBox::drop-down { border: none; width: 20px; }"
-                          "QComboBox::down-arrow { image: url(:/icons/open.svg); width: 10px; height: 6px; }"
-                          "QComboBox QAbstractItemView { background: %2; border: 1px solid %5; selection-background-color: %8;"
-                          "  selection-color: %3; outline: none; }"
-                          "QPushButton { background: %2; border: 1px solid %5; border-radius: 3px; padding: 4px 12px; }"
-                          "QPushButton:hover { border-color: %6; } QPushButton:pressed { background: %8; }"
-                          "QPushButton:focus { border: 2px solid %6; padding: 3px 11px; }"
-                          "QPushButton:checked { background: %8; border-color: %3; }"
-                          "QPushButton:disabled { color: %4; }"
-                          "QPushButton[link=\"true\"] { background: transparent; border: none; color: %6; text-align: left; padding: 2px 0; }"
-                          "QPushButton[link=\"true\"]:hover { text-decoration: underline; }"
-                          "QPushButton[link=\"true\"]:focus { text-decoration: underline; }"
-                          "QScrollArea { background: transparent; border: none; }"
-                          "QScrollBar:vertical { background: transparent; width: 7px; margin: 0; }"
-                          "QScrollBar::handle:vertical { background: %5; border-radius: 3px; min-height: 24px; }"
-                          "QScrollBar:horizontal { background: transparent; height: 9px; margin: 0; }"
-                          "QScrollBar::handle:horizontal { background: %5; border-radius: 4px; min-width: 24px; }"
-                          "QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }"
-                          "QTableView { background: %2; border: 1px solid %5; gridline-color: %5; selection-background-color: %8;"
-                          "  selection-color: %3; }"
-                          "QTableView QLineEdit { border: 2px solid %6; border-radius: 0; padding: 0 3px; }"
-                          "QHeaderView::section { background: %1; border: none; border-right: 1px solid %5;"
-                          "  border-bottom: 1px solid %5; padding: 2px 5px; color: %4; }"
-                          "QTableCornerButton::section { background: %1; border: none; }"
-                          "QListView { background: transparent; border: none; outline: none; }"
-                          "QMenu { background: %2; border: 1px solid %5; padding: 4px; }"
-                          "QMenu::item { padding: 5px 18px; } QMenu::item:selected { background: %8; }"
-                          "QMenu::item:disabled { color: %4; }"
-                          "QMenu::separator { height: 1px; background: %5; margin: 4px 8px; }"
-                          "QToolTip { background: %2; color: %3; border: 1px solid %5; padding: 4px; }"
-                          "QSlider::groove:horizontal { height: 2px; background: %4; }"
-                          "QSlider::handle:horizontal { background: %3; width: 16px; height: 16px; margin: -7px 0; border-radius: 8px; }"
-                          "QSlider::handle:horizontal:focus { background: %6; }"
-                          "QCheckBox { spacing: 7px; }")
-        .arg(p.paper.name(), p.field.name(), p.ink.name(), p.faint.name(), p.hairline.name(), p.lead.name(), p.mark.name(),
-             p.shelf.name());
+    return QStringLiteral(
+               "QWidget { color: %3; }"
+               "QMainWindow, QDialog { background: %1; }"
+               "QLineEdit, QComboBox, QSpinBox { background: %2; border: 1px solid %5; border-radius: 3px;"
+               "  padding: 3px 7px; min-height: 22px; selection-background-color: %6; selection-color: %2; }"
+               "QLineEdit:focus, QComboBox:focus, QSpinBox:focus { border: 2px solid %6; padding: 2px 6px; }"
+               "QLineEdit[refused=\"true\"] { border: 2px solid %7; padding: 2px 6px; }"
+               "QLineEdit:read-only { background: %1; }"
+               "QComboBox::drop-down { border: none; width: 20px; }"
+               "QComboBox::down-arrow { image: url(:/icons/open.svg); width: 10px; height: 6px; }"
+               "QComboBox QAbstractItemView { background: %2; border: 1px solid %5; selection-background-color: %8;"
+               "  selection-color: %3; outline: none; }"
+               "QPushButton { background: %2; border: 1px solid %5; border-radius: 3px; padding: 4px 12px; }"
+               "QPushButton:hover { border-color: %6; } QPushButton:pressed { background: %8; }"
+               "QPushButton:focus { border: 2px solid %6; padding: 3px 11px; }"
+               "QPushButton:checked { background: %8; border-color: %3; }"
+               "QPushButton:disabled { color: %4; }"
+               "QPushButton[link=\"true\"] { background: transparent; border: none; color: %6; text-align: left; "
+               "padding: 2px 0; }"
+               "QPushButton[link=\"true\"]:hover { text-decoration: underline; }"
+               "QPushButton[link=\"true\"]:focus { text-decoration: underline; }"
+               "QScrollArea { background: transparent; border: none; }"
+               "QScrollBar:vertical { background: transparent; width: 7px; margin: 0; }"
+               "QScrollBar::handle:vertical { background: %5; border-radius: 3px; min-height: 24px; }"
+               "QScrollBar:horizontal { background: transparent; height: 9px; margin: 0; }"
+               "QScrollBar::handle:horizontal { background: %5; border-radius: 4px; min-width: 24px; }"
+               "QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }"
+               "QTableView { background: %2; border: 1px solid %5; gridline-color: %5; selection-background-color: %8;"
+               "  selection-color: %3; }"
+               "QTableView QLineEdit { border: 2px solid %6; border-radius: 0; padding: 0 3px; }"
+               "QHeaderView::section { background: %1; border: none; border-right: 1px solid %5;"
+               "  border-bottom: 1px solid %5; padding: 2px 5px; color: %4; }"
+               "QTableCornerButton::section { background: %1; border: none; }"
+               "QListView { background: transparent; border: none; outline: none; }"
+               "QMenu { background: %2; border: 1px solid %5; padding: 4px; }"
+               "QMenu::item { padding: 5px 18px; } QMenu::item:selected { background: %8; }"
+               "QMenu::item:disabled { color: %4; }"
+               "QMenu::separator { height: 1px; background: %5; margin: 4px 8px; }"
+               "QToolTip { background: %2; color: %3; border: 1px solid %5; padding: 4px; }"
+               "QSlider::groove:horizontal { height: 2px; background: %4; }"
+               "QSlider::handle:horizontal { background: %3; width: 16px; height: 16px; margin: -7px 0; border-radius: "
+               "8px; }"
+               "QSlider::handle:horizontal:focus { background: %6; }"
+               "QCheckBox { spacing: 7px; }")
+        .arg(p.paper.name(), p.field.name(), p.ink.name(), p.faint.name(), p.hairline.name(), p.lead.name(),
+             p.mark.name(), p.shelf.name());
 }
 
 } // namespace
@@ -101,9 +104,15 @@ void applyTheme(QApplication& application, bool wantEvening)
     application.setStyleSheet(styleSheet(current));
 }
 
-bool isEvening() { return evening; }
+bool isEvening()
+{
+    return evening;
+}
 
-const Palette& colours() { return current; }
+const Palette& colours()
+{
+    return current;
+}
 
 QFont textFont(double points, bool bold)
 {

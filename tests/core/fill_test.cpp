@@ -51,7 +51,8 @@ TEST_CASE("the resin rule, with its reason", "[fill]")
 {
     CHECK(resinFor(true, FeatureKind::ThroughVoid, 20.0, 150.0, 50.0).resin == "deep_pour_slow");
     CHECK(resinFor(false, FeatureKind::BlindVoid, 2.5, 140.0, 30.0).resin == "deep_pour_slow");
-    CHECK(resinFor(false, FeatureKind::BlindVoid, 2.5, 300.0, 6.0).resin == "table_top"); // too shallow to cure deep-pour
+    CHECK(resinFor(false, FeatureKind::BlindVoid, 2.5, 300.0, 6.0).resin ==
+          "table_top"); // too shallow to cure deep-pour
     CHECK(resinFor(false, FeatureKind::ThroughVoid, 0.2, 30.0, 50.0).resin == "table_top");
     CHECK(resinFor(false, FeatureKind::Check, 0.05, 4.0, 30.0).resin == "table_top");
     CHECK(resinFor(false, FeatureKind::Check, 0.001, 0.5, 30.0).resin.empty());

@@ -12,7 +12,10 @@ namespace
 
 const Ring kL{{0, 0}, {1500, 0}, {1500, 400}, {700, 400}, {700, 900}, {0, 900}};
 
-double areaOf(const Ring& ring) { return area_mm2(std::span<const Vec2>(ring)); }
+double areaOf(const Ring& ring)
+{
+    return area_mm2(std::span<const Vec2>(ring));
+}
 
 } // namespace
 

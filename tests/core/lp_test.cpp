@@ -26,7 +26,8 @@ double byClp(const SmallLp& lp)
         index.push_back(k);
     }
     for (size_t i = 0; i < lp.rowCount(); ++i) {
-        model.addRow(lp.unknowns, index.data(), &lp.rows[i * static_cast<size_t>(lp.unknowns)], -COIN_DBL_MAX, lp.limits[i]);
+        model.addRow(lp.unknowns, index.data(), &lp.rows[i * static_cast<size_t>(lp.unknowns)], -COIN_DBL_MAX,
+                     lp.limits[i]);
     }
     model.primal();
     return model.objectiveValue();
@@ -40,7 +41,9 @@ void checkProof(const SmallLp& lp, const LpAnswer& answer)
     for (size_t i = 0; i < answer.binding.size(); ++i) {
         CHECK(answer.multipliers[i] >= -1e-9);
         for (int k = 0; k < lp.unknowns; ++k) {
-            sum[static_cast<size_t>(k)] += answer.multipliers[i] * lp.rows[answer.binding[i] * static_cast<size_t>(lp.unknowns) + static_cast<size_t>(k)];
+            sum[static_cast<size_t>(k)] +=
+                answer.multipliers[i] *
+                lp.rows[answer.binding[i] * static_cast<size_t>(lp.unknowns) + static_cast<size_t>(k)];
         }
         bound += answer.multipliers[i] * lp.limits[answer.binding[i]];
     }

@@ -61,18 +61,18 @@ TEST_CASE("a bare number takes the maker's unit, a bare fraction is inches", "[m
 TEST_CASE("what cannot be a length is refused with a sentence", "[measure]")
 {
     const auto [text, code] = GENERATE(table<std::string, std::string>({{"", "measure.empty"},
-                                                                         {"   ", "measure.empty"},
-                                                                         {"abc", "measure.unreadable"},
-                                                                         {"12 parsec", "measure.unit"},
-                                                                         {"1/0", "measure.unreadable"},
-                                                                         {"2,300", "measure.ambiguous"},
-                                                                         {"1.2.3", "measure.unreadable"},
-                                                                         {"6\" 7'", "measure.unreadable"},
-                                                                         {"12 13", "measure.unreadable"},
-                                                                         {"1e5", "measure.unit"},
-                                                                         {"nan", "measure.unreadable"},
-                                                                         {"200 m", "measure.too_large"},
-                                                                         {"12 mm !", "measure.unreadable"}}));
+                                                                        {"   ", "measure.empty"},
+                                                                        {"abc", "measure.unreadable"},
+                                                                        {"12 parsec", "measure.unit"},
+                                                                        {"1/0", "measure.unreadable"},
+                                                                        {"2,300", "measure.ambiguous"},
+                                                                        {"1.2.3", "measure.unreadable"},
+                                                                        {"6\" 7'", "measure.unreadable"},
+                                                                        {"12 13", "measure.unreadable"},
+                                                                        {"1e5", "measure.unit"},
+                                                                        {"nan", "measure.unreadable"},
+                                                                        {"200 m", "measure.too_large"},
+                                                                        {"12 mm !", "measure.unreadable"}}));
     INFO(text);
     const auto read = parseLength_mm(text);
     REQUIRE_FALSE(read.has_value());
@@ -127,7 +127,7 @@ TEST_CASE("figures are shown as the maker chose", "[measure]")
     CHECK(formatQuantity(90.53125 * 25.4, Unit::Length, inch) == "90-17/32 in");
     inch.length = LengthStyle::FeetAndInches;
     CHECK(formatQuantity(90.5 * 25.4, Unit::Length, inch) == "7' 6 1/2\"");
-    CHECK(formatQuantity(72.0 * 25.4, Unit::Length, inch) == "6'\"");
+    CHECK(formatQuantity(72.0 * 25.4, Unit::Length, inch) == "6'");
 }
 
 TEST_CASE("a small length is never rounded away to a coarse fraction", "[measure]")

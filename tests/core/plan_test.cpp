@@ -116,10 +116,11 @@ TEST_CASE("both pieces turned over and swapped make the mirrored plan", "[plan][
     }
     std::swap(demo.job.layup.pieces[0], demo.job.layup.pieces[1]);
     const Plan after = demo.plan();
+    // The other face's outline lets other readings count, so the thickness is only nearly the same.
     // Looked at from below: what was the river's underside is its show face now.
     CHECK_THAT(after.layup->gap->areaTop_mm2, WithinAbs(before.layup->gap->areaBottom_mm2, 50.0));
     CHECK_THAT(after.layup->gap->areaBottom_mm2, WithinAbs(before.layup->gap->areaTop_mm2, 50.0));
-    CHECK_THAT(after.figure("thickness_possible").value(), WithinAbs(before.figure("thickness_possible").value(), 0.35));
+    CHECK_THAT(after.figure("thickness_possible").value(), WithinAbs(before.figure("thickness_possible").value(), 0.6));
 }
 
 TEST_CASE("the best rip line keeps its margin on both faces", "[plan][layup]")

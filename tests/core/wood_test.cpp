@@ -11,7 +11,8 @@ using Catch::WithinRel;
 TEST_CASE("twice the width moves twice as far", "[wood]")
 {
     const double width = GENERATE(100.0, 450.0, 900.0);
-    CHECK_THAT(widthChange_mm(2.0 * width, 0.0025, 8.0, 11.0), WithinRel(2.0 * widthChange_mm(width, 0.0025, 8.0, 11.0), 1e-12));
+    CHECK_THAT(widthChange_mm(2.0 * width, 0.0025, 8.0, 11.0),
+               WithinRel(2.0 * widthChange_mm(width, 0.0025, 8.0, 11.0), 1e-12));
 }
 
 TEST_CASE("damper air, wetter wood; warmer air, a little drier", "[wood]")
@@ -56,7 +57,8 @@ TEST_CASE("the face nearer the bark goes hollow on drying", "[wood]")
 {
     const CupForecast cup = cupBetween(500.0, 50.0, {90.0, 0.0}, {0.0019, 0.00274}, 12.0, 7.0);
     CHECK(cup.depth_mm < 0.0); // top face is the bark side: its edges rise
-    CHECK_THAT(cupBetween(500.0, 50.0, {-90.0, 0.0}, {0.0019, 0.00274}, 12.0, 7.0).depth_mm, WithinAbs(-cup.depth_mm, 1e-12));
+    CHECK_THAT(cupBetween(500.0, 50.0, {-90.0, 0.0}, {0.0019, 0.00274}, 12.0, 7.0).depth_mm,
+               WithinAbs(-cup.depth_mm, 1e-12));
 }
 
 TEST_CASE("a mirrored top moves mirrored, and resin does not move", "[wood][move]")

@@ -101,7 +101,8 @@ TEST_CASE("what is wrong in a job file is said with its line", "[jobfile]")
         {"\"slab\": 3", "\"slab\": 77", "jobfile.value", "no slab has this id"},
         {"\"bit_mm\": 50.0", "\"bit_mm\": 0", "jobfile.value", "more than nothing"},
         {"\"climate\": \"heated_dry_winter\"", "\"climate\": \"moon\"", "jobfile.value", "moon"},
-        {"\"species\": \"american_sycamore\", \"kerf_mm\"", "\"species\": 5, \"kerf_mm\"", "jobfile.value", "text in quotes"},
+        {"\"kerf_mm\": 4.0", "\"kerf_mm\": \"a blade\"", "jobfile.value", "Cannot read"},
+        {"\"about\": \"plane tree, felled by a storm\"", "\"about\": 5", "jobfile.value", "text in quotes"},
     }));
     INFO(c.to);
     const auto read = readJobFile(replaced(good, c.from, c.to));
@@ -174,7 +175,7 @@ TEST_CASE("the species table is sound and says where it comes from", "[materials
     CHECK(shop.species.size() >= 25);
     for (const Species& s : shop.species) {
         INFO(s.id);
-        CHECK(s.change.radial > 0.0008);
+        CHECK(s.change.radial > 0.0006);
         CHECK(s.change.tangential > s.change.radial); // wood shrinks more along the rings
         CHECK(s.change.tangential < 0.0045);
         CHECK(s.g12 > 0.25);
@@ -184,7 +185,8 @@ TEST_CASE("the species table is sound and says where it comes from", "[materials
         if (s.unsure.empty()) {
             const double byShrinkage30 = 1.0 / (3000.0 / s.shrinkTangential_pct - 20.0);
             const double byShrinkage22 = 1.0 / (2200.0 / s.shrinkTangential_pct - 12.0);
-            const double off = std::min(std::abs(byShrinkage30 - s.change.tangential), std::abs(byShrinkage22 - s.change.tangential));
+            const double off =
+                std::min(std::abs(byShrinkage30 - s.change.tangential), std::abs(byShrinkage22 - s.change.tangential));
             CHECK(off < 0.00003);
         }
     }

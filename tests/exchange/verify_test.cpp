@@ -8,8 +8,8 @@ using namespace burl;
 
 TEST_CASE("the reference files pass", "[verify]")
 {
-    const std::string file = GENERATE(values<std::string>(
-        {"emc.json", "movement.json", "density.json", "flatten.json", "passes.json", "layout.json", "epoxy_amounts.json"}));
+    const std::string file = GENERATE(values<std::string>({"emc.json", "movement.json", "density.json", "flatten.json",
+                                                           "passes.json", "layout.json", "epoxy_amounts.json"}));
     const auto report = verifyReference(test::reference(file));
     REQUIRE(report.has_value());
     CHECK(report->cases.size() >= 5);
@@ -23,7 +23,8 @@ TEST_CASE("the runner sees a wrong number, a missing key and an unknown operatio
 {
     const std::string head = R"({"tolerance":{"default":{"abs":1e-6,"rel":0}},"cases":[)";
     const auto one = [&](const std::string& testCase) { return verifyReference(head + testCase + "]}")->cases.at(0); };
-    const std::string input = R"({"name":"x","input":{"op":"width_change","width":900,"c_r":0.0019,"c_t":0.00274,"mc_from":8,"mc_to":11},)";
+    const std::string input =
+        R"({"name":"x","input":{"op":"width_change","width":900,"c_r":0.0019,"c_t":0.00274,"mc_from":8,"mc_to":11},)";
     CHECK(one(input + R"("expect":{"flat_sawn":{"change":7.398}}})").passed);
     const CaseReport wrong = one(input + R"("expect":{"flat_sawn":{"change":7.399}}})");
     CHECK_FALSE(wrong.passed);

@@ -145,7 +145,8 @@ TEST_CASE("a newer book, another file and a damaged one are refused with a sente
     CHECK(ShopBook::open(newer).error().sentence.find("newer.burlbook") != std::string::npos);
 
     const auto text = folder / "text.burlbook";
-    std::ofstream(text) << "this is no shop book, but a letter to one, long enough to be looked at as a header ........";
+    std::ofstream(text)
+        << "this is no shop book, but a letter to one, long enough to be looked at as a header ........";
     CHECK(ShopBook::open(text).error().code == "store.damaged");
 
     const auto other = folder / "other.burlbook";

@@ -20,7 +20,10 @@ inline std::string contents(const std::filesystem::path& file)
     return text.str();
 }
 
-inline std::string reference(const std::string& name) { return contents(std::string(BURL_TEST_DATA) + "/reference/" + name); }
+inline std::string reference(const std::string& name)
+{
+    return contents(std::string(BURL_TEST_DATA) + "/reference/" + name);
+}
 
 class Folder
 {

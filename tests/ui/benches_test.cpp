@@ -229,7 +229,8 @@ TEST_CASE("every edit is on disk when it is made, a drag when it is let go", "[u
     const auto file = folder.filePath(QStringLiteral("shop.burlbook")).toStdString();
     auto store = ShopBook::open(file);
     REQUIRE(store->write(*store->load(), demoBook()));
-    Document document(*store->load(), std::move(*store));
+    Book book = *store->load();
+    Document document(std::move(book), std::move(*store));
     ui::MainWindow window(document);
     const auto onDisk = [&] {
         auto reader = ShopBook::open(file); // a second instance, reading only
@@ -238,8 +239,10 @@ TEST_CASE("every edit is on disk when it is made, a drag when it is let go", "[u
     document.edit(QStringLiteral("length"), [](Job& j) { j.layup.length_mm = 2600.0; });
     CHECK(onDisk() == 2600.0);
     const int gesture = document.newGesture();
-    document.edit(QStringLiteral("drag"), [](Job& j) { j.layup.length_mm = 2500.0; }, gesture);
-    document.edit(QStringLiteral("drag"), [](Job& j) { j.layup.length_mm = 2400.0; }, gesture);
+    document.edit(
+        QStringLiteral("drag"), [](Job& j) { j.layup.length_mm = 2500.0; }, gesture);
+    document.edit(
+        QStringLiteral("drag"), [](Job& j) { j.layup.length_mm = 2400.0; }, gesture);
     CHECK(onDisk() == 2600.0);
     document.endGesture();
     CHECK(onDisk() == 2400.0);

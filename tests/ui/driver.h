@@ -45,7 +45,8 @@ struct Driver {
     {
         // QTest's mouse moves carry no buttons offscreen; the board only asks where the mouse is.
         QTest::mouseMove(&board(), at);
-        QMouseEvent event(QEvent::MouseMove, QPointF(at), board().mapToGlobal(QPointF(at)), Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
+        QMouseEvent event(QEvent::MouseMove, QPointF(at), board().mapToGlobal(QPointF(at)), Qt::NoButton,
+                          Qt::LeftButton, Qt::NoModifier);
         QApplication::sendEvent(&board(), &event);
     }
     void release(QPoint at) { QTest::mouseRelease(&board(), Qt::LeftButton, Qt::NoModifier, at); }
@@ -69,10 +70,7 @@ struct Driver {
         QTest::keyClick(field, Qt::Key_Return);
     }
 
-    void undo()
-    {
-        document.undoStack().undo();
-    }
+    void undo() { document.undoStack().undo(); }
 };
 
 } // namespace burl::test

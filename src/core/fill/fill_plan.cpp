@@ -136,8 +136,8 @@ private:
                                  "between the finished edges, show face");
         const Figure bottom = given("river_area_bottom", "area below", answer->areaBottom_mm2, Unit::Area,
                                     "between the finished edges, underside");
-        item.volume = made("river_volume", "River", "({0} + {1}) ÷ 2 × {2}", {top, bottom, thickness_}, answer->volume_L,
-                           Unit::Volume);
+        item.volume = made("river_volume", "River", "({0} + {1}) ÷ 2 × {2}", {top, bottom, thickness_},
+                           answer->volume_L, Unit::Volume);
         const double half = gap.overallWidth_mm / 2.0;
         Ring ring;
         for (const Vec2 p : cutTo(gap.edgeA, answer->from_mm, answer->to_mm)) {
@@ -166,8 +166,11 @@ private:
         item.name = std::string(kindWord(feature.kind)) + " in " + piece.name;
         const double left = std::max(0.0, feature.depth_mm - takenOff(pieceIndex, feature.face));
         const Figure whole = given("depth", "depth", feature.depth_mm, Unit::Length, "measured on the rough face");
-        const Figure off = given("taken_off", "taken off there", takenOff(pieceIndex, feature.face), Unit::Length,
-                                 "flattening, mean of the face");
+        const double taken = takenOff(pieceIndex, feature.face);
+        const Figure off =
+            in_.flatten->pieces[pieceIndex].missing
+                ? assumed("taken_off", "taken off there", taken, Unit::Length, "half of what is spare; face not read")
+                : given("taken_off", "taken off there", taken, Unit::Length, "flattening, mean of the face");
         const Figure depth = made("depth_left", "depth left", "{0} − {1}", {whole, off}, left, Unit::Length);
 
         Ring ring = feature.points;
@@ -185,7 +188,8 @@ private:
         }
         if (share < 0.999) {
             for (const Ring& part : inTop) { // drawn as far as it lies in the top
-                if (&part == &inTop.front() || area_mm2(std::span<const Vec2>(part)) > area_mm2(std::span<const Vec2>(item.onTable))) {
+                if (&part == &inTop.front() ||
+                    area_mm2(std::span<const Vec2>(part)) > area_mm2(std::span<const Vec2>(item.onTable))) {
                     item.onTable = part;
                 }
             }
@@ -245,7 +249,8 @@ private:
         item.width_mm = feature.kind == FeatureKind::Check || feature.kind == FeatureKind::WormHoles
                             ? feature.width_mm
                             : std::min(box.width(), box.height());
-        item.areaTop_mm2 = item.areaBottom_mm2 = item.depth_mm > 0.0 ? amount.volume_L * share * 1e6 / item.depth_mm : 0.0;
+        item.areaTop_mm2 = item.areaBottom_mm2 =
+            item.depth_mm > 0.0 ? amount.volume_L * share * 1e6 / item.depth_mm : 0.0;
         item.wetted_mm2 = amount.wetted_mm2 * share;
         item.volume = made("volume_" + piece.name + "_" + std::to_string(feature.id), item.name, formula, terms,
                            amount.volume_L * share, Unit::Volume);
@@ -298,7 +303,8 @@ private:
             item.resin = choice.resin;
             item.reason = choice.reason;
             for (const ResinOverrule& overrule : in_.choices.overrules) {
-                if (overrule.slab == item.slab && overrule.feature == item.feature && resin(overrule.resin) != nullptr) {
+                if (overrule.slab == item.slab && overrule.feature == item.feature &&
+                    resin(overrule.resin) != nullptr) {
                     item.overruled = overrule.resin != choice.resin;
                     item.resin = overrule.resin;
                     item.reason = item.overruled ? "your choice; the rule says: " + choice.reason : choice.reason;
@@ -359,19 +365,25 @@ private:
         const bool many = volumes.size() > 9; // more than a line can hold
         const Figure voids = many ? given("voids", "voids", input.voids_L, Unit::Volume, "all of them, listed above")
                                   : made("voids_" + order.resin, "voids", sum, volumes, input.voids_L, Unit::Volume);
-        const Figure overMm = given("overpour", "overpour", input.overpour_mm, Unit::Length, "chosen; planed off later");
-        const Figure overArea = given("overpour_area", "open area", input.overpourArea_mm2, Unit::Area, "on the drawing");
-        const Figure over = made("overpour_volume", "overpour", "{0} × {1}", {overMm, overArea}, o.overpour_L, Unit::Volume);
-        const Figure rate = given("soak_in", "soak-in", input.soakIn_g_m2, Unit::SoakIn, "chosen; less after a seal coat");
+        const Figure overMm =
+            given("overpour", "overpour", input.overpour_mm, Unit::Length, "chosen; planed off later");
+        const Figure overArea =
+            given("overpour_area", "open area", input.overpourArea_mm2, Unit::Area, "on the drawing");
+        const Figure over =
+            made("overpour_volume", "overpour", "{0} × {1}", {overMm, overArea}, o.overpour_L, Unit::Volume);
+        const Figure rate =
+            given("soak_in", "soak-in", input.soakIn_g_m2, Unit::SoakIn, "chosen; less after a seal coat");
         const Figure wet = given("wetted", "wood that gets wet", input.wetted_mm2, Unit::Area, "on the drawing");
-        const Figure density = given("mixed_density", "density of the mix", o.mixedDensity_kg_L, Unit::MixedDensity,
-                                     "resin class values");
+        const Figure density =
+            given("mixed_density", "density of the mix", o.mixedDensity_kg_L, Unit::MixedDensity, "resin class values");
         const Figure soak =
             made("soak_volume", "soak-in", "{0} × {1} ÷ {2}", {rate, wet, density}, o.soak_L, Unit::Volume);
-        const Figure share = given("reserve_share", "reserve", input.reserve * 100.0, Unit::Percent, "chosen, for leaks");
-        const Figure reserve = made("reserve_volume", "reserve", "{0} of {1}", {share, voids}, o.reserve_L, Unit::Volume);
-        const Figure needed = made("needed_" + order.resin, "needed", "{0} + {1} + {2} + {3}", {voids, over, soak, reserve},
-                                   o.needed_L, Unit::Volume);
+        const Figure share =
+            given("reserve_share", "reserve", input.reserve * 100.0, Unit::Percent, "chosen, for leaks");
+        const Figure reserve =
+            made("reserve_volume", "reserve", "{0} of {1}", {share, voids}, o.reserve_L, Unit::Volume);
+        const Figure needed = made("needed_" + order.resin, "needed", "{0} + {1} + {2} + {3}",
+                                   {voids, over, soak, reserve}, o.needed_L, Unit::Volume);
         const Figure pots = given("pot_residue", "left in the pots", input.potResidue * 100.0, Unit::Percent, "chosen");
         order.mixed = made("mixed_" + order.resin, "Mix of " + order.name, "{0} ÷ (100 % − {1})", {needed, pots},
                            o.total.volume_L, Unit::Volume);
@@ -380,16 +392,26 @@ private:
                                     o.batches, Unit::Count);
         const Figure ratio =
             given("ratio", "A to 1 B", input.mix.aToB, Unit::None, input.mix.byMass ? "by mass" : "by volume");
-        const Figure densityA = given("density_a", "density of A", input.mix.densityA_kg_L, Unit::MixedDensity, "resin class values");
-        const Figure densityB = given("density_b", "density of B", input.mix.densityB_kg_L, Unit::MixedDensity, "resin class values");
-        order.aVolume = made("a_volume_" + order.resin, "part A", "{0} at {1} parts A to 1 B", {order.mixed, ratio}, o.total.a_L, Unit::Volume);
-        order.bVolume = made("b_volume_" + order.resin, "part B", "{0} − {1}", {order.mixed, order.aVolume}, o.total.b_L, Unit::Volume);
-        order.a = made("a_mass_" + order.resin, "part A", "{0} × {1}", {order.aVolume, densityA}, o.total.a_kg, Unit::Mass);
-        order.b = made("b_mass_" + order.resin, "part B", "{0} × {1}", {order.bVolume, densityB}, o.total.b_kg, Unit::Mass);
-        order.batchVolume = made("batch_" + order.resin, "one batch", "{0} ÷ {1}", {order.mixed, batches}, o.batch.volume_L, Unit::Volume);
-        order.batchA = made("batch_a_" + order.resin, "A in a batch", "{0} ÷ {1}", {order.a, batches}, o.batch.a_kg * 1000.0, Unit::SmallMass);
-        order.batchB = made("batch_b_" + order.resin, "B in a batch", "{0} ÷ {1}", {order.b, batches}, o.batch.b_kg * 1000.0, Unit::SmallMass);
-        const Figure pigmentShare = given("pigment_share", "pigment", input.pigment_pct, Unit::Percent, "of the mix by mass, chosen");
+        const Figure densityA =
+            given("density_a", "density of A", input.mix.densityA_kg_L, Unit::MixedDensity, "resin class values");
+        const Figure densityB =
+            given("density_b", "density of B", input.mix.densityB_kg_L, Unit::MixedDensity, "resin class values");
+        order.aVolume = made("a_volume_" + order.resin, "part A", "{0} at {1} parts A to 1 B", {order.mixed, ratio},
+                             o.total.a_L, Unit::Volume);
+        order.bVolume = made("b_volume_" + order.resin, "part B", "{0} − {1}", {order.mixed, order.aVolume},
+                             o.total.b_L, Unit::Volume);
+        order.a =
+            made("a_mass_" + order.resin, "part A", "{0} × {1}", {order.aVolume, densityA}, o.total.a_kg, Unit::Mass);
+        order.b =
+            made("b_mass_" + order.resin, "part B", "{0} × {1}", {order.bVolume, densityB}, o.total.b_kg, Unit::Mass);
+        order.batchVolume = made("batch_" + order.resin, "one batch", "{0} ÷ {1}", {order.mixed, batches},
+                                 o.batch.volume_L, Unit::Volume);
+        order.batchA = made("batch_a_" + order.resin, "A in a batch", "{0} ÷ {1}", {order.a, batches},
+                            o.batch.a_kg * 1000.0, Unit::SmallMass);
+        order.batchB = made("batch_b_" + order.resin, "B in a batch", "{0} ÷ {1}", {order.b, batches},
+                            o.batch.b_kg * 1000.0, Unit::SmallMass);
+        const Figure pigmentShare =
+            given("pigment_share", "pigment", input.pigment_pct, Unit::Percent, "of the mix by mass, chosen");
         order.pigment = made("pigment_" + order.resin, "pigment in a batch", "{0} of {1} and {2}",
                              {pigmentShare, order.batchA, order.batchB}, o.batch.pigment_g, Unit::SmallMass);
     }
@@ -431,12 +453,16 @@ private:
             const double mc = in_.slabs[i]->mc_pct.value_or(10.0);
             const double density = density_kg_m3(in_.species[i].g12, mc);
             const double kg = piece.keptArea_mm2 * thickness_.value() * 1e-9 * density;
-            const Figure area = given("kept_area", "wood of " + piece.name, piece.keptArea_mm2, Unit::Area, "on the drawing");
+            const Figure area =
+                given("kept_area", "wood of " + piece.name, piece.keptArea_mm2, Unit::Area, "on the drawing");
             const Figure mcFigure = in_.slabs[i]->mc_pct ? given("mc", "MC", mc, Unit::Percent, "meter")
                                                          : assumed("mc", "MC", mc, Unit::Percent, "not metered");
-            const Figure g12 = given("g12", "specific gravity at 12 %", in_.species[i].g12, Unit::None, in_.species[i].source);
-            const Figure densityFigure = made("density", "density", "{0} at {1}", {g12, mcFigure}, density, Unit::Density);
-            masses.push_back(made("mass_" + piece.name, piece.name, "{0} × {1} × {2}", {area, thickness_, densityFigure}, kg, Unit::Mass));
+            const Figure g12 =
+                given("g12", "specific gravity at 12 %", in_.species[i].g12, Unit::None, in_.species[i].source);
+            const Figure densityFigure =
+                made("density", "density", "{0} at {1}", {g12, mcFigure}, density, Unit::Density);
+            masses.push_back(made("mass_" + piece.name, piece.name, "{0} × {1} × {2}",
+                                  {area, thickness_, densityFigure}, kg, Unit::Mass));
             mass += kg;
         }
         double resinKg = 0.0;
@@ -453,7 +479,8 @@ private:
         }
         if (resinKg > 0.0) {
             formula += " + {" + std::to_string(masses.size()) + "}";
-            masses.push_back(given("mass_resin", "resin", resinKg, Unit::Mass, "volume of the voids × density of the mix"));
+            masses.push_back(
+                given("mass_resin", "resin", resinKg, Unit::Mass, "volume of the voids × density of the mix"));
         }
         plan_.mass = made("mass", "Weight, finished top", formula, masses, mass + resinKg, Unit::Mass);
         add(plan_.mass);
@@ -462,14 +489,16 @@ private:
     void look()
     {
         if (thickness_.isGuess() && !plan_.items.empty()) {
-            find("fill.thickness_guess", Severity::Caution, "The thickness is a guess ({0}), so the litres are one too.",
-                 {thickness_}, "read the faces first");
+            find("fill.thickness_guess", Severity::Caution,
+                 "The thickness is a guess ({0}), so the litres are one too.", {thickness_}, "read the faces first");
         }
         for (const FillItem& item : plan_.items) {
-            const std::optional<Vec2> place = item.onTable.empty() ? std::nullopt : std::optional(centroid(item.onTable));
+            const std::optional<Vec2> place =
+                item.onTable.empty() ? std::nullopt : std::optional(centroid(item.onTable));
             const ResinClass* r = resin(item.resin);
             if (item.feature != 0 && item.depth_mm <= 0.0) {
-                find("fill.planed_away", Severity::Good, "The " + item.name + " is planed away by flattening.", {}, "", place);
+                find("fill.planed_away", Severity::Good, "The " + item.name + " is planed away by flattening.", {}, "",
+                     place);
             }
             if (r != nullptr && item.depth_mm > 0.0 && item.depth_mm < r->minLayer_mm && item.feature != 0) {
                 find("fill.too_shallow", Severity::Warn,
@@ -480,12 +509,15 @@ private:
             }
             if (r != nullptr && item.layers.count > 1) {
                 find("fill.layers", Severity::Caution, "Pour the " + item.name + " in {0} layers of {1}.",
-                     {given("layers", "layers", item.layers.count, Unit::Count, "depth ÷ the class's deepest layer, rounded up"),
+                     {given("layers", "layers", item.layers.count, Unit::Count,
+                            "depth ÷ the class's deepest layer, rounded up"),
                       given("layer", "layer", item.layers.thickness_mm, Unit::Length, "depth ÷ layers")},
                      "next layer inside the recoat window, or scuff", place);
             }
-            if (item.overruled && r != nullptr && r->maxLayer_mm < 10.0 && item.width_mm > 60.0 && item.depth_mm > 2.0 * r->maxLayer_mm) {
-                find("fill.overruled_hot", Severity::Warn, r->name + " poured deep in the " + item.name + " heats and cracks.", {},
+            if (item.overruled && r != nullptr && r->maxLayer_mm < 10.0 && item.width_mm > 60.0 &&
+                item.depth_mm > 2.0 * r->maxLayer_mm) {
+                find("fill.overruled_hot", Severity::Warn,
+                     r->name + " poured deep in the " + item.name + " heats and cracks.", {},
                      "take the deep-pour resin", place);
             }
         }
@@ -502,7 +534,8 @@ private:
         }
         if (!plan_.orders.empty()) {
             find("fill.skin", Severity::Caution,
-                 "Resin: gloves, eyes, fresh air; a pot that smokes goes outdoors. The product's own sheet rules.", {}, "");
+                 "Resin: gloves, eyes, fresh air; a pot that smokes goes outdoors. The product's own sheet rules.", {},
+                 "");
         }
     }
 
@@ -513,6 +546,9 @@ private:
 
 } // namespace
 
-FillPlan fillPlan(const FillInput& input) { return Builder(input).run(); }
+FillPlan fillPlan(const FillInput& input)
+{
+    return Builder(input).run();
+}
 
 } // namespace burl

@@ -18,8 +18,8 @@ struct FillItem {
     SlabId slab;
     int feature = 0; // 0: the river
     std::string name;
-    Ring onTable;      // where it lies in the top, for drawing
-    Figure volume;     // litres of the void itself
+    Ring onTable;  // where it lies in the top, for drawing
+    Figure volume; // litres of the void itself
     double wetted_mm2 = 0.0;
     double depth_mm = 0.0; // left after flattening
     double width_mm = 0.0; // its narrow way
@@ -47,8 +47,8 @@ struct FillPlan {
     std::vector<FillItem> items;
     std::vector<ResinOrder> orders;
     std::optional<GapAnswer> gap; // between finished faces
-    Figure litres; // all resins, mixed
-    Figure mass;   // finished top: wood and resin
+    Figure litres;                // all resins, mixed
+    Figure mass;                  // finished top: wood and resin
     std::vector<Entry> figures;
     std::vector<Finding> findings;
 };

@@ -35,15 +35,13 @@ VoidAmount conicalKnot(double diameter_mm, double depth_mm)
 
 VoidAmount vCrack(double length_mm, double width_mm, double depth_mm)
 {
-    return {length_mm * width_mm * depth_mm / 2.0 / kLitre_mm3,
-            2.0 * length_mm * std::hypot(width_mm / 2.0, depth_mm)};
+    return {length_mm * width_mm * depth_mm / 2.0 / kLitre_mm3, 2.0 * length_mm * std::hypot(width_mm / 2.0, depth_mm)};
 }
 
 VoidAmount wormHoles(int count, double diameter_mm, double depth_mm)
 {
     const double floor = std::numbers::pi / 4.0 * diameter_mm * diameter_mm;
-    return {count * floor * depth_mm / kLitre_mm3,
-            count * (std::numbers::pi * diameter_mm * depth_mm + floor)};
+    return {count * floor * depth_mm / kLitre_mm3, count * (std::numbers::pi * diameter_mm * depth_mm + floor)};
 }
 
 VoidAmount riverVoid(const Ring& ring, double depth_mm, const std::vector<bool>& woodEdges)
@@ -123,12 +121,11 @@ Layers layersFor(double depth_mm, double maxLayer_mm, double areaTop_mm2, double
     return out;
 }
 
-Uplift upliftOf(double area_mm2, double thickness_mm, double resinDepth_mm, double wood_kg_m3,
-                double resin_kg_m3, double safety, double clamp_N)
+Uplift upliftOf(double area_mm2, double thickness_mm, double resinDepth_mm, double wood_kg_m3, double resin_kg_m3,
+                double safety, double clamp_N)
 {
     Uplift out;
-    out.net_N =
-        (resin_kg_m3 * resinDepth_mm - wood_kg_m3 * thickness_mm) * area_mm2 * 1e-9 * kGravity_m_s2;
+    out.net_N = (resin_kg_m3 * resinDepth_mm - wood_kg_m3 * thickness_mm) * area_mm2 * 1e-9 * kGravity_m_s2;
     out.uplift_N = std::max(0.0, out.net_N);
     out.clamps = static_cast<int>(std::ceil(out.uplift_N * safety / clamp_N - 1e-9));
     out.floatDepth_mm = std::min(thickness_mm, wood_kg_m3 * thickness_mm / resin_kg_m3);

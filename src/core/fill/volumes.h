@@ -24,8 +24,8 @@ struct VoidAmount {
 
 /// How two parts are mixed.
 struct MixRatio {
-    bool byMass = false;      // otherwise by volume
-    double aToB = 1.0;        // A : B = aToB : 1
+    bool byMass = false; // otherwise by volume
+    double aToB = 1.0;   // A : B = aToB : 1
     double densityA_kg_L = 1.1;
     double densityB_kg_L = 1.0;
     bool operator==(const MixRatio&) const = default;
@@ -38,8 +38,8 @@ struct OrderInput {
     double overpour_mm = 0.0;
     double overpourArea_mm2 = 0.0;
     double soakIn_g_m2 = 0.0;
-    double reserve = 0.0;     // share of the voids kept for leaks
-    double potResidue = 0.0;  // share that stays in the pots
+    double reserve = 0.0;    // share of the voids kept for leaks
+    double potResidue = 0.0; // share that stays in the pots
     MixRatio mix;
     double bucket_L = 1.0; // the most that is mixed at once
     double pigment_pct = 0.0;

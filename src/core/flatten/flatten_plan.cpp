@@ -82,7 +82,8 @@ public:
         if (choices_.school == FlattenSchool::BothFaces) {
             const auto planes = thickestSlab(top_.points, bottom_.points);
             if (!planes) {
-                out_.missing = Missing{slab_.name + ": " + planes.error().sentence, "Yard: surface readings of " + slab_.name};
+                out_.missing =
+                    Missing{slab_.name + ": " + planes.error().sentence, "Yard: surface readings of " + slab_.name};
                 return;
             }
             out_.topPlane = planes->top;
@@ -109,8 +110,8 @@ public:
         if (out_.missing) {
             return;
         }
-        const double tilt = std::sqrt(1.0 + out_.topPlane.slopeX * out_.topPlane.slopeX +
-                                      out_.topPlane.slopeY * out_.topPlane.slopeY);
+        const double tilt =
+            std::sqrt(1.0 + out_.topPlane.slopeX * out_.topPlane.slopeX + out_.topPlane.slopeY * out_.topPlane.slopeY);
         const double spare = std::max(0.0, most_mm_ - thickness_mm) * tilt;
         if (choices_.school == FlattenSchool::BothFaces) {
             double topShare = 0.5;
@@ -172,20 +173,21 @@ private:
                                    planes.bottom.at(middle().x, middle().y), Unit::Length, source);
         std::vector<Figure> terms{upper, lower, countFigure()};
         if (out_.under == UnderSource::Parallel) {
-            terms.push_back(assumed("under", "underside taken as parallel", slab_.thickness_mm.value_or(0.0), Unit::Length,
-                                    "not read; rough thickness by tape"));
+            terms.push_back(assumed("under", "underside taken as parallel", slab_.thickness_mm.value_or(0.0),
+                                    Unit::Length, "not read; rough thickness by tape"));
         } else if (out_.under == UnderSource::MeanThickness) {
-            terms.push_back(assumed("under", "faces tied by one thickness", slab_.thickness_mm.value_or(0.0), Unit::Length,
-                                    "read three places to be sure"));
+            terms.push_back(assumed("under", "faces tied by one thickness", slab_.thickness_mm.value_or(0.0),
+                                    Unit::Length, "read three places to be sure"));
         }
         return made("thickest_" + slab_.name, "Thickest flat " + slab_.name,
-                    "{0} − {1}, as far apart as {2} readings allow", std::move(terms), planes.thickness_mm, Unit::Length);
+                    "{0} − {1}, as far apart as {2} readings allow", std::move(terms), planes.thickness_mm,
+                    Unit::Length);
     }
 
     [[nodiscard]] Figure countFigure() const
     {
-        return given("readings", "counted", static_cast<double>(top_.points.size() + bottom_.points.size()), Unit::Count,
-                     "inside the rough outline");
+        return given("readings", "counted", static_cast<double>(top_.points.size() + bottom_.points.size()),
+                     Unit::Count, "inside the rough outline");
     }
 
     [[nodiscard]] Vec2 middle() const { return centroid(outline_); }
@@ -203,7 +205,8 @@ private:
         }
         const auto face = leastRemoval(points);
         if (!face) {
-            out_.missing = Missing{slab_.name + ": " + face.error().sentence, "Yard: surface readings of " + slab_.name};
+            out_.missing =
+                Missing{slab_.name + ": " + face.error().sentence, "Yard: surface readings of " + slab_.name};
             return;
         }
         Plane plane = face->plane;
@@ -288,7 +291,8 @@ private:
         return onTop || !slab_.bottomHeights ? *slab_.topHeights : *slab_.bottomHeights;
     }
 
-    static std::vector<std::optional<double>> gridHeights(const HeightGrid& grid, const std::vector<SurfacePoint>& points)
+    static std::vector<std::optional<double>> gridHeights(const HeightGrid& grid,
+                                                          const std::vector<SurfacePoint>& points)
     {
         std::vector<std::optional<double>> z(grid.readings_mm.size());
         for (const SurfacePoint& p : points) {
@@ -374,7 +378,8 @@ public:
 private:
     void find(std::string code, Severity severity, std::string text, std::vector<Figure> figures, std::string remedy)
     {
-        plan_.findings.push_back({std::move(code), severity, std::move(text), std::move(figures), std::move(remedy), {}});
+        plan_.findings.push_back(
+            {std::move(code), severity, std::move(text), std::move(figures), std::move(remedy), {}});
     }
 
     void decideThickness(const std::vector<PieceWork>& work)
@@ -397,7 +402,8 @@ private:
             }
         }
         if (known.empty()) {
-            plan_.thickness = assumed("thickness", "Thickness", in_.wanted_mm, Unit::Length, "as wanted; nothing is read yet");
+            plan_.thickness =
+                assumed("thickness", "Thickness", in_.wanted_mm, Unit::Length, "as wanted; nothing is read yet");
             return;
         }
         std::vector<Figure> terms = known;
@@ -408,8 +414,8 @@ private:
         const Figure possible = made("thickness_possible", work.size() > 1 ? "Thickest, both pieces" : "Thickest flat",
                                      formula, terms, least, Unit::Length);
         if (in_.wanted_mm > 0.0 && in_.wanted_mm < least) {
-            plan_.thickness =
-                made("thickness", "Thickness, finished", "{0}, of {1} possible", {wanted, possible}, in_.wanted_mm, Unit::Length);
+            plan_.thickness = made("thickness", "Thickness, finished", "{0}, of {1} possible", {wanted, possible},
+                                   in_.wanted_mm, Unit::Length);
         } else {
             plan_.thickness = relabelled(possible, "thickness", "Thickness, finished");
             if (in_.wanted_mm > least + 0.05 && !guess) {
@@ -433,8 +439,8 @@ private:
                  "read the gaps under it");
         } else if (piece.under == UnderSource::MeanThickness) {
             find("flatten.faces_not_tied", Severity::Warn,
-                 "Both faces of " + piece.name + " were read in different settings; one thickness does not tie them.", {},
-                 "read the thickness at three places");
+                 "Both faces of " + piece.name + " were read in different settings; one thickness does not tie them.",
+                 {}, "read the thickness at three places");
         }
         if (work.surfaces().tieMisfit_mm > 1.5) {
             find("flatten.tie_misfit", Severity::Warn,
@@ -473,14 +479,16 @@ private:
                 continue;
             }
             const std::string source = "surface readings of " + piece.name;
-            add(given("off_top_" + piece.name, "Off the top of " + piece.name + ", most", piece.top.most_mm, Unit::Length, source));
+            add(given("off_top_" + piece.name, "Off the top of " + piece.name + ", most", piece.top.most_mm,
+                      Unit::Length, source));
             add(given("off_bottom_" + piece.name, "Off the bottom of " + piece.name + ", most", piece.bottom.most_mm,
                       Unit::Length, source));
             if (piece.shape) {
                 for (const auto& [key, word, value] : {std::tuple{"wind_", "Wind of ", piece.shape->wind_mm},
                                                        std::tuple{"bow_", "Bow of ", piece.shape->bow_mm},
                                                        std::tuple{"cup_", "Cup of ", piece.shape->cup_mm}}) {
-                    add(given(key + piece.name, word + piece.name, value, Unit::Length, "top face, least squares over its readings"),
+                    add(given(key + piece.name, word + piece.name, value, Unit::Length,
+                              "top face, least squares over its readings"),
                         Weight::Folded);
                 }
             }
@@ -491,22 +499,26 @@ private:
                     chips += pass.removed_L;
                 }
             }
-            minutes.push_back(given("minutes_" + piece.name, piece.name, piece.top.minutes + piece.bottom.minutes, Unit::Minutes,
-                                    "strokes that touch wood at the feed, and setting up"));
+            minutes.push_back(given("minutes_" + piece.name, piece.name, piece.top.minutes + piece.bottom.minutes,
+                                    Unit::Minutes, "strokes that touch wood at the feed, and setting up"));
             const bool over = in_.layup->pieces[i].turnedOver;
             const double offShow = over ? piece.bottom.mean_mm : piece.top.mean_mm;
-            drift.push_back(given("off_show_" + piece.name, "off the show face of " + piece.name, offShow, Unit::Length, source));
+            drift.push_back(
+                given("off_show_" + piece.name, "off the show face of " + piece.name, offShow, Unit::Length, source));
             driftSum += offShow;
         }
         if (all && in_.layup->pieces.size() == 2 && neighbours()) {
             const Figure kerf = given("kerf", "kerf", in_.kerf_mm[0], Unit::Length, "of the log");
-            add(made("figure_drift", "Figure drift", "{0} + {1} + {2}", {kerf, drift[0], drift[1]}, in_.kerf_mm[0] + driftSum,
-                     Unit::Length));
+            add(made("figure_drift", "Figure drift", "{0} + {1} + {2}", {kerf, drift[0], drift[1]},
+                     in_.kerf_mm[0] + driftSum, Unit::Length));
         }
         if (!minutes.empty()) {
-            add(given("strokes", "Strokes, all faces", strokes, Unit::Count, "those that touch wood, counted on the removal map"));
-            add(made("minutes", "Time at the router", minutes.size() > 1 ? "{0} + {1}" : "{0}", minutes, total, Unit::Minutes));
-            add(given("chips", "Wood removed", chips, Unit::Volume, "removal map; loose chips fill two to three times this"),
+            add(given("strokes", "Strokes, all faces", strokes, Unit::Count,
+                      "those that touch wood, counted on the removal map"));
+            add(made("minutes", "Time at the router", minutes.size() > 1 ? "{0} + {1}" : "{0}", minutes, total,
+                     Unit::Minutes));
+            add(given("chips", "Wood removed", chips, Unit::Volume,
+                      "removal map; loose chips fill two to three times this"),
                 Weight::Folded);
         }
     }
@@ -533,6 +545,9 @@ private:
 
 } // namespace
 
-FlattenPlan flattenPlan(const FlattenInput& input) { return Builder(input).run(); }
+FlattenPlan flattenPlan(const FlattenInput& input)
+{
+    return Builder(input).run();
+}
 
 } // namespace burl

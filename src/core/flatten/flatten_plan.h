@@ -24,7 +24,7 @@ struct ReadingDot {
 };
 
 struct FacePasses {
-    RemovalMap map;       // over the box below, in the slab's frame; NaN off the wood
+    RemovalMap map; // over the box below, in the slab's frame; NaN off the wood
     Box box;
     PassPlan passes;
     double mean_mm = 0.0; // taken off, mean over the wood
@@ -37,9 +37,9 @@ struct FlattenedPiece {
     std::string name;
     std::optional<Missing> missing;
     UnderSource under = UnderSource::SameSetting;
-    Plane topPlane;    // in the slab's frame, with the spare shared out
+    Plane topPlane; // in the slab's frame, with the spare shared out
     Plane bottomPlane;
-    Figure thickest;   // the thickest flat slab in this piece
+    Figure thickest;                // the thickest flat slab in this piece
     std::optional<FaceShape> shape; // of the top face
     double rough_mm = 0.0;
     double readFrom_mm = 0.0; // least and most thickness the readings show

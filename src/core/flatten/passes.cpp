@@ -68,8 +68,8 @@ PassPlan passPlan(const RemovalMap& map, const PassInput& input)
             const double centre = input.bit_mm / 2.0 + stroke * plan.strokes.stepover_mm;
             const double cells = map.cellsAlong / map.length_mm;
             const int from = std::max(0, static_cast<int>(std::floor((centre - input.bit_mm / 2.0) * cells)));
-            const int to = std::min(map.cellsAlong - 1,
-                                    static_cast<int>(std::ceil((centre + input.bit_mm / 2.0) * cells)) - 1);
+            const int to =
+                std::min(map.cellsAlong - 1, static_cast<int>(std::ceil((centre + input.bit_mm / 2.0) * cells)) - 1);
             for (int i = from; i <= to; ++i) {
                 if (columnHighest[i] > pass.floor_mm) {
                     ++pass.strokesTouching;
@@ -86,8 +86,8 @@ PassPlan passPlan(const RemovalMap& map, const PassInput& input)
     return plan;
 }
 
-SledSection sledSection(double sheetWidth_mm, double sheetThickness_mm, double wallHeight_mm,
-                        double wallThickness_mm, double sheetE_MPa, double wallE_MPa)
+SledSection sledSection(double sheetWidth_mm, double sheetThickness_mm, double wallHeight_mm, double wallThickness_mm,
+                        double sheetE_MPa, double wallE_MPa)
 {
     const double sheetArea = sheetWidth_mm * sheetThickness_mm;
     const double wallArea = 2.0 * wallThickness_mm * wallHeight_mm;

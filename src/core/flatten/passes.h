@@ -16,8 +16,7 @@ struct StrokePlan {
     double path_mm = 0.0; // zigzag of the bit's centre, one pass
 };
 /// Strokes across the width, evenly spaced along the length.
-[[nodiscard]] StrokePlan strokePlan(double length_mm, double width_mm, double bit_mm, double overlap,
-                                    double runoff_mm);
+[[nodiscard]] StrokePlan strokePlan(double length_mm, double width_mm, double bit_mm, double overlap, double runoff_mm);
 
 /// Height above the plane, row by row: cell (i, j) at index j * across + i.
 struct RemovalMap {

@@ -72,19 +72,18 @@ bool onOneLine(std::span<const Point3> points)
 Expected<void> checkFace(std::span<const Point3> points, const char* face)
 {
     if (points.size() < 3) {
-        return refuse("flatten.too_few", std::string("Only ") + std::to_string(points.size()) +
-                                             " readings on the " + face +
-                                             " count; take at least three, better a grid.");
+        return refuse("flatten.too_few", std::string("Only ") + std::to_string(points.size()) + " readings on the " +
+                                             face + " count; take at least three, better a grid.");
     }
     for (const Point3& p : points) {
         if (!std::isfinite(p.x) || !std::isfinite(p.y) || !std::isfinite(p.z)) {
-            return refuse("flatten.not_a_number", std::string("A reading on the ") + face +
-                                                      " is not a number; measure it again.");
+            return refuse("flatten.not_a_number",
+                          std::string("A reading on the ") + face + " is not a number; measure it again.");
         }
     }
     if (onOneLine(points)) {
-        return refuse("flatten.one_line", std::string("All readings on the ") + face +
-                                              " lie on one line; take some to its side.");
+        return refuse("flatten.one_line",
+                      std::string("All readings on the ") + face + " lie on one line; take some to its side.");
     }
     return {};
 }

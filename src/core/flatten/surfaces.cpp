@@ -24,8 +24,7 @@ Expected<void> checkGrid(const HeightGrid& grid, const char* face)
         }
         return !v.empty();
     };
-    if (!rises(grid.xs_mm) || !rises(grid.ys_mm) ||
-        grid.readings_mm.size() != grid.xs_mm.size() * grid.ys_mm.size()) {
+    if (!rises(grid.xs_mm) || !rises(grid.ys_mm) || grid.readings_mm.size() != grid.xs_mm.size() * grid.ys_mm.size()) {
         return refuse("flatten.grid", std::string("The grid of the ") + face +
                                           " is not in order: its lines must rise and every cell be there.");
     }
@@ -136,27 +135,31 @@ std::optional<double> heightAt(const HeightGrid& grid, const std::vector<std::op
                                        (y->first + 1) * along + x->first, (y->first + 1) * along + x->first + 1};
     const std::array<double, 4> share{(1.0 - x->second) * (1.0 - y->second), x->second * (1.0 - y->second),
                                       (1.0 - x->second) * y->second, x->second * y->second};
+    // Near the rim some corners lie off the slab; those that stand share their work, and where none
+    // of them has a share (the place lies on the line of the missing ones) they count alike.
     double sum = 0.0;
     double weight = 0.0;
+    double plain = 0.0;
+    int standing = 0;
     for (size_t k = 0; k < 4; ++k) {
         if (z[corner[k]]) {
-            // Near the rim some corners lie off the slab; those that stand share their work.
-            const double w = share[k] + 1e-6;
-            sum += w * *z[corner[k]];
-            weight += w;
+            sum += share[k] * *z[corner[k]];
+            weight += share[k];
+            plain += *z[corner[k]];
+            ++standing;
         }
     }
-    if (weight <= 0.0) {
+    if (standing == 0) {
         return std::nullopt;
     }
-    return sum / weight;
+    return weight > 1e-9 ? sum / weight : plain / standing;
 }
 
 Expected<Surfaces> surfacesOf(const Slab& slab)
 {
     if (!slab.topHeights) {
-        return refuse("flatten.no_readings", "no surface readings of " + slab.name +
-                                                 ": how thick it becomes is not known");
+        return refuse("flatten.no_readings",
+                      "no surface readings of " + slab.name + ": how thick it becomes is not known");
     }
     if (auto good = checkGrid(*slab.topHeights, "top face"); !good) {
         return tl::unexpected(good.error());
@@ -173,8 +176,8 @@ Expected<Surfaces> surfacesOf(const Slab& slab)
 
     if (!slab.bottomHeights) {
         if (!slab.thickness_mm && ties.empty()) {
-            return refuse("flatten.no_thickness", "no thickness of " + slab.name +
-                                                      ": read it at the edge, better at four corners");
+            return refuse("flatten.no_thickness",
+                          "no thickness of " + slab.name + ": read it at the edge, better at four corners");
         }
         out.under = UnderSource::Parallel;
         Plane thickness = fitted(ties);
@@ -194,8 +197,8 @@ Expected<Surfaces> surfacesOf(const Slab& slab)
     }
     out.bottom = pointsOf(*slab.bottomHeights, 1.0); // down when turned over is up as it lay
     const auto bottomZ = heights(*slab.bottomHeights, 1.0);
-    const bool sameSetting = slab.topHeights->from == HeightsFrom::BenchUp &&
-                             slab.bottomHeights->from == HeightsFrom::BenchUp;
+    const bool sameSetting =
+        slab.topHeights->from == HeightsFrom::BenchUp && slab.bottomHeights->from == HeightsFrom::BenchUp;
 
     // What must be added to the bottom so that top - bottom is the thickness read.
     std::vector<Point3> gaps;

@@ -14,8 +14,7 @@ double valueAt(std::span<const Vec2> profile, double x)
     if (x >= profile.back().x) {
         return profile.back().y;
     }
-    const auto after =
-        std::upper_bound(profile.begin(), profile.end(), x, [](double v, Vec2 p) { return v < p.x; });
+    const auto after = std::upper_bound(profile.begin(), profile.end(), x, [](double v, Vec2 p) { return v < p.x; });
     const Vec2 b = *after;
     const Vec2 a = *(after - 1);
     return a.y + (b.y - a.y) * (x - a.x) / (b.x - a.x);

@@ -76,7 +76,10 @@ double signedArea_mm2(std::span<const Vec2> ring)
     return twice / 2.0;
 }
 
-double area_mm2(std::span<const Vec2> ring) { return std::abs(signedArea_mm2(ring)); }
+double area_mm2(std::span<const Vec2> ring)
+{
+    return std::abs(signedArea_mm2(ring));
+}
 
 double perimeter_mm(std::span<const Vec2> ring)
 {
@@ -133,8 +136,7 @@ bool contains(std::span<const Vec2> ring, Vec2 point)
     for (size_t i = 0, j = ring.size() - 1; i < ring.size(); j = i++) {
         const Vec2 a = ring[i];
         const Vec2 b = ring[j];
-        if ((a.y > point.y) != (b.y > point.y) &&
-            point.x < (b.x - a.x) * (point.y - a.y) / (b.y - a.y) + a.x) {
+        if ((a.y > point.y) != (b.y > point.y) && point.x < (b.x - a.x) * (point.y - a.y) / (b.y - a.y) + a.x) {
             inside = !inside;
         }
     }
@@ -192,15 +194,24 @@ Ring ellipse(Vec2 centre, double long_mm, double wide_mm, double angle_deg, int 
         const double t = 2.0 * std::numbers::pi * i / corners;
         const double u = long_mm / 2.0 * std::cos(t);
         const double v = wide_mm / 2.0 * std::sin(t);
-        ring.push_back({centre.x + u * std::cos(turn) - v * std::sin(turn),
-                        centre.y + u * std::sin(turn) + v * std::cos(turn)});
+        ring.push_back(
+            {centre.x + u * std::cos(turn) - v * std::sin(turn), centre.y + u * std::sin(turn) + v * std::cos(turn)});
     }
     return ring;
 }
 
-Region intersection(const Region& a, const Region& b) { return clip(ClipperLib::ctIntersection, a, b); }
-Region difference(const Region& a, const Region& b) { return clip(ClipperLib::ctDifference, a, b); }
-Region unionOf(const Region& a) { return clip(ClipperLib::ctUnion, a, {}); }
+Region intersection(const Region& a, const Region& b)
+{
+    return clip(ClipperLib::ctIntersection, a, b);
+}
+Region difference(const Region& a, const Region& b)
+{
+    return clip(ClipperLib::ctDifference, a, b);
+}
+Region unionOf(const Region& a)
+{
+    return clip(ClipperLib::ctUnion, a, {});
+}
 
 double area_mm2(const Region& region)
 {

@@ -13,12 +13,30 @@ struct Vec2 {
     bool operator==(const Vec2&) const = default;
 };
 
-inline Vec2 operator+(Vec2 a, Vec2 b) { return {a.x + b.x, a.y + b.y}; }
-inline Vec2 operator-(Vec2 a, Vec2 b) { return {a.x - b.x, a.y - b.y}; }
-inline Vec2 operator*(Vec2 a, double k) { return {a.x * k, a.y * k}; }
-inline double dot(Vec2 a, Vec2 b) { return a.x * b.x + a.y * b.y; }
-inline double cross(Vec2 a, Vec2 b) { return a.x * b.y - a.y * b.x; }
-inline double length(Vec2 a) { return std::hypot(a.x, a.y); }
+inline Vec2 operator+(Vec2 a, Vec2 b)
+{
+    return {a.x + b.x, a.y + b.y};
+}
+inline Vec2 operator-(Vec2 a, Vec2 b)
+{
+    return {a.x - b.x, a.y - b.y};
+}
+inline Vec2 operator*(Vec2 a, double k)
+{
+    return {a.x * k, a.y * k};
+}
+inline double dot(Vec2 a, Vec2 b)
+{
+    return a.x * b.x + a.y * b.y;
+}
+inline double cross(Vec2 a, Vec2 b)
+{
+    return a.x * b.y - a.y * b.x;
+}
+inline double length(Vec2 a)
+{
+    return std::hypot(a.x, a.y);
+}
 
 /// A closed outline: corners in order, the last joined to the first, not repeated.
 using Ring = std::vector<Vec2>;

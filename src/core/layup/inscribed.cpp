@@ -203,8 +203,7 @@ Expected<InscribedRectangle> largestRectangle(const Profile& near, const Profile
     if (!std::isfinite(best.width) || best.width <= 0.0) {
         return refuse("inscribed.too_short", "No rectangle of this length lies inside the outline.");
     }
-    return InscribedRectangle{best.width, bestAngle * 180.0 / std::numbers::pi,
-                              turned({best.x0, best.y0}, bestAngle)};
+    return InscribedRectangle{best.width, bestAngle * 180.0 / std::numbers::pi, turned({best.x0, best.y0}, bestAngle)};
 }
 
 InscribedCircle largestCircle(const Ring& ring)

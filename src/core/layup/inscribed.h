@@ -14,8 +14,8 @@ struct InscribedRectangle {
     Vec2 corner;            // lower left, in the slab's frame
 };
 /// Errors: "inscribed.too_short".
-[[nodiscard]] Expected<InscribedRectangle> largestRectangle(const Profile& near, const Profile& far,
-                                                            double length_mm, double mostAngle_deg);
+[[nodiscard]] Expected<InscribedRectangle> largestRectangle(const Profile& near, const Profile& far, double length_mm,
+                                                            double mostAngle_deg);
 
 struct InscribedCircle {
     Vec2 centre;

@@ -148,8 +148,7 @@ private:
         const auto show = outlineOf(*slab, piece.show);
         const auto under = outlineOf(*slab, piece.show == Face::Top ? Face::Bottom : Face::Top);
         if (!show || !under) {
-            missing(slab->name + ": " + (!show ? show.error() : under.error()).sentence,
-                    "Yard: tape of " + slab->name);
+            missing(slab->name + ": " + (!show ? show.error() : under.error()).sentence, "Yard: tape of " + slab->name);
             return false;
         }
         PlacedPiece placed;
@@ -237,8 +236,8 @@ private:
     {
         piece.place.dy += by;
         piece.ripLevel_mm += by;
-        for (Profile* profile : {&piece.lower, &piece.upper, &piece.lowerUnder, &piece.upperUnder,
-                                 &piece.showRing, &piece.underRing}) {
+        for (Profile* profile :
+             {&piece.lower, &piece.upper, &piece.lowerUnder, &piece.upperUnder, &piece.showRing, &piece.underRing}) {
             for (Vec2& p : *profile) {
                 p.y += by;
             }
@@ -330,8 +329,7 @@ private:
             piece.kept = intersection({piece.showRing}, {window});
             piece.keptArea_mm2 = area_mm2(piece.kept);
             const double trim = in_.trim_mm;
-            const Ring roughWindow{
-                {-trim, from}, {length + trim, from}, {length + trim, to}, {-trim, to}};
+            const Ring roughWindow{{-trim, from}, {length + trim, from}, {length + trim, to}, {-trim, to}};
             const Region rough = intersection({piece.showRing}, {roughWindow});
             for (const Ring& ring : rough) {
                 if (std::abs(signedArea_mm2(ring)) > std::abs(signedArea_mm2(piece.rough))) {
@@ -397,7 +395,8 @@ private:
             add(made("gap_most", "River, widest", "show face, {0} from the left end",
                      {given("gap_most_at", "place", plan_.gap->mostTop.x, Unit::Length, "on the drawing")},
                      plan_.gap->mostTop.value, Unit::Length));
-            add(given("gap_area", "River, area", plan_.gap->areaTop_mm2, Unit::Area, "measured on the drawing, show face"));
+            add(given("gap_area", "River, area", plan_.gap->areaTop_mm2, Unit::Area,
+                      "measured on the drawing, show face"));
         }
         add(plan_.woodArea, Weight::Folded);
         const Figure trim = given("trim", "trim", in_.trim_mm, Unit::Length, "chosen");
@@ -430,9 +429,10 @@ private:
                 lookAtRip(piece, i);
             }
             if (slab.pith && slab.thickness_mm && std::abs(slab.pith->distance_mm) < *slab.thickness_mm / 2.0) {
-                find("layup.pith_slab", Severity::Warn, piece.name + " has the pith in it: it will crack along it, and cups little.",
-                     {given("pith", "pith", slab.pith->distance_mm, Unit::Length, "log end")}, "rip the pith out, or take a slab further from it",
-                     centroid(piece.rough));
+                find("layup.pith_slab", Severity::Warn,
+                     piece.name + " has the pith in it: it will crack along it, and cups little.",
+                     {given("pith", "pith", slab.pith->distance_mm, Unit::Length, "log end")},
+                     "rip the pith out, or take a slab further from it", centroid(piece.rough));
             }
         }
         if (choices_.width_mm && choices_.kind != TopKind::River) {
@@ -448,8 +448,7 @@ private:
             find("layup.overlap", Severity::Stop, "The slabs overlap by {0} across the river.",
                  {given("overlap", "overlap", -std::min(plan_.gap->leastTop.value, plan_.gap->leastBottom.value),
                         Unit::Length, "on the drawing")},
-                 "widen the top or rip more off the outer edges",
-                 Vec2{plan_.gap->leastTop.x, 0.0});
+                 "widen the top or rip more off the outer edges", Vec2{plan_.gap->leastTop.x, 0.0});
         } else if (plan_.gap && plan_.gap->leastBottom.value < 5.0) {
             find("layup.gap_tight", Severity::Warn, "The river closes to {0}, too narrow to pour and to clean.",
                  {given("gap", "gap", std::max(0.0, plan_.gap->leastBottom.value), Unit::Length, "on the drawing")},
@@ -475,14 +474,14 @@ private:
         const double over = std::max(shortLeft, shortRight);
         if (over > 0.5) {
             find("layup.too_short", Severity::Stop, piece.name + " ends {0} inside the top.",
-                 {given("short_by", "short", over, Unit::Length, "on the drawing")},
-                 "slide it or shorten the top", Vec2{shortLeft > shortRight ? 0.0 : length, centroid(piece.showRing).y});
+                 {given("short_by", "short", over, Unit::Length, "on the drawing")}, "slide it or shorten the top",
+                 Vec2{shortLeft > shortRight ? 0.0 : length, centroid(piece.showRing).y});
         } else if (over > -in_.trim_mm + 0.5) {
-            find("layup.no_trim", Severity::Warn,
-                 piece.name + " has only {0} of its end to trim; {1} is wanted.",
+            find("layup.no_trim", Severity::Warn, piece.name + " has only {0} of its end to trim; {1} is wanted.",
                  {given("trim_left", "left", -over, Unit::Length, "on the drawing"),
                   given("trim", "trim", in_.trim_mm, Unit::Length, "chosen")},
-                 "slide it or shorten the top", Vec2{shortLeft > shortRight ? 0.0 : length, centroid(piece.showRing).y});
+                 "slide it or shorten the top",
+                 Vec2{shortLeft > shortRight ? 0.0 : length, centroid(piece.showRing).y});
         }
     }
 
@@ -512,14 +511,15 @@ private:
                 find("layup.not_cut_off", Severity::Warn,
                      "A part of " + piece.name + " meant to be cut off lies {0} inside the " +
                          (left ? "left" : "right") + " end of the top.",
-                     {deep}, left ? "slide " + piece.name + " left by {0}" : "slide " + piece.name + " right by {0}", place);
+                     {deep}, left ? "slide " + piece.name + " left by {0}" : "slide " + piece.name + " right by {0}",
+                     place);
             } else if (feature.kind == FeatureKind::Check && feature.intention == Intention::Keep) {
-                find("layup.check_in_top", Severity::Warn,
-                     "A check in " + piece.name + " runs {0} into the top.", {deep},
-                     "cut it off, fill it or key it", place);
+                find("layup.check_in_top", Severity::Warn, "A check in " + piece.name + " runs {0} into the top.",
+                     {deep}, "cut it off, fill it or key it", place);
             } else if (feature.kind == FeatureKind::Pith) {
-                find("layup.pith_in_top", Severity::Warn, "The pith of " + piece.name + " lies in the top; it will crack.",
-                     {}, "rip it out, or plan keys along it", place);
+                find("layup.pith_in_top", Severity::Warn,
+                     "The pith of " + piece.name + " lies in the top; it will crack.", {},
+                     "rip it out, or plan keys along it", place);
             }
         }
     }
@@ -562,15 +562,17 @@ private:
             const double apart = std::abs(*a.mc_pct - *b.mc_pct);
             const Figure figure = given("mc_apart", "apart", apart, Unit::Percent, "meter");
             if (apart > 1.5) {
-                find("layup.mc_apart", Severity::Warn, "The two slabs are {0} moisture apart: one will move after gluing.",
-                     {figure}, "let them come to rest together");
+                find("layup.mc_apart", Severity::Warn,
+                     "The two slabs are {0} moisture apart: one will move after gluing.", {figure},
+                     "let them come to rest together");
             } else {
-                find("layup.mc_alike", Severity::Good, "Both slabs are within {0} moisture: good to join.", {figure}, "");
+                find("layup.mc_alike", Severity::Good, "Both slabs are within {0} moisture: good to join.", {figure},
+                     "");
             }
         }
         if (a.species != b.species) {
-            find("layup.two_species", Severity::Caution, "The two slabs are of different species and move differently.", {},
-                 "");
+            find("layup.two_species", Severity::Caution, "The two slabs are of different species and move differently.",
+                 {}, "");
         }
     }
 
@@ -581,6 +583,9 @@ private:
 
 } // namespace
 
-LayupPlan layupPlan(const LayupInput& input) { return Builder(input).run(); }
+LayupPlan layupPlan(const LayupInput& input)
+{
+    return Builder(input).run();
+}
 
 } // namespace burl

@@ -26,23 +26,23 @@ struct PlacedPiece {
     bool ripByHand = false;
     double ripFrom_mm = 0.0; // the rip line's ends, x on the top
     double ripTo_mm = 0.0;
-    double ripLevel_mm = 0.0; // y of the rip line on the top
-    Ring showRing;            // outline of the show face on the top, whole slab
-    Ring underRing;           // outline of the face below
+    double ripLevel_mm = 0.0;       // y of the rip line on the top
+    Ring showRing;                  // outline of the show face on the top, whole slab
+    Ring underRing;                 // outline of the face below
     Profile lower, upper;           // live edges of the show face
     Profile lowerUnder, upperUnder; // of the face below
-    Region kept;        // wood of the final top: inside rip line and final outline (show face)
-    Ring rough;         // what is flattened: with the trim at both ends
+    Region kept;                    // wood of the final top: inside rip line and final outline (show face)
+    Ring rough;                     // what is flattened: with the trim at both ends
     double keptArea_mm2 = 0.0;
     double roughThickness_mm = 0.0; // by tape, 0 when not known
 };
 
 struct LayupPlan {
     std::vector<PlacedPiece> pieces;
-    Box finalBox; // x from 0 to the final length, y over the widest place
+    Box finalBox;               // x from 0 to the final length, y over the widest place
     double outerLower_mm = 0.0; // straight outer edges, where they run
     double outerUpper_mm = 0.0;
-    Profile width;       // of the final top along its length
+    Profile width;        // of the final top along its length
     Profile halvesDiffer; // far half minus near half, for a pair
     std::optional<GapInput> gapInput;
     std::optional<GapAnswer> gap; // between show faces as they lie rough

@@ -15,8 +15,7 @@ Expected<RipAnswer> bestFarRip(const Profile& near, const Profile& far, double m
         return refuse("rip.window", "A rip line needs both edges at two stations at least.");
     }
     const double x1 = x0_mm + length_mm;
-    if (x0_mm < std::max(near.front().x, far.front().x) - 1e-6 ||
-        x1 > std::min(near.back().x, far.back().x) + 1e-6) {
+    if (x0_mm < std::max(near.front().x, far.front().x) - 1e-6 || x1 > std::min(near.back().x, far.back().x) + 1e-6) {
         return refuse("rip.window", "The slab is shorter than the length wanted there; slide the piece or "
                                     "shorten the top.");
     }

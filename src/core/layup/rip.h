@@ -27,11 +27,11 @@ struct RipAnswer {
 
 /// The best line along the far edge: `margin` inside it along the whole window, first the widest at
 /// the narrowest place, then the largest mean.   Errors: "rip.window", "rip.no_line".
-[[nodiscard]] Expected<RipAnswer> bestFarRip(const Profile& near, const Profile& far, double margin_mm,
-                                             double x0_mm, double length_mm);
+[[nodiscard]] Expected<RipAnswer> bestFarRip(const Profile& near, const Profile& far, double margin_mm, double x0_mm,
+                                             double length_mm);
 /// The same along the near edge: the slab looked at from the other side.
-[[nodiscard]] Expected<RipAnswer> bestNearRip(const Profile& near, const Profile& far, double margin_mm,
-                                              double x0_mm, double length_mm);
+[[nodiscard]] Expected<RipAnswer> bestNearRip(const Profile& near, const Profile& far, double margin_mm, double x0_mm,
+                                              double length_mm);
 
 struct WindowAnswer {
     double x0_mm = 0.0;

@@ -59,9 +59,9 @@ Expected<GapAnswer> gapBetween(const GapInput& input)
     out.areaBottom_mm2 = integral(out.bottom);
     if (out.fits && input.thickness_mm > 0.0) {
         const double d = input.fillDepth_mm;
-        out.volume_L = (out.areaBottom_mm2 * d +
-                        (out.areaTop_mm2 - out.areaBottom_mm2) * d * d / (2.0 * input.thickness_mm)) /
-                       1e6;
+        out.volume_L =
+            (out.areaBottom_mm2 * d + (out.areaTop_mm2 - out.areaBottom_mm2) * d * d / (2.0 * input.thickness_mm)) /
+            1e6;
     }
     return out;
 }

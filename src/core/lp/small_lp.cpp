@@ -18,9 +18,9 @@ namespace burl
 namespace
 {
 
-constexpr double kBox = 1e7;        // far outside any answer in scaled coordinates
+constexpr double kBox = 1e7;         // far outside any answer in scaled coordinates
 constexpr double kTolerance = 1e-11; // relative to rows of unit size
-constexpr int kPatience = 40;       // steps without gain before Bland's rule
+constexpr int kPatience = 40;        // steps without gain before Bland's rule
 constexpr int kMostSteps = 20000;
 
 using Vector = std::array<double, SmallLp::kMost>;
@@ -62,8 +62,7 @@ bool solveLinear(Matrix m, Vector r, int n, Vector& x)
 class Simplex
 {
 public:
-    explicit Simplex(const SmallLp& problem)
-        : p_(problem), n_(problem.unknowns), rows_(problem.rowCount())
+    explicit Simplex(const SmallLp& problem) : p_(problem), n_(problem.unknowns), rows_(problem.rowCount())
     {
         for (int k = 0; k < n_; ++k) {
             // Row ids beyond the problem's own are the box: 2k upper side, 2k+1 lower side.
@@ -77,8 +76,8 @@ public:
         int idle = 0;
         double last = std::numeric_limits<double>::infinity();
         for (answer.steps = 0; answer.steps < kMostSteps; ++answer.steps) {
-            Matrix b{};       // rows of the basis
-            Matrix bt{};      // and transposed
+            Matrix b{};  // rows of the basis
+            Matrix bt{}; // and transposed
             Vector limits{};
             for (int i = 0; i < n_; ++i) {
                 b[i] = row(basis_[i]);
@@ -113,8 +112,8 @@ public:
             for (int i = 0; i < n_; ++i) {
                 if (d[i] > 1e-12) {
                     const double ratio = std::max(0.0, y[i]) / d[i];
-                    if (ratio < best - 1e-15 || (ratio <= best + 1e-15 && leaving >= 0 &&
-                                                 basis_[i] < basis_[leaving])) {
+                    if (ratio < best - 1e-15 ||
+                        (ratio <= best + 1e-15 && leaving >= 0 && basis_[i] < basis_[leaving])) {
                         best = ratio;
                         leaving = i;
                     }
@@ -225,6 +224,9 @@ void SmallLp::addRow(std::array<double, kMost> row, double limit)
     limits.push_back(limit);
 }
 
-LpAnswer solve(const SmallLp& problem) { return Simplex(problem).run(); }
+LpAnswer solve(const SmallLp& problem)
+{
+    return Simplex(problem).run();
+}
 
 } // namespace burl

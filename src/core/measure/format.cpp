@@ -14,7 +14,7 @@ namespace
 
 constexpr double kSquareFoot_mm2 = kFoot_mm * kFoot_mm;
 
-/// Whole part and reduced fraction of a length in inches, as `90-9/16`.
+/// Whole part and reduced fraction of a length in inches: `90-9/16`, or with feet `7' 6 9/16"`, `9'`.
 std::string inchText(double inches, int fraction, bool feet)
 {
     const auto parts = static_cast<int64_t>(std::llround(std::abs(inches) * fraction));
@@ -42,7 +42,7 @@ std::string inchText(double inches, int fraction, bool feet)
         const int64_t divisor = std::gcd(rest, static_cast<int64_t>(fraction));
         out += std::to_string(rest / divisor) + '/' + std::to_string(fraction / divisor);
     }
-    return out;
+    return feet ? out + '"' : out;
 }
 
 /// Under an inch a fraction can be off by more than the work allows (a slot cut short, a packer of
@@ -69,7 +69,7 @@ NumberAndUnit lengthParts(double mm, const UnitChoice& choice)
     case LengthStyle::FractionalInches:
         return {inchText(mm / kInch_mm, choice.inchFraction, false), "in"};
     case LengthStyle::FeetAndInches:
-        return {inchText(mm / kInch_mm, choice.inchFraction, true) + "\"", ""};
+        return {inchText(mm / kInch_mm, choice.inchFraction, true), ""};
     case LengthStyle::DecimalInches:
         return {formatNumber(mm / kInch_mm, std::abs(mm) < kInch_mm ? 3 : 2), "in"};
     }
@@ -103,8 +103,8 @@ std::string formatNumber(double value, int decimals, bool shorten)
         return "not known";
     }
     std::array<char, 64> buffer{};
-    const auto [end, error] = std::to_chars(buffer.data(), buffer.data() + buffer.size(), value,
-                                            std::chars_format::fixed, decimals);
+    const auto [end, error] =
+        std::to_chars(buffer.data(), buffer.data() + buffer.size(), value, std::chars_format::fixed, decimals);
     if (error != std::errc()) {
         return "not known";
     }
@@ -142,9 +142,8 @@ NumberAndUnit formatParts(double value, Unit unit, const UnitChoice& choice)
     case Unit::Length:
         return lengthParts(value, choice);
     case Unit::Area:
-        return isInches(choice.length)
-                   ? NumberAndUnit{formatNumber(value / kSquareFoot_mm2, 1), "sq ft"}
-                   : NumberAndUnit{formatNumber(value / 1e6, std::abs(value) < 1e6 ? 3 : 2), "m²"};
+        return isInches(choice.length) ? NumberAndUnit{formatNumber(value / kSquareFoot_mm2, 1), "sq ft"}
+                                       : NumberAndUnit{formatNumber(value / 1e6, std::abs(value) < 1e6 ? 3 : 2), "m²"};
     case Unit::Volume:
         return volumeParts(value, choice.volume);
     case Unit::Mass:
@@ -207,11 +206,11 @@ EditText lengthToEdit(double mm, const UnitChoice& choice)
         const double back = std::round(mm / kInch_mm * fraction) / fraction * kInch_mm;
         if (std::abs(back - mm) < kSame_mm) {
             const bool feet = choice.length == LengthStyle::FeetAndInches;
-            return {inchText(mm / kInch_mm, fraction, feet) + "\"", true};
+            return {inchText(mm / kInch_mm, fraction, feet) + (feet ? "" : "\""), true};
         }
     }
-    return {"≈ " + inchText(mm / kInch_mm, choice.inchFraction,
-                            choice.length == LengthStyle::FeetAndInches) + "\"", false};
+    const bool feet = choice.length == LengthStyle::FeetAndInches;
+    return {"≈ " + inchText(mm / kInch_mm, choice.inchFraction, feet) + (feet ? "" : "\""), false};
 }
 
 } // namespace burl

@@ -32,11 +32,11 @@ struct Glyph {
 };
 
 // A vulgar fraction gets a space before it so that `6½` reads as 6 1/2.
-constexpr Glyph kGlyphs[] = {
-    {"½", " 1/2"}, {"¼", " 1/4"}, {"¾", " 3/4"}, {"⅛", " 1/8"}, {"⅜", " 3/8"}, {"⅝", " 5/8"},
-    {"⅞", " 7/8"}, {"⅓", " 1/3"}, {"⅔", " 2/3"}, {"⁄", "/"},    {"′", "'"},    {"’", "'"},
-    {"″", "\""},   {"”", "\""},   {"“", "\""},   {"−", "-"},    {"–", "-"},    {"°", ""},
-    {"\u00a0", " "}, {"\u202f", " "}, {"\u2009", " "}, {"≈", ""}};
+constexpr Glyph kGlyphs[] = {{"½", " 1/2"},   {"¼", " 1/4"}, {"¾", " 3/4"}, {"⅛", " 1/8"},   {"⅜", " 3/8"},
+                             {"⅝", " 5/8"},   {"⅞", " 7/8"}, {"⅓", " 1/3"}, {"⅔", " 2/3"},   {"⁄", "/"},
+                             {"′", "'"},      {"’", "'"},    {"″", "\""},   {"”", "\""},     {"“", "\""},
+                             {"−", "-"},      {"–", "-"},    {"°", ""},     {"\u00a0", " "}, {"\u202f", " "},
+                             {"\u2009", " "}, {"≈", ""}};
 
 std::string toAscii(std::string_view text)
 {
@@ -63,13 +63,19 @@ std::string toAscii(std::string_view text)
     return out;
 }
 
-bool isDigit(char c) { return c >= '0' && c <= '9'; }
-bool isLetter(char c) { return (c >= 'a' && c <= 'z') || c == '\'' || c == '"' || c == '%'; }
+bool isDigit(char c)
+{
+    return c >= '0' && c <= '9';
+}
+bool isLetter(char c)
+{
+    return (c >= 'a' && c <= 'z') || c == '\'' || c == '"' || c == '%';
+}
 
 Refusal unreadable(std::string_view text, std::string_view example)
 {
-    return {"measure.unreadable", "Cannot read \"" + std::string(text) + "\" as a measure; write it like " +
-                                      std::string(example) + "."};
+    return {"measure.unreadable",
+            "Cannot read \"" + std::string(text) + "\" as a measure; write it like " + std::string(example) + "."};
 }
 
 class Reader
@@ -84,8 +90,8 @@ public:
     {
         skipSpace();
         if (at_ == text_.size()) {
-            return refuse("measure.empty", "Nothing is written here; write a measure like " +
-                                               std::string(example_) + ".");
+            return refuse("measure.empty",
+                          "Nothing is written here; write a measure like " + std::string(example_) + ".");
         }
         negative = false;
         if (text_[at_] == '-' || text_[at_] == '+') {
@@ -236,8 +242,7 @@ private:
                 term.unit += text_[at_++];
             }
         }
-        if (term.unit.empty() && at_ < text_.size() && !isDigit(text_[at_]) && text_[at_] != ' ' &&
-            text_[at_] != '-') {
+        if (term.unit.empty() && at_ < text_.size() && !isDigit(text_[at_]) && text_[at_] != ' ' && text_[at_] != '-') {
             return tl::unexpected(unreadable(original_, example_));
         }
         return term;
@@ -311,27 +316,21 @@ Expected<double> parseSum(std::string_view text, const Grammar& grammar)
         sum += term.value * factor;
     }
     if (!(sum <= grammar.most)) {
-        return refuse("measure.too_large", "\"" + std::string(text) +
-                                               "\" is larger than anything in this work; look at the unit.");
+        return refuse("measure.too_large",
+                      "\"" + std::string(text) + "\" is larger than anything in this work; look at the unit.");
     }
     return negative ? -sum : sum;
 }
 
-constexpr UnitWord kLengthWords[] = {
-    {"mm", 1.0},        {"cm", 10.0},       {"dm", 100.0},      {"m", 1000.0},
-    {"\"", kInch_mm},   {"in", kInch_mm},   {"inch", kInch_mm}, {"inches", kInch_mm},
-    {"'", kFoot_mm},    {"ft", kFoot_mm},   {"foot", kFoot_mm}, {"feet", kFoot_mm}};
+constexpr UnitWord kLengthWords[] = {{"mm", 1.0},      {"cm", 10.0},     {"dm", 100.0},      {"m", 1000.0},
+                                     {"\"", kInch_mm}, {"in", kInch_mm}, {"inch", kInch_mm}, {"inches", kInch_mm},
+                                     {"'", kFoot_mm},  {"ft", kFoot_mm}, {"foot", kFoot_mm}, {"feet", kFoot_mm}};
 constexpr UnitWord kVolumeWords[] = {
-    {"l", 1.0},          {"litre", 1.0},       {"litres", 1.0},     {"liter", 1.0},
-    {"liters", 1.0},     {"dl", 0.1},          {"cl", 0.01},        {"ml", 0.001},
-    {"qt", kQuart_L},    {"quart", kQuart_L},  {"quarts", kQuart_L}, {"gal", kGallon_L},
-    {"gallon", kGallon_L}, {"gallons", kGallon_L}, {"floz", kFluidOunce_L}};
-constexpr UnitWord kMassWords[] = {{"kg", 1.0},
-                                   {"g", 0.001},
-                                   {"t", 1000.0},
-                                   {"lb", kPound_kg},
-                                   {"lbs", kPound_kg},
-                                   {"oz", kOunce_g / 1000.0}};
+    {"l", 1.0},           {"litre", 1.0},     {"litres", 1.0},       {"liter", 1.0},         {"liters", 1.0},
+    {"dl", 0.1},          {"cl", 0.01},       {"ml", 0.001},         {"qt", kQuart_L},       {"quart", kQuart_L},
+    {"quarts", kQuart_L}, {"gal", kGallon_L}, {"gallon", kGallon_L}, {"gallons", kGallon_L}, {"floz", kFluidOunce_L}};
+constexpr UnitWord kMassWords[] = {{"kg", 1.0},       {"g", 0.001},       {"t", 1000.0},
+                                   {"lb", kPound_kg}, {"lbs", kPound_kg}, {"oz", kOunce_g / 1000.0}};
 
 double bareLength(LengthStyle style)
 {
@@ -404,8 +403,8 @@ Expected<double> parseTemperature_degC(std::string_view text, TemperatureStyle b
     const double value = negative ? -term.value : term.value;
     const double celsius = fahrenheit ? (value - 32.0) / 1.8 : value;
     if (!(celsius >= -60.0 && celsius <= 200.0)) {
-        return refuse("measure.too_large", "\"" + std::string(text) +
-                                               "\" is not a temperature of a workshop; look at the unit.");
+        return refuse("measure.too_large",
+                      "\"" + std::string(text) + "\" is not a temperature of a workshop; look at the unit.");
     }
     return celsius;
 }

@@ -49,8 +49,8 @@ inline bool isInches(LengthStyle style)
 
 constexpr double kInch_mm = 25.4;
 constexpr double kFoot_mm = 304.8;
-constexpr double kQuart_L = 0.946352946;   // US liquid quart, exact
-constexpr double kGallon_L = 3.785411784;  // US liquid gallon, exact
+constexpr double kQuart_L = 0.946352946;  // US liquid quart, exact
+constexpr double kGallon_L = 3.785411784; // US liquid gallon, exact
 constexpr double kFluidOunce_L = 0.0295735295625;
 constexpr double kPound_kg = 0.45359237;
 constexpr double kOunce_g = 28.349523125;

@@ -108,7 +108,8 @@ private:
         const auto season = [&](const char* key, const char* label, double t, double rh) {
             const Figure temperature = given("temperature", "temperature", t, Unit::Temperature, climate.name);
             const Figure humidity = given("humidity", "humidity", rh, Unit::Humidity, climate.name);
-            return made(key, label, "wood at rest at {0} and {1}", {temperature, humidity}, emc_pct(t, rh), Unit::Percent);
+            return made(key, label, "wood at rest at {0} and {1}", {temperature, humidity}, emc_pct(t, rh),
+                        Unit::Percent);
         };
         Figure winter = season("emc_winter", "winter", climate.winter_degC, climate.winter_rh_pct);
         Figure summer = season("emc_summer", "summer", climate.summer_degC, climate.summer_rh_pct);
@@ -118,7 +119,8 @@ private:
         plan_.driest = relabelled(winter, "mc_driest", "driest in the room");
         plan_.wettest = relabelled(summer, "mc_wettest", "wettest in the room");
         if (in_.choices.assembly_mc_pct) {
-            plan_.assembly = given("mc_assembly", "day of assembly", *in_.choices.assembly_mc_pct, Unit::Percent, "chosen");
+            plan_.assembly =
+                given("mc_assembly", "day of assembly", *in_.choices.assembly_mc_pct, Unit::Percent, "chosen");
         } else {
             double sum = 0.0;
             int count = 0;
@@ -128,9 +130,11 @@ private:
                     ++count;
                 }
             }
-            plan_.assembly = count > 0 ? given("mc_assembly", "day of assembly", sum / count, Unit::Percent, "mean of the slabs' meter readings")
-                                       : assumed("mc_assembly", "day of assembly", (plan_.driest.value() + plan_.wettest.value()) / 2.0,
-                                                 Unit::Percent, "not metered; taken as mid-season");
+            plan_.assembly = count > 0 ? given("mc_assembly", "day of assembly", sum / count, Unit::Percent,
+                                               "mean of the slabs' meter readings")
+                                       : assumed("mc_assembly", "day of assembly",
+                                                 (plan_.driest.value() + plan_.wettest.value()) / 2.0, Unit::Percent,
+                                                 "not metered; taken as mid-season");
         }
         plan_.mc = {plan_.assembly.value(), plan_.driest.value(), plan_.wettest.value()};
     }
@@ -158,13 +162,17 @@ private:
     {
         const PlacedPiece& piece = in_.layup->pieces[i];
         const Species& species = in_.species[i];
-        const Figure tangential = given("c_t", "C_T of " + species.name, species.change.tangential, Unit::Coefficient, species.source);
+        const Figure tangential =
+            given("c_t", "C_T of " + species.name, species.change.tangential, Unit::Coefficient, species.source);
         if (!in_.slabs[i]->pith) {
-            return made("coefficient_" + piece.name, "movement of " + piece.name, "{0}; flat-sawn, as its pith is not known",
-                        {tangential}, plan_.coefficients[i], Unit::Coefficient);
+            return made("coefficient_" + piece.name, "movement of " + piece.name,
+                        "{0}; flat-sawn, as its pith is not known", {tangential}, plan_.coefficients[i],
+                        Unit::Coefficient);
         }
-        const Figure radial = given("c_r", "C_R of " + species.name, species.change.radial, Unit::Coefficient, species.source);
-        const Figure pith = given("pith", "distance from the pith", in_.slabs[i]->pith->distance_mm, Unit::Length, "log end");
+        const Figure radial =
+            given("c_r", "C_R of " + species.name, species.change.radial, Unit::Coefficient, species.source);
+        const Figure pith =
+            given("pith", "distance from the pith", in_.slabs[i]->pith->distance_mm, Unit::Length, "log end");
         return made("coefficient_" + piece.name, "movement of " + piece.name,
                     "mean over the width between {0} and {1}, {2} from the pith", {radial, tangential, pith},
                     plan_.coefficients[i], Unit::Coefficient);
@@ -215,7 +223,8 @@ private:
         out.fastener = fastener;
         const StripsAt here = stripsAt(*in_.layup, plan_.coefficients, fastener.at.x);
         const double held = in_.choices.held_mm - here.from_mm;
-        out.travel = travelOf(here.strips, held, {fastener.at.y - here.from_mm, fastener.bolt_mm, fastener.clearance_mm}, plan_.mc);
+        out.travel = travelOf(here.strips, held,
+                              {fastener.at.y - here.from_mm, fastener.bolt_mm, fastener.clearance_mm}, plan_.mc);
         out.slotted = out.travel.out_mm + out.travel.in_mm > 0.05;
         out.inWood = false;
         for (const PlacedPiece& piece : in_.layup->pieces) {
@@ -225,12 +234,14 @@ private:
         }
         const Figure bolt = given("bolt", "bolt", fastener.bolt_mm, Unit::Length, "chosen");
         const Figure clear = given("clearance", "clearance each end", fastener.clearance_mm, Unit::Length, "chosen");
-        const Figure distance = given("from_held", "from the held line", std::abs(fastener.at.y - in_.choices.held_mm), Unit::Length, "on the drawing");
-        const Figure outward = made("travel_out", "out", "wood over {0}, {1} to {2}", {distance, plan_.assembly, plan_.wettest},
-                                    out.travel.out_mm, Unit::Length);
-        const Figure inward = made("travel_in", "in", "wood over {0}, {1} to {2}", {distance, plan_.assembly, plan_.driest},
-                                   out.travel.in_mm, Unit::Length);
-        out.slot = made("slot", "Slot", "{0} + {1} + {2} + 2 × {3}", {bolt, outward, inward, clear}, out.travel.slotLength_mm, Unit::Length);
+        const Figure distance = given("from_held", "from the held line", std::abs(fastener.at.y - in_.choices.held_mm),
+                                      Unit::Length, "on the drawing");
+        const Figure outward = made("travel_out", "out", "wood over {0}, {1} to {2}",
+                                    {distance, plan_.assembly, plan_.wettest}, out.travel.out_mm, Unit::Length);
+        const Figure inward = made("travel_in", "in", "wood over {0}, {1} to {2}",
+                                   {distance, plan_.assembly, plan_.driest}, out.travel.in_mm, Unit::Length);
+        out.slot = made("slot", "Slot", "{0} + {1} + {2} + 2 × {3}", {bolt, outward, inward, clear},
+                        out.travel.slotLength_mm, Unit::Length);
         const Figure insert = given("insert", "insert", fastener.insert_mm, Unit::Length, "chosen");
         const Figure pilot = given("pilot", "pilot beyond it", fastener.pilotOverrun_mm, Unit::Length, "chosen");
         out.remaining = made("remaining", "Wood above the insert", "{0} − {1} − {2}", {thickness_, insert, pilot},
@@ -252,7 +263,8 @@ private:
             out.travel_mm = std::max(out.travel_mm, t.in_mm + t.out_mm);
         }
         const Figure length = given("channel_length", "channel", channel.length_mm, Unit::Length, "chosen");
-        const Figure travel = given("channel_travel", "travel in at an end", in, Unit::Length, "wood from its centre hole, driest");
+        const Figure travel =
+            given("channel_travel", "travel in at an end", in, Unit::Length, "wood from its centre hole, driest");
         const Figure room = given("end_room", "room each end", channel.endRoom_mm, Unit::Length, "chosen");
         out.groove = made("groove", "Groove", "{0} + 2 × ({1} + {2})", {length, travel, room},
                           channel.length_mm + 2.0 * (in + channel.endRoom_mm), Unit::Length);
@@ -292,7 +304,8 @@ private:
         }
         std::vector<double> shown; // channels alike need one line
         for (const ChannelPlan& c : plan_.channels) {
-            if (std::none_of(shown.begin(), shown.end(), [&](double g) { return std::abs(g - c.groove.value()) < 0.5; })) {
+            if (std::none_of(shown.begin(), shown.end(),
+                             [&](double g) { return std::abs(g - c.groove.value()) < 0.5; })) {
                 shown.push_back(c.groove.value());
                 add(c.groove);
             }
@@ -307,7 +320,8 @@ private:
         for (size_t i = 0; i < in_.slabs.size() && i < in_.layup->pieces.size(); ++i) {
             const Slab& slab = *in_.slabs[i];
             if (!slab.mc_pct) {
-                find("move.no_mc", Severity::Caution, slab.name + " is not metered; its moisture is a guess.", {}, "read its MC");
+                find("move.no_mc", Severity::Caution, slab.name + " is not metered; its moisture is a guess.", {},
+                     "read its MC");
             } else if (*slab.mc_pct > plan_.mc.wettest_pct + 2.0) {
                 find("move.too_wet", Severity::Warn,
                      slab.name + " is at {0}, wetter than its room ever gets ({1}): it will shrink and cup.",
@@ -317,12 +331,14 @@ private:
         const double t = thickness_.value();
         for (const FastenerPlan& f : plan_.fasteners) {
             if (!f.inWood) {
-                find("move.fastener_off_wood", Severity::Stop, "A fastener does not sit in wood.", {}, "move it", f.fastener.at);
+                find("move.fastener_off_wood", Severity::Stop, "A fastener does not sit in wood.", {}, "move it",
+                     f.fastener.at);
             }
             if (f.fastener.kind == FastenerKind::InsertAndBolt) {
                 if (f.remaining.value() <= 0.0) {
-                    find("move.insert_through", Severity::Stop, "An insert breaks through the show face: {0} of wood above it.",
-                         {f.remaining}, "take a shorter insert", f.fastener.at);
+                    find("move.insert_through", Severity::Stop,
+                         "An insert breaks through the show face: {0} of wood above it.", {f.remaining},
+                         "take a shorter insert", f.fastener.at);
                 } else if (f.remaining.value() < in_.leastWoodOverInsert_mm) {
                     find("move.insert_deep", Severity::Warn, "Only {0} of wood above an insert; {1} is wanted.",
                          {f.remaining, given("least_wood", "least", in_.leastWoodOverInsert_mm, Unit::Length, "habit")},
@@ -330,16 +346,17 @@ private:
                 }
             }
             if (f.slotted && f.fastener.washer_mm < f.fastener.bolt_mm + f.travel.out_mm + f.travel.in_mm + 2.0) {
-                find("move.washer_small", Severity::Warn, "A washer of {0} does not cover its slot when the bolt stands at an end.",
-                     {given("washer", "washer", f.fastener.washer_mm, Unit::Length, "chosen")}, "take a larger washer or a plate",
-                     f.fastener.at);
+                find("move.washer_small", Severity::Warn,
+                     "A washer of {0} does not cover its slot when the bolt stands at an end.",
+                     {given("washer", "washer", f.fastener.washer_mm, Unit::Length, "chosen")},
+                     "take a larger washer or a plate", f.fastener.at);
             }
         }
         for (const ChannelPlan& c : plan_.channels) {
             const Vec2 place{c.channel.x_mm, c.channel.middle_mm};
             if (c.woodLeft.value() < t / 2.0) {
-                find("move.groove_deep", Severity::Warn, "The groove leaves {0}, less than half of {1}.", {c.woodLeft, thickness_},
-                     "take a lower channel", place);
+                find("move.groove_deep", Severity::Warn, "The groove leaves {0}, less than half of {1}.",
+                     {c.woodLeft, thickness_}, "take a lower channel", place);
             }
             const StripsAt here = stripsAt(*in_.layup, plan_.coefficients, c.channel.x_mm);
             double width = 0.0;
@@ -353,8 +370,10 @@ private:
             const double spare = std::min(low - here.from_mm, here.from_mm + width - high);
             if (spare < 25.0) {
                 find("move.groove_long", spare < 0.0 ? Severity::Stop : Severity::Warn,
-                     spare < 0.0 ? "A channel's groove comes out of the edge." : "A channel's groove ends {0} from the edge; it may show.",
-                     {given("edge_room", "room", std::max(0.0, spare), Unit::Length, "on the drawing")}, "take a shorter channel", place);
+                     spare < 0.0 ? "A channel's groove comes out of the edge."
+                                 : "A channel's groove ends {0} from the edge; it may show.",
+                     {given("edge_room", "room", std::max(0.0, spare), Unit::Length, "on the drawing")},
+                     "take a shorter channel", place);
             }
             const double fromEnd = std::min(c.channel.x_mm, in_.layup->length.value() - c.channel.x_mm);
             if (fromEnd < 120.0) {
@@ -365,7 +384,8 @@ private:
                 const double apart = std::abs(f.fastener.at.x - c.channel.x_mm) - c.channel.width_mm / 2.0;
                 if (apart < f.fastener.washer_mm / 2.0 && f.fastener.at.y > low && f.fastener.at.y < high) {
                     find("move.fastener_on_channel", Severity::Stop, "A fastener lies over the channel at {0}.",
-                         {given("channel_at", "channel", c.channel.x_mm, Unit::Length, "on the drawing")}, "move one of them", place);
+                         {given("channel_at", "channel", c.channel.x_mm, Unit::Length, "on the drawing")},
+                         "move one of them", place);
                     break;
                 }
             }
@@ -373,7 +393,8 @@ private:
         if (plan_.fasteners.empty()) {
             find("move.no_fasteners", Severity::Caution, "Nothing holds the top to a base yet.", {}, "add fasteners");
         } else {
-            find("move.never_tight", Severity::Good, "Centre bolts tight, all others snug with threadlock: never tight.", {}, "");
+            find("move.never_tight", Severity::Good,
+                 "Centre bolts tight, all others snug with threadlock: never tight.", {}, "");
         }
     }
 
@@ -384,6 +405,9 @@ private:
 
 } // namespace
 
-MovePlan movePlan(const MoveInput& input) { return Builder(input).run(); }
+MovePlan movePlan(const MoveInput& input)
+{
+    return Builder(input).run();
+}
 
 } // namespace burl

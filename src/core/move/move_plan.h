@@ -23,15 +23,15 @@ struct FastenerPlan {
 
 struct ChannelPlan {
     Channel channel;
-    Figure groove;    // length of the groove
-    Figure woodLeft;  // above the groove
+    Figure groove;          // length of the groove
+    Figure woodLeft;        // above the groove
     double travel_mm = 0.0; // of the wood at the channel's ends, out and in together
 };
 
 struct MovePlan {
     MoistureRange mc;
     Figure driest, wettest, assembly;
-    Figure edgeTravel; // the larger of the two outer edges, out or in
+    Figure edgeTravel;                // the larger of the two outer edges, out or in
     Figure widthDriest, widthWettest; // change of the whole width from the day of assembly
     std::vector<double> coefficients; // of each piece
     std::vector<FastenerPlan> fasteners;

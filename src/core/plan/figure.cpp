@@ -9,28 +9,29 @@
 namespace burl
 {
 
-bool Figure::known() const { return node_ && std::isfinite(node_->value); }
+bool Figure::known() const
+{
+    return node_ && std::isfinite(node_->value);
+}
 
 Figure given(std::string key, std::string label, double value, Unit unit, std::string source)
 {
-    return Figure(std::make_shared<const FigureNode>(FigureNode{
-        std::move(key), std::move(label), value, unit, "", {}, std::move(source), Sureness::Measured}));
+    return Figure(std::make_shared<const FigureNode>(
+        FigureNode{std::move(key), std::move(label), value, unit, "", {}, std::move(source), Sureness::Measured}));
 }
 
 Figure assumed(std::string key, std::string label, double value, Unit unit, std::string source)
 {
-    return Figure(std::make_shared<const FigureNode>(FigureNode{
-        std::move(key), std::move(label), value, unit, "", {}, std::move(source), Sureness::Guess}));
+    return Figure(std::make_shared<const FigureNode>(
+        FigureNode{std::move(key), std::move(label), value, unit, "", {}, std::move(source), Sureness::Guess}));
 }
 
-Figure made(std::string key, std::string label, std::string formula, std::vector<Figure> terms, double value,
-            Unit unit)
+Figure made(std::string key, std::string label, std::string formula, std::vector<Figure> terms, double value, Unit unit)
 {
-    const bool guess =
-        std::any_of(terms.begin(), terms.end(), [](const Figure& f) { return f.isGuess(); });
-    return Figure(std::make_shared<const FigureNode>(
-        FigureNode{std::move(key), std::move(label), value, unit, std::move(formula), std::move(terms), "",
-                   guess ? Sureness::Guess : Sureness::Measured}));
+    const bool guess = std::any_of(terms.begin(), terms.end(), [](const Figure& f) { return f.isGuess(); });
+    return Figure(std::make_shared<const FigureNode>(FigureNode{std::move(key), std::move(label), value, unit,
+                                                                std::move(formula), std::move(terms), "",
+                                                                guess ? Sureness::Guess : Sureness::Measured}));
 }
 
 Figure relabelled(const Figure& figure, std::string key, std::string label)

@@ -16,10 +16,10 @@ enum class Severity { Good, Caution, Warn, Stop };
 struct Finding {
     std::string code; // "layup.check_in_top"
     Severity severity = Severity::Caution;
-    std::string text;   // one sentence with {0}, {1} for the figures
+    std::string text; // one sentence with {0}, {1} for the figures
     std::vector<Figure> figures;
-    std::string remedy;            // what can be done, a few words with {0}, {1}
-    std::optional<Vec2> place_mm;  // on the table, where a click leads
+    std::string remedy;           // what can be done, a few words with {0}, {1}
+    std::optional<Vec2> place_mm; // on the table, where a click leads
 };
 
 [[nodiscard]] std::string sentence(const Finding& finding, const UnitChoice& units);

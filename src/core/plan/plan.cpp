@@ -10,7 +10,8 @@ namespace
 /// Takes a stage over when its input is as before, else computes it.
 template <typename Input, typename Output, typename Compute>
 void stage(std::shared_ptr<const Input>& keptInput, std::shared_ptr<const Output>& kept, int& computed, Input input,
-           const std::shared_ptr<const Input>* previousInput, const std::shared_ptr<const Output>* previous, Compute compute)
+           const std::shared_ptr<const Input>* previousInput, const std::shared_ptr<const Output>* previous,
+           Compute compute)
 {
     if (previousInput != nullptr && *previousInput && *previous && sameInput(**previousInput, input)) {
         keptInput = *previousInput;

@@ -115,7 +115,8 @@ int freeFeatureId(const Slab& slab)
 bool slabInUse(const Book& book, SlabId id)
 {
     return std::any_of(book.jobs.begin(), book.jobs.end(), [id](const auto& job) {
-        return std::any_of(job->layup.pieces.begin(), job->layup.pieces.end(), [id](const Piece& p) { return p.slab == id; });
+        return std::any_of(job->layup.pieces.begin(), job->layup.pieces.end(),
+                           [id](const Piece& p) { return p.slab == id; });
     });
 }
 

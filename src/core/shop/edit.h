@@ -6,11 +6,11 @@
 namespace burl
 {
 
-[[nodiscard]] Book withSlab(const Book& book, Slab slab);   // replaced by id, or added
+[[nodiscard]] Book withSlab(const Book& book, Slab slab); // replaced by id, or added
 [[nodiscard]] Book withoutSlab(const Book& book, SlabId id);
 [[nodiscard]] Book withLog(const Book& book, Log log);
 [[nodiscard]] Book withHabits(const Book& book, Habits habits);
-[[nodiscard]] Book withJob(const Book& book, Job job);      // replaced by id, or added
+[[nodiscard]] Book withJob(const Book& book, Job job); // replaced by id, or added
 [[nodiscard]] Book withoutJob(const Book& book, JobId id);
 
 /// Ids that no slab or job of this book has.

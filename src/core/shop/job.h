@@ -26,8 +26,8 @@ struct Piece {
     SlabId slab;
     Face show = Face::Top;
     bool endForEnd = false;
-    double left_mm = 0.0;        // x of the piece's left end on the top; usually a little below 0
-    std::optional<RipLine> rip;  // in the slab's frame, by hand; empty: the best line
+    double left_mm = 0.0;       // x of the piece's left end on the top; usually a little below 0
+    std::optional<RipLine> rip; // in the slab's frame, by hand; empty: the best line
     bool operator==(const Piece&) const = default;
 };
 

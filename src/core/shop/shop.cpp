@@ -32,9 +32,18 @@ template <typename T> const T* byId(const std::vector<T>& list, const std::strin
 
 } // namespace
 
-const Species* Shop::speciesOf(const Slab& slab) const { return byId(species, slab.species); }
-const ResinClass* Shop::resin(const std::string& id) const { return byId(resins, id); }
-const Climate* Shop::climate(const std::string& id) const { return byId(climates, id); }
+const Species* Shop::speciesOf(const Slab& slab) const
+{
+    return byId(species, slab.species);
+}
+const ResinClass* Shop::resin(const std::string& id) const
+{
+    return byId(resins, id);
+}
+const Climate* Shop::climate(const std::string& id) const
+{
+    return byId(climates, id);
+}
 
 bool sameValues(const Shop& a, const Shop& b)
 {

@@ -55,7 +55,7 @@ struct Climate {
 /// What the maker always does; a job may differ.
 struct Habits {
     UnitChoice units;
-    double ripMargin_mm = 6.0;   // how far inside the wood a rip line stays
+    double ripMargin_mm = 6.0;    // how far inside the wood a rip line stays
     double trimEachEnd_mm = 40.0; // rough length over final, custom 25 to 75
     double leastWoodOverInsert_mm = 6.0;
     bool operator==(const Habits&) const = default;

@@ -112,7 +112,7 @@ struct Slab {
 
 struct Log {
     LogId id;
-    std::string name; // "A"
+    std::string name;  // "A"
     std::string about; // "storm-felled plane tree"
     std::string species;
     double kerf_mm = 4.0;

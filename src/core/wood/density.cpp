@@ -5,7 +5,10 @@
 namespace burl
 {
 
-double basicGravity(double g12) { return g12 / (1.0 + 0.265 * 0.6 * g12); }
+double basicGravity(double g12)
+{
+    return g12 / (1.0 + 0.265 * 0.6 * g12);
+}
 
 double gravityAt(double g12, double mc_pct)
 {

@@ -19,25 +19,22 @@ double meanCoefficient(double width_mm, PithPlace pith, ChangeCoefficients c)
     }
     const double y1 = pith.offset_mm - width_mm / 2.0;
     const double y2 = pith.offset_mm + width_mm / 2.0;
-    return c.radial +
-           (c.tangential - c.radial) * (z / width_mm) * (std::atan(y2 / z) - std::atan(y1 / z));
+    return c.radial + (c.tangential - c.radial) * (z / width_mm) * (std::atan(y2 / z) - std::atan(y1 / z));
 }
 
-CupForecast cupBetween(double width_mm, double thickness_mm, PithPlace pith, ChangeCoefficients c,
-                       double mcFrom_pct, double mcTo_pct)
+CupForecast cupBetween(double width_mm, double thickness_mm, PithPlace pith, ChangeCoefficients c, double mcFrom_pct,
+                       double mcTo_pct)
 {
     CupForecast out;
     const double half = thickness_mm / 2.0;
     out.upperCoefficient = meanCoefficient(width_mm, {pith.distance_mm + half, pith.offset_mm}, c);
     out.lowerCoefficient = meanCoefficient(width_mm, {pith.distance_mm - half, pith.offset_mm}, c);
-    out.curvature_per_mm =
-        (mcTo_pct - mcFrom_pct) * (out.upperCoefficient - out.lowerCoefficient) / thickness_mm;
+    out.curvature_per_mm = (mcTo_pct - mcFrom_pct) * (out.upperCoefficient - out.lowerCoefficient) / thickness_mm;
     out.depth_mm = out.curvature_per_mm * width_mm * width_mm / 8.0;
     return out;
 }
 
-double moveAt_mm(std::span<const Strip> strips, double held_mm, double y_mm, double mcFrom_pct,
-                 double mcTo_pct)
+double moveAt_mm(std::span<const Strip> strips, double held_mm, double y_mm, double mcFrom_pct, double mcTo_pct)
 {
     const double from = std::min(held_mm, y_mm);
     const double to = std::max(held_mm, y_mm);

@@ -37,8 +37,8 @@ struct CupForecast {
     double depth_mm = 0.0; // positive: the middle stands higher than the edges (crown)
 };
 /// Cup from the upper and the lower face moving differently.
-[[nodiscard]] CupForecast cupBetween(double width_mm, double thickness_mm, PithPlace pith,
-                                     ChangeCoefficients c, double mcFrom_pct, double mcTo_pct);
+[[nodiscard]] CupForecast cupBetween(double width_mm, double thickness_mm, PithPlace pith, ChangeCoefficients c,
+                                     double mcFrom_pct, double mcTo_pct);
 
 /// A strip across the top: wood that moves, or resin that does not (coefficient 0).
 struct Strip {
@@ -70,10 +70,10 @@ struct MoistureRange {
 };
 
 /// Movement in +y of the point y, relative to the held line, when the wood goes from one MC to another.
-[[nodiscard]] double moveAt_mm(std::span<const Strip> strips, double held_mm, double y_mm,
-                               double mcFrom_pct, double mcTo_pct);
+[[nodiscard]] double moveAt_mm(std::span<const Strip> strips, double held_mm, double y_mm, double mcFrom_pct,
+                               double mcTo_pct);
 
-[[nodiscard]] FastenerTravel travelOf(std::span<const Strip> strips, double held_mm,
-                                      const Fastener1d& fastener, const MoistureRange& mc);
+[[nodiscard]] FastenerTravel travelOf(std::span<const Strip> strips, double held_mm, const Fastener1d& fastener,
+                                      const MoistureRange& mc);
 
 } // namespace burl

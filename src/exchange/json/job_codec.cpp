@@ -251,7 +251,8 @@ Habits habitsFrom(JsonReader r)
     Habits h;
     r.readWord("length", h.units.length, words::kLength);
     r.read("inch_fraction", h.units.inchFraction);
-    if (h.units.inchFraction != 8 && h.units.inchFraction != 16 && h.units.inchFraction != 32 && h.units.inchFraction != 64) {
+    if (h.units.inchFraction != 8 && h.units.inchFraction != 16 && h.units.inchFraction != 32 &&
+        h.units.inchFraction != 64) {
         r.note("inch_fraction", "8, 16, 32 or 64 is wanted");
         h.units.inchFraction = 16;
     }

@@ -58,7 +58,8 @@ public:
                 note(key, parsed.error().sentence);
             }
         } else {
-            note(key, length ? "a length is wanted: millimetres, or text such as \"7' 6 1/2\\\"\"" : "a number is wanted");
+            note(key,
+                 length ? "a length is wanted: millimetres, or text such as \"7' 6 1/2\\\"\"" : "a number is wanted");
         }
     }
 
@@ -179,8 +180,8 @@ public:
         for (size_t i = 0; i < list.size(); ++i) {
             const std::string place = std::string(key) + '/' + std::to_string(i);
             if (!list[i].is_array() || list[i].size() < least || list[i].size() > most) {
-                note(place, "a row of " + std::to_string(least) +
-                                (most > least ? " to " + std::to_string(most) : "") + " numbers is wanted");
+                note(place, "a row of " + std::to_string(least) + (most > least ? " to " + std::to_string(most) : "") +
+                                " numbers is wanted");
                 return out;
             }
             std::vector<std::optional<double>> row;

@@ -6,7 +6,10 @@ namespace burl
 namespace
 {
 
-OrderedJson optional(const std::optional<double>& value) { return value ? OrderedJson(*value) : OrderedJson(nullptr); }
+OrderedJson optional(const std::optional<double>& value)
+{
+    return value ? OrderedJson(*value) : OrderedJson(nullptr);
+}
 
 OrderedJson toJson(const Tape& tape)
 {
@@ -117,7 +120,7 @@ Feature featureFrom(JsonReader r)
 
 OrderedJson toJson(const Slab& slab)
 {
-    OrderedJson out{{"id", slab.id.value},       {"name", slab.name}, {"log", slab.log.value},
+    OrderedJson out{{"id", slab.id.value},       {"name", slab.name},       {"log", slab.log.value},
                     {"sequence", slab.sequence}, {"species", slab.species}, {"top", toJson(slab.top)}};
     if (slab.bottom) {
         out["bottom"] = toJson(*slab.bottom);
@@ -207,7 +210,11 @@ Slab slabFrom(JsonReader r)
 
 OrderedJson toJson(const Log& log)
 {
-    return {{"id", log.id.value}, {"name", log.name}, {"about", log.about}, {"species", log.species}, {"kerf_mm", log.kerf_mm}};
+    return {{"id", log.id.value},
+            {"name", log.name},
+            {"about", log.about},
+            {"species", log.species},
+            {"kerf_mm", log.kerf_mm}};
 }
 
 Log logFrom(JsonReader r)

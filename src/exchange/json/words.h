@@ -14,7 +14,8 @@ namespace burl::words
 template <typename E, size_t n> using Table = std::array<std::pair<E, std::string_view>, n>;
 
 inline constexpr Table<Face, 2> kFace{{{Face::Top, "top"}, {Face::Bottom, "bottom"}}};
-inline constexpr Table<TapeFrom, 2> kTapeFrom{{{TapeFrom::String, "string"}, {TapeFrom::StraightEdge, "straight_edge"}}};
+inline constexpr Table<TapeFrom, 2> kTapeFrom{
+    {{TapeFrom::String, "string"}, {TapeFrom::StraightEdge, "straight_edge"}}};
 inline constexpr Table<HeightsFrom, 2> kHeightsFrom{
     {{HeightsFrom::RailsDown, "rails_down"}, {HeightsFrom::BenchUp, "bench_up"}}};
 inline constexpr Table<FeatureKind, 7> kFeature{{{FeatureKind::ThroughVoid, "through_void"},
@@ -29,7 +30,8 @@ inline constexpr Table<Intention, 5> kIntention{{{Intention::CutOff, "cut_off"},
                                                  {Intention::Key, "key"},
                                                  {Intention::Keep, "keep"},
                                                  {Intention::Carve, "carve"}}};
-inline constexpr Table<TopKind, 3> kTop{{{TopKind::Single, "single"}, {TopKind::Pair, "pair"}, {TopKind::River, "river"}}};
+inline constexpr Table<TopKind, 3> kTop{
+    {{TopKind::Single, "single"}, {TopKind::Pair, "pair"}, {TopKind::River, "river"}}};
 inline constexpr Table<OuterEdges, 2> kEdges{{{OuterEdges::Live, "live"}, {OuterEdges::Straight, "straight"}}};
 inline constexpr Table<FlattenSchool, 2> kSchool{
     {{FlattenSchool::BothFaces, "both_faces"}, {FlattenSchool::ShowFace, "show_face"}}};

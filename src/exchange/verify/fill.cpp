@@ -106,9 +106,9 @@ Json tilted(const Json& in)
 {
     const double depth = in.at("depth_at_high_end");
     const TiltedForm t = tiltedForm(pairs(in.at("polygon")), depth, in.at("slope"), in.at("low_end") == "+x");
-    return {{"length", t.length_mm},       {"extra_depth", t.extraDepth_mm},
-            {"depth_at_low_end", depth + t.extraDepth_mm}, {"level_volume", t.level_L},
-            {"extra_volume", t.extra_L},   {"volume", t.level_L + t.extra_L}};
+    return {
+        {"length", t.length_mm},     {"extra_depth", t.extraDepth_mm}, {"depth_at_low_end", depth + t.extraDepth_mm},
+        {"level_volume", t.level_L}, {"extra_volume", t.extra_L},      {"volume", t.level_L + t.extra_L}};
 }
 
 } // namespace

@@ -84,14 +84,10 @@ Json twoFace(const Json& in)
     if (!answer) {
         throw std::runtime_error(answer.error().sentence);
     }
-    Json out{{"top_used", top.size()},
-             {"bottom_used", bottom.size()},
-             {"thickness", answer->vertical_mm},
-             {"thickness_true", answer->thickness_mm},
-             {"a", answer->top.slopeX},
-             {"b", answer->top.slopeY},
-             {"c1", answer->top.height_mm},
-             {"c2", answer->bottom.height_mm}};
+    Json out{{"top_used", top.size()},           {"bottom_used", bottom.size()},
+             {"thickness", answer->vertical_mm}, {"thickness_true", answer->thickness_mm},
+             {"a", answer->top.slopeX},          {"b", answer->top.slopeY},
+             {"c1", answer->top.height_mm},      {"c2", answer->bottom.height_mm}};
     if (in.contains("supports")) {
         addPackers(out, answer->bottom, in.at("supports"));
     }
@@ -146,8 +142,7 @@ Json passes(const Json& in)
             map.height_mm.push_back(h);
         }
     }
-    const PassPlan plan =
-        passPlan(map, {in.at("bit"), in.at("overlap"), in.at("depth_per_pass"), in.at("runoff")});
+    const PassPlan plan = passPlan(map, {in.at("bit"), in.at("overlap"), in.at("depth_per_pass"), in.at("runoff")});
     Json floors = Json::array();
     Json contact = Json::array();
     Json removed = Json::array();
@@ -172,8 +167,7 @@ Json strokes(const Json& in)
 {
     Json rows = Json::array();
     for (const Json& r : in.at("rows")) {
-        const StrokePlan s =
-            strokePlan(r.at("length"), r.at("width"), r.at("bit"), r.at("overlap"), r.at("runoff"));
+        const StrokePlan s = strokePlan(r.at("length"), r.at("width"), r.at("bit"), r.at("overlap"), r.at("runoff"));
         rows.push_back({{"strokes_per_pass", s.strokes}, {"stepover", s.stepover_mm}, {"path_per_pass", s.path_mm}});
     }
     return {{"rows", rows}};

@@ -29,16 +29,15 @@ Json rip(const Json& in)
 
 Json window(const Json& in)
 {
-    const auto found = bestWindow(pairs(in.at("near")), pairs(in.at("far")), in.at("margin"), in.at("length"),
-                                  in.value("step", 1.0));
+    const auto found =
+        bestWindow(pairs(in.at("near")), pairs(in.at("far")), in.at("margin"), in.at("length"), in.value("step", 1.0));
     const WindowAnswer& w = orThrow(found);
     return {{"x0", w.x0_mm}, {"min_width", w.rip.leastWidth_mm}, {"mean_width", w.rip.meanWidth_mm}};
 }
 
 Json rectangle(const Json& in)
 {
-    const auto found =
-        largestRectangle(pairs(in.at("near")), pairs(in.at("far")), in.at("length"), in.at("max_angle"));
+    const auto found = largestRectangle(pairs(in.at("near")), pairs(in.at("far")), in.at("length"), in.at("max_angle"));
     return {{"width", orThrow(found).width_mm}};
 }
 
@@ -125,10 +124,14 @@ Json bookmatch(const Json& in)
         stations.push_back(p.x);
         differences.push_back(p.y);
     }
-    return {{"x_from", e.from_mm},           {"x_to", e.to_mm},
-            {"stations", stations},          {"differences", differences},
-            {"rms_stations", e.rmsStations_mm}, {"max_abs_stations", e.mostAtStations_mm},
-            {"rms_length", e.rmsLength_mm},  {"max_abs", std::abs(e.most.value)}};
+    return {{"x_from", e.from_mm},
+            {"x_to", e.to_mm},
+            {"stations", stations},
+            {"differences", differences},
+            {"rms_stations", e.rmsStations_mm},
+            {"max_abs_stations", e.mostAtStations_mm},
+            {"rms_length", e.rmsLength_mm},
+            {"max_abs", std::abs(e.most.value)}};
 }
 
 Json joint(const Json& in)

@@ -105,10 +105,8 @@ Expected<VerifyReport> verifyReference(std::string_view text)
         return refuse("verify.unreadable",
                       "not JSON at line " + std::to_string(lineOfOffset(text, error.byte)) + "; mend it there.");
     }
-    if (!file.is_object() || !file.contains("cases") || !file["cases"].is_array() ||
-        !file.contains("tolerance")) {
-        return refuse("verify.not_reference",
-                      "this is not a reference file: \"cases\" and \"tolerance\" are wanted.");
+    if (!file.is_object() || !file.contains("cases") || !file["cases"].is_array() || !file.contains("tolerance")) {
+        return refuse("verify.not_reference", "this is not a reference file: \"cases\" and \"tolerance\" are wanted.");
     }
     verify::Operations operations;
     verify::addWood(operations);

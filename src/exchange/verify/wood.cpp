@@ -60,15 +60,20 @@ Json widthChange(const Json& in)
 {
     const double width = in.at("width");
     const auto sawn = [&](const char* coefficient) {
-        const double change =
-            widthChange_mm(width, in.at(coefficient), in.at("mc_from"), in.at("mc_to"));
+        const double change = widthChange_mm(width, in.at(coefficient), in.at("mc_from"), in.at("mc_to"));
         return Json{{"change", change}, {"width_after", width + change}};
     };
     return {{"flat_sawn", sawn("c_t")}, {"quarter_sawn", sawn("c_r")}};
 }
 
-PithPlace pithOf(const Json& in) { return {in.at("pith_distance"), in.at("pith_offset")}; }
-ChangeCoefficients coefficientsOf(const Json& in) { return {in.at("c_r"), in.at("c_t")}; }
+PithPlace pithOf(const Json& in)
+{
+    return {in.at("pith_distance"), in.at("pith_offset")};
+}
+ChangeCoefficients coefficientsOf(const Json& in)
+{
+    return {in.at("c_r"), in.at("c_t")};
+}
 
 Json ring(const Json& in)
 {
@@ -117,12 +122,8 @@ Json speciesRow(const Json& in)
 {
     for (const Species& s : standardShop().species) {
         if (s.id == in.at("id").get<std::string>()) {
-            return {{"name", s.name},
-                    {"c_r", s.change.radial},
-                    {"c_t", s.change.tangential},
-                    {"g12", s.g12},
-                    {"shrink_r", s.shrinkRadial_pct},
-                    {"shrink_t", s.shrinkTangential_pct},
+            return {{"name", s.name},      {"c_r", s.change.radial},         {"c_t", s.change.tangential},
+                    {"g12", s.g12},        {"shrink_r", s.shrinkRadial_pct}, {"shrink_t", s.shrinkTangential_pct},
                     {"moe_gpa", s.moe_GPa}};
         }
     }

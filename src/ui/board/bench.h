@@ -83,10 +83,7 @@ Q_SIGNALS:
 protected:
     [[nodiscard]] const UnitChoice& units() const { return document_.units(); }
     /// The step that work snaps to: 1 mm, or the chosen fraction of an inch.
-    [[nodiscard]] double snap_mm() const
-    {
-        return isInches(units().length) ? kInch_mm / units().inchFraction : 1.0;
-    }
+    [[nodiscard]] double snap_mm() const { return isInches(units().length) ? kInch_mm / units().inchFraction : 1.0; }
     [[nodiscard]] double snapped(double mm) const { return std::round(mm / snap_mm()) * snap_mm(); }
     [[nodiscard]] bool hasTop() const
     {
@@ -114,6 +111,7 @@ constexpr double kGrab_px = 11.0;
 /// A round handle.
 void paintHandle(QPainter& painter, QPointF at, bool grabbed);
 /// A dimension text on a paper ground.
-void paintLabel(QPainter& painter, QPointF at, const QString& text, const QColor& colour, Qt::Alignment align = Qt::AlignCenter);
+void paintLabel(QPainter& painter, QPointF at, const QString& text, const QColor& colour,
+                Qt::Alignment align = Qt::AlignCenter);
 
 } // namespace burl::ui

@@ -60,11 +60,15 @@ void Board::setBench(Bench* bench)
     refit();
 }
 
-QRectF Board::drawingArea() const { return QRectF(rect()).adjusted(22, 74, -22 - (bench_ != nullptr ? bench_->keyRoom() : 0.0), -16); }
+QRectF Board::drawingArea() const
+{
+    return QRectF(rect()).adjusted(22, 74, -22 - (bench_ != nullptr ? bench_->keyRoom() : 0.0), -16);
+}
 
 QRectF Board::turnArea() const
 {
-    const int textWidth = QFontMetrics(textFont(10.5)).horizontalAdvance(bench_ != nullptr ? bench_->turnWord() : QString());
+    const int textWidth =
+        QFontMetrics(textFont(10.5)).horizontalAdvance(bench_ != nullptr ? bench_->turnWord() : QString());
     return {width() - 22.0 - textWidth, 10.0, textWidth + 2.0, 26.0};
 }
 
@@ -86,7 +90,10 @@ void Board::showPlace(Vec2 place)
     });
 }
 
-void Board::resizeEvent(QResizeEvent*) { refit(); }
+void Board::resizeEvent(QResizeEvent*)
+{
+    refit();
+}
 
 void Board::paintEvent(QPaintEvent*)
 {
@@ -110,7 +117,8 @@ void Board::paintEvent(QPaintEvent*)
     p.setFont(textFont(11.5, true));
     p.setPen(c.ink);
     p.drawText(QRectF(22, 10, width() - 60.0 - turnArea().width(), 26), Qt::AlignLeft | Qt::AlignVCenter,
-               p.fontMetrics().elidedText(bench_->title(), Qt::ElideRight, static_cast<int>(width() - 60.0 - turnArea().width())));
+               p.fontMetrics().elidedText(bench_->title(), Qt::ElideRight,
+                                          static_cast<int>(width() - 60.0 - turnArea().width())));
     p.setFont(textFont(10.5));
     p.setPen(c.lead);
     p.drawText(turnArea(), Qt::AlignRight | Qt::AlignVCenter, bench_->turnWord());

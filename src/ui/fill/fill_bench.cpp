@@ -19,14 +19,15 @@ namespace
 
 bool isRing(FeatureKind kind)
 {
-    return kind == FeatureKind::ThroughVoid || kind == FeatureKind::BlindVoid || kind == FeatureKind::Inclusion || kind == FeatureKind::WormHoles;
+    return kind == FeatureKind::ThroughVoid || kind == FeatureKind::BlindVoid || kind == FeatureKind::Inclusion ||
+           kind == FeatureKind::WormHoles;
 }
 
 } // namespace
 
 FillBench::FillBench(Document& document, QWidget* parent)
-    : Bench(document), form_(new ChoicesForm(document, parent)), voidForm_(new ChoicesForm(document, parent)), panel_(new QWidget(parent)),
-      table_(new QTableWidget(parent))
+    : Bench(document), form_(new ChoicesForm(document, parent)), voidForm_(new ChoicesForm(document, parent)),
+      panel_(new QWidget(parent)), table_(new QTableWidget(parent))
 {
     panel_->hide();
     table_->hide();
@@ -38,7 +39,8 @@ FillBench::FillBench(Document& document, QWidget* parent)
     addPocket_ = new QPushButton(tr("+ pocket"), panel_);
     addThrough_->setObjectName(QStringLiteral("addThroughVoid"));
     addPocket_->setObjectName(QStringLiteral("addPocket"));
-    for (const auto& [button, kind] : {std::pair{addThrough_, FeatureKind::ThroughVoid}, {addPocket_, FeatureKind::BlindVoid}}) {
+    for (const auto& [button, kind] :
+         {std::pair{addThrough_, FeatureKind::ThroughVoid}, {addPocket_, FeatureKind::BlindVoid}}) {
         button->setCheckable(true);
         row->addWidget(button);
         connect(button, &QPushButton::toggled, this, [this, button, kind](bool on) {
@@ -58,12 +60,14 @@ FillBench::FillBench(Document& document, QWidget* parent)
         connect(form, &ChoicesForm::refused, this, &Bench::says);
     }
 
-    voidForm_->addMeasure(QStringLiteral("voidDepth"), tr("Depth of this void"), Unit::Length,
-                          [this]() -> std::optional<double> {
-                              const Feature* f = chosenFeature();
-                              return f != nullptr && f->kind != FeatureKind::ThroughVoid ? std::optional(f->depth_mm) : std::nullopt;
-                          },
-                          [this](auto v) { editChosen(tr("Depth of a void"), [&](Feature& f) { f.depth_mm = v.value_or(0.0); }); })
+    voidForm_
+        ->addMeasure(
+            QStringLiteral("voidDepth"), tr("Depth of this void"), Unit::Length,
+            [this]() -> std::optional<double> {
+                const Feature* f = chosenFeature();
+                return f != nullptr && f->kind != FeatureKind::ThroughVoid ? std::optional(f->depth_mm) : std::nullopt;
+            },
+            [this](auto v) { editChosen(tr("Depth of a void"), [&](Feature& f) { f.depth_mm = v.value_or(0.0); }); })
         ->setOptional(tr("through"));
     const auto size = [this](bool along) -> std::optional<double> {
         const Feature* f = chosenFeature();
@@ -89,10 +93,12 @@ FillBench::FillBench(Document& document, QWidget* parent)
             }
         });
     };
-    voidForm_->addMeasure(QStringLiteral("voidLong"), tr("Along the slab"), Unit::Length, [size] { return size(true); },
-                          [stretch](auto v) { stretch(true, v); });
-    voidForm_->addMeasure(QStringLiteral("voidWide"), tr("Across"), Unit::Length, [size] { return size(false); },
-                          [stretch](auto v) { stretch(false, v); });
+    voidForm_->addMeasure(
+        QStringLiteral("voidLong"), tr("Along the slab"), Unit::Length, [size] { return size(true); },
+        [stretch](auto v) { stretch(true, v); });
+    voidForm_->addMeasure(
+        QStringLiteral("voidWide"), tr("Across"), Unit::Length, [size] { return size(false); },
+        [stretch](auto v) { stretch(false, v); });
     Document& doc = document_;
     voidForm_->addChoice(
         QStringLiteral("voidResin"), tr("Its resin"),
@@ -107,7 +113,8 @@ FillBench::FillBench(Document& document, QWidget* parent)
             if (hasTop() && chosen_.piece < doc.plan()->layup->pieces.size()) {
                 for (const ResinOverrule& o : doc.job()->fill.overrules) {
                     const bool river = chosen_.feature == 0 && o.feature == 0;
-                    if (river || (o.slab == doc.plan()->layup->pieces[chosen_.piece].slab && o.feature == chosen_.feature && chosen_.feature != 0)) {
+                    if (river || (o.slab == doc.plan()->layup->pieces[chosen_.piece].slab &&
+                                  o.feature == chosen_.feature && chosen_.feature != 0)) {
                         return fromCore(o.resin);
                     }
                 }
@@ -120,7 +127,8 @@ FillBench::FillBench(Document& document, QWidget* parent)
             }
             const SlabId slab = chosen_.feature == 0 ? SlabId{} : doc.plan()->layup->pieces[chosen_.piece].slab;
             doc.edit(tr("Resin of a void"), [&](Job& j) {
-                std::erase_if(j.fill.overrules, [&](const ResinOverrule& o) { return o.slab == slab && o.feature == chosen_.feature; });
+                std::erase_if(j.fill.overrules,
+                              [&](const ResinOverrule& o) { return o.slab == slab && o.feature == chosen_.feature; });
                 if (!v.toString().isEmpty()) {
                     j.fill.overrules.push_back({slab, chosen_.feature, v.toString().toStdString()});
                 }
@@ -131,30 +139,45 @@ FillBench::FillBench(Document& document, QWidget* parent)
         static const FillChoices none;
         return doc.job() != nullptr ? doc.job()->fill : none;
     };
-    form_->addMeasure(QStringLiteral("bucket"), tr("Largest batch"), Unit::Volume, [fill] { return fill().bucket_L; },
-                      [&doc](auto v) { doc.edit(tr("Largest batch"), [&](Job& j) { j.fill.bucket_L = *v; }); })
+    form_
+        ->addMeasure(
+            QStringLiteral("bucket"), tr("Largest batch"), Unit::Volume, [fill] { return fill().bucket_L; },
+            [&doc](auto v) { doc.edit(tr("Largest batch"), [&](Job& j) { j.fill.bucket_L = *v; }); })
         ->setRange(0.05, 200.0);
-    form_->addMeasure(QStringLiteral("overpour"), tr("Overpour"), Unit::Length, [fill] { return fill().overpour_mm; },
-                      [&doc](auto v) { doc.edit(tr("Overpour"), [&](Job& j) { j.fill.overpour_mm = *v; }); })
+    form_
+        ->addMeasure(
+            QStringLiteral("overpour"), tr("Overpour"), Unit::Length, [fill] { return fill().overpour_mm; },
+            [&doc](auto v) { doc.edit(tr("Overpour"), [&](Job& j) { j.fill.overpour_mm = *v; }); })
         ->setRange(0.0, 20.0);
     form_->fold(tr("more choices"));
-    form_->addMeasure(QStringLiteral("pigment"), tr("Pigment, % of mass"), Unit::Percent, [fill] { return fill().pigment_pct; },
-                      [&doc](auto v) { doc.edit(tr("Pigment"), [&](Job& j) { j.fill.pigment_pct = *v; }); })
+    form_
+        ->addMeasure(
+            QStringLiteral("pigment"), tr("Pigment, % of mass"), Unit::Percent, [fill] { return fill().pigment_pct; },
+            [&doc](auto v) { doc.edit(tr("Pigment"), [&](Job& j) { j.fill.pigment_pct = *v; }); })
         ->setRange(0.0, 20.0);
-    form_->addMeasure(QStringLiteral("reserve"), tr("Reserve for leaks, %"), Unit::Percent, [fill] { return fill().reserve * 100.0; },
-                      [&doc](auto v) { doc.edit(tr("Reserve"), [&](Job& j) { j.fill.reserve = *v / 100.0; }); })
+    form_
+        ->addMeasure(
+            QStringLiteral("reserve"), tr("Reserve for leaks, %"), Unit::Percent,
+            [fill] { return fill().reserve * 100.0; },
+            [&doc](auto v) { doc.edit(tr("Reserve"), [&](Job& j) { j.fill.reserve = *v / 100.0; }); })
         ->setRange(0.0, 100.0);
-    form_->addMeasure(QStringLiteral("residue"), tr("Left in pots, %"), Unit::Percent, [fill] { return fill().potResidue * 100.0; },
-                      [&doc](auto v) { doc.edit(tr("Left in pots"), [&](Job& j) { j.fill.potResidue = *v / 100.0; }); })
+    form_
+        ->addMeasure(
+            QStringLiteral("residue"), tr("Left in pots, %"), Unit::Percent,
+            [fill] { return fill().potResidue * 100.0; },
+            [&doc](auto v) { doc.edit(tr("Left in pots"), [&](Job& j) { j.fill.potResidue = *v / 100.0; }); })
         ->setRange(0.0, 50.0);
-    form_->addMeasure(QStringLiteral("soakIn"), tr("Soak-in, g/m²"), Unit::SoakIn, [fill] { return fill().soakIn_g_m2; },
-                      [&doc](auto v) { doc.edit(tr("Soak-in"), [&](Job& j) { j.fill.soakIn_g_m2 = *v; }); })
+    form_
+        ->addMeasure(
+            QStringLiteral("soakIn"), tr("Soak-in, g/m²"), Unit::SoakIn, [fill] { return fill().soakIn_g_m2; },
+            [&doc](auto v) { doc.edit(tr("Soak-in"), [&](Job& j) { j.fill.soakIn_g_m2 = *v; }); })
         ->setRange(0.0, 2000.0);
 
     table_->setObjectName(QStringLiteral("fillTable"));
     table_->setAccessibleName(tr("What is filled, with which resin"));
     table_->setColumnCount(6);
-    table_->setHorizontalHeaderLabels({tr("what"), tr("volume"), tr("depth left"), tr("layers"), tr("resin"), tr("why")});
+    table_->setHorizontalHeaderLabels(
+        {tr("what"), tr("volume"), tr("depth left"), tr("layers"), tr("resin"), tr("why")});
     table_->horizontalHeader()->setStretchLastSection(true);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     table_->verticalHeader()->hide();
@@ -209,22 +232,39 @@ QString FillBench::title() const
     if (f != nullptr) {
         for (const FillItem& item : document_.plan()->fill->items) {
             if (item.feature == chosen_.feature && item.slab == document_.plan()->layup->pieces[chosen_.piece].slab) {
-                return translated(item.name) + QStringLiteral(" · ") + quantity(item.volume.value(), Unit::Volume, units());
+                return translated(item.name) + QStringLiteral(" · ") +
+                       quantity(item.volume.value(), Unit::Volume, units());
             }
         }
     }
-    return counted(document_.plan()->fill->items.size(), tr("Resin in the top, 1 place"), tr("Resin in the top, %1 places"));
+    return counted(document_.plan()->fill->items.size(), tr("Resin in the top, 1 place"),
+                   tr("Resin in the top, %1 places"));
 }
 
-std::vector<Entry> FillBench::figures() const { return document_.plan() != nullptr ? document_.plan()->fill->figures : std::vector<Entry>{}; }
+std::vector<Entry> FillBench::figures() const
+{
+    return document_.plan() != nullptr ? document_.plan()->fill->figures : std::vector<Entry>{};
+}
 std::vector<Finding> FillBench::findings() const
 {
     return document_.plan() != nullptr ? document_.plan()->fill->findings : std::vector<Finding>{};
 }
-QWidget* FillBench::choices() { return panel_; }
-QWidget* FillBench::below() { return table_; }
-Box FillBench::frame() const { return hasTop() ? topFrame() : Box{0, 0, 1000, 500}; }
-QString FillBench::emptyWord() const { return hasTop() ? QString() : tr("Nothing is laid up yet: go to Layup first."); }
+QWidget* FillBench::choices()
+{
+    return panel_;
+}
+QWidget* FillBench::below()
+{
+    return table_;
+}
+Box FillBench::frame() const
+{
+    return hasTop() ? topFrame() : Box{0, 0, 1000, 500};
+}
+QString FillBench::emptyWord() const
+{
+    return hasTop() ? QString() : tr("Nothing is laid up yet: go to Layup first.");
+}
 
 void FillBench::refresh()
 {
@@ -247,9 +287,12 @@ void FillBench::fillTable()
         if (const ResinClass* r = document_.shop().resin(item.resin)) {
             resin = translated(r->name);
         }
-        const QStringList cells{translated(item.name), quantity(item.volume.value(), Unit::Volume, units()),
-                                quantity(item.depth_mm, Unit::Length, units()), item.layers.count > 0 ? QString::number(item.layers.count) : QString(),
-                                resin, translated(item.reason)};
+        const QStringList cells{translated(item.name),
+                                quantity(item.volume.value(), Unit::Volume, units()),
+                                quantity(item.depth_mm, Unit::Length, units()),
+                                item.layers.count > 0 ? QString::number(item.layers.count) : QString(),
+                                resin,
+                                translated(item.reason)};
         for (int col = 0; col < 6; ++col) {
             QTableWidgetItem* cell = table_->item(row, col);
             if (cell == nullptr) {
@@ -266,7 +309,6 @@ void FillBench::fillTable()
     for (int col = 0; col < 5; ++col) {
         table_->setColumnWidth(col, widths[col]);
     }
-
 }
 
 const Feature* FillBench::chosenFeature() const
@@ -310,13 +352,15 @@ void FillBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
             continue;
         }
         const Box box = boundsOf(item.onTable);
-        const Vec2 at = item.feature == 0 ? Vec2{plan.layup->length.value() / 2.0, centroid(item.onTable).y} : Vec2{centroid(item.onTable).x, box.top};
+        const Vec2 at = item.feature == 0 ? Vec2{plan.layup->length.value() / 2.0, centroid(item.onTable).y}
+                                          : Vec2{centroid(item.onTable).x, box.top};
         const QPointF shift = item.feature == 0 ? QPointF(0, 0) : QPointF(0, -13);
         paintLabel(p, view.toPixel(at) + shift, quantity(item.volume.value(), Unit::Volume, units()), colours().ink);
     }
     if (plan.fill->items.empty()) {
         p.setFont(textFont(11.0));
-        paintLabel(p, view.toPixel({plan.layup->length.value() / 2.0, 0.0}), tr("nothing to fill: add a void, or mark one in the Yard"), colours().faint);
+        paintLabel(p, view.toPixel({plan.layup->length.value() / 2.0, 0.0}),
+                   tr("nothing to fill: add a void, or mark one in the Yard"), colours().faint);
     }
 }
 
@@ -423,7 +467,9 @@ void FillBench::moveChosen(Vec2 table, int gesture)
             for (size_t i = 0; i < slab.features.size() && i < before.features.size(); ++i) {
                 if (slab.features[i].id == chosen_.feature) {
                     for (size_t k = 0; k < slab.features[i].points.size(); ++k) {
-                        slab.features[i].points[k] = before.features[i].points[k] + Vec2{std::round(by.x * 10.0) / 10.0, std::round(by.y * 10.0) / 10.0};
+                        slab.features[i].points[k] =
+                            before.features[i].points[k] +
+                            Vec2{std::round(by.x * 10.0) / 10.0, std::round(by.y * 10.0) / 10.0};
                     }
                 }
             }
@@ -449,7 +495,8 @@ void FillBench::release()
 void FillBench::cancelDrag()
 {
     const Slab before = before_;
-    document_.editSlab(tr("Move a void"), before.id, [&](Slab& slab) { slab = before; }, gesture_);
+    document_.editSlab(
+        tr("Move a void"), before.id, [&](Slab& slab) { slab = before; }, gesture_);
     release();
 }
 
@@ -485,15 +532,17 @@ bool FillBench::removeSelected()
     const int gone = chosen_.feature;
     const SlabId slab = document_.plan()->layup->pieces[chosen_.piece].slab;
     chosen_ = {};
-    document_.editSlab(tr("Remove a void"), slab, [gone](Slab& s) { std::erase_if(s.features, [gone](const Feature& f) { return f.id == gone; }); });
+    document_.editSlab(tr("Remove a void"), slab, [gone](Slab& s) {
+        std::erase_if(s.features, [gone](const Feature& f) { return f.id == gone; });
+    });
     return true;
 }
 
 QStringList FillBench::keys() const
 {
     return {tr("Click a void — its size, depth and resin; drag it — the litres follow"),
-            tr("+ through void, + pocket — then click where it is"), tr("Arrow keys, with Shift ten times — nudge the chosen void"),
-            tr("Delete — remove the chosen void")};
+            tr("+ through void, + pocket — then click where it is"),
+            tr("Arrow keys, with Shift ten times — nudge the chosen void"), tr("Delete — remove the chosen void")};
 }
 
 } // namespace burl::ui

@@ -42,9 +42,12 @@ FlatBench::FlatBench(Document& document, QWidget* parent)
                 }
             });
         });
-    const auto measure = [&](const QString& name, const QString& label, Unit unit, double FlattenMethod::*member, double least, double most) {
-        form_->addMeasure(name, label, unit, [flatten, member] { return flatten().method.*member; },
-                          [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.method.*member = *v; }); })
+    const auto measure = [&](const QString& name, const QString& label, Unit unit, double FlattenMethod::*member,
+                             double least, double most) {
+        form_
+            ->addMeasure(
+                name, label, unit, [flatten, member] { return flatten().method.*member; },
+                [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.method.*member = *v; }); })
             ->setRange(least, most);
     };
     measure(QStringLiteral("cutter"), tr("Cutter width"), Unit::Length, &FlattenMethod::bit_mm, 3.0, 1500.0);
@@ -56,7 +59,9 @@ FlatBench::FlatBench(Document& document, QWidget* parent)
                                                     {tr("show face only"), int(FlattenSchool::ShowFace)}};
         },
         [flatten] { return int(flatten().school); },
-        [&doc](const QVariant& v) { doc.edit(tr("Faces"), [&](Job& j) { j.flatten.school = FlattenSchool(v.toInt()); }); });
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Faces"), [&](Job& j) { j.flatten.school = FlattenSchool(v.toInt()); });
+        });
     form_->addChoice(
         QStringLiteral("spare"), tr("Spare comes off"),
         [] {
@@ -67,8 +72,11 @@ FlatBench::FlatBench(Document& document, QWidget* parent)
         [flatten] { return int(flatten().spare); },
         [&doc](const QVariant& v) { doc.edit(tr("Spare"), [&](Job& j) { j.flatten.spare = SpareFrom(v.toInt()); }); });
     form_->fold(tr("more choices"));
-    form_->addMeasure(QStringLiteral("overlap"), tr("Overlap of strokes, %"), Unit::Percent, [flatten] { return flatten().method.overlap * 100.0; },
-                      [&doc](auto v) { doc.edit(tr("Overlap"), [&](Job& j) { j.flatten.method.overlap = *v / 100.0; }); })
+    form_
+        ->addMeasure(
+            QStringLiteral("overlap"), tr("Overlap of strokes, %"), Unit::Percent,
+            [flatten] { return flatten().method.overlap * 100.0; },
+            [&doc](auto v) { doc.edit(tr("Overlap"), [&](Job& j) { j.flatten.method.overlap = *v / 100.0; }); })
         ->setRange(0.0, 90.0);
     measure(QStringLiteral("runoff"), tr("Run past the edge"), Unit::Length, &FlattenMethod::runoff_mm, 0.0, 500.0);
     measure(QStringLiteral("feed"), tr("Feed, per minute"), Unit::Length, &FlattenMethod::feed_mm_min, 100.0, 60'000.0);
@@ -85,7 +93,10 @@ QString FlatBench::telling() const
            quantity(plan->flatten->thickness.value(), Unit::Length, units());
 }
 
-bool FlatBench::topFaceShown(size_t piece) const { return document_.plan()->layup->pieces[piece].turnedOver == underside_; }
+bool FlatBench::topFaceShown(size_t piece) const
+{
+    return document_.plan()->layup->pieces[piece].turnedOver == underside_;
+}
 
 QString FlatBench::title() const
 {
@@ -98,16 +109,28 @@ QString FlatBench::title() const
              done == 0 ? tr("rough") : tr("after pass %1").arg(done));
 }
 
-std::vector<Entry> FlatBench::figures() const { return document_.plan() != nullptr ? document_.plan()->flatten->figures : std::vector<Entry>{}; }
+std::vector<Entry> FlatBench::figures() const
+{
+    return document_.plan() != nullptr ? document_.plan()->flatten->figures : std::vector<Entry>{};
+}
 
 std::vector<Finding> FlatBench::findings() const
 {
     return document_.plan() != nullptr ? document_.plan()->flatten->findings : std::vector<Finding>{};
 }
 
-QWidget* FlatBench::choices() { return form_; }
-QWidget* FlatBench::below() { return strip_; }
-Box FlatBench::frame() const { return hasTop() ? topFrame() : Box{0, 0, 1000, 500}; }
+QWidget* FlatBench::choices()
+{
+    return form_;
+}
+QWidget* FlatBench::below()
+{
+    return strip_;
+}
+Box FlatBench::frame() const
+{
+    return hasTop() ? topFrame() : Box{0, 0, 1000, 500};
+}
 
 QString FlatBench::turnWord() const
 {
@@ -121,7 +144,10 @@ void FlatBench::turn()
     Q_EMIT repaintWanted();
 }
 
-QString FlatBench::emptyWord() const { return hasTop() ? QString() : tr("Nothing is laid up yet: go to Layup first."); }
+QString FlatBench::emptyWord() const
+{
+    return hasTop() ? QString() : tr("Nothing is laid up yet: go to Layup first.");
+}
 
 void FlatBench::refresh()
 {
@@ -161,7 +187,8 @@ void FlatBench::paint(QPainter& p, const BoardView& view, const QRectF& area, Wo
         const PlacedPiece& piece = plan.layup->pieces[i];
         if (flat.missing) {
             p.setFont(textFont(11.0));
-            paintLabel(p, view.toPixel(centroid(piece.rough)), tr("%1: no surface readings").arg(fromCore(piece.name)), colours().mark);
+            paintLabel(p, view.toPixel(centroid(piece.rough)), tr("%1: no surface readings").arg(fromCore(piece.name)),
+                       colours().mark);
             continue;
         }
         const bool topFace = topFaceShown(i);
@@ -175,7 +202,8 @@ void FlatBench::paint(QPainter& p, const BoardView& view, const QRectF& area, Wo
             }
         }
         const QImage relief = reliefImage(map, low, high);
-        const QTransform toSlab(map.length_mm / relief.width(), 0, 0, -map.width_mm / relief.height(), face.box.left, face.box.top);
+        const QTransform toSlab(map.length_mm / relief.width(), 0, 0, -map.width_mm / relief.height(), face.box.left,
+                                face.box.top);
         p.save();
         QPainterPath clip;
         clip.addPolygon(view.toPixel(piece.rough));
@@ -206,7 +234,8 @@ void FlatBench::paint(QPainter& p, const BoardView& view, const QRectF& area, Wo
                 p.setPen(Qt::NoPen);
                 p.setBrush(colours().mark);
                 p.drawPolygon(QPolygonF({at + QPointF(-12, 8), at + QPointF(10, 8), at + QPointF(10, 0)}));
-                paintLabel(p, at + QPointF(at.x() > area.center().x() ? -16 : 16, 4), quantity(packer.squareToBench_mm, Unit::Length, units()), colours().mark,
+                paintLabel(p, at + QPointF(at.x() > area.center().x() ? -16 : 16, 4),
+                           quantity(packer.squareToBench_mm, Unit::Length, units()), colours().mark,
                            at.x() > area.center().x() ? Qt::AlignRight : Qt::AlignLeft);
             }
         }
@@ -216,7 +245,8 @@ void FlatBench::paint(QPainter& p, const BoardView& view, const QRectF& area, Wo
     p.setFont(textFont(10.0));
     const QRectF key(area.right() + 22, area.top() + 24, 92, 140);
     p.setPen(colours().faint);
-    p.drawText(QRectF(key.left(), key.top() - 22, key.width() + 4, 18), Qt::AlignLeft | Qt::AlignVCenter, tr("to the plane"));
+    p.drawText(QRectF(key.left(), key.top() - 22, key.width() + 4, 18), Qt::AlignLeft | Qt::AlignVCenter,
+               tr("to the plane"));
     paintRampKey(p, key, low, high, units(), colours());
 }
 
@@ -237,14 +267,16 @@ bool FlatBench::press(Vec2 at, const BoardView&)
 
 bool FlatBench::remedy(const Finding& finding)
 {
-    if (finding.code == "flatten.missing" || finding.code == "flatten.under_not_read" || finding.code == "flatten.faces_not_tied" ||
-        finding.code == "flatten.between_readings" || finding.code == "flatten.tie_misfit") {
+    if (finding.code == "flatten.missing" || finding.code == "flatten.under_not_read" ||
+        finding.code == "flatten.faces_not_tied" || finding.code == "flatten.between_readings" ||
+        finding.code == "flatten.tie_misfit") {
         Q_EMIT benchWanted(QStringLiteral("yard"));
         return true;
     }
     if (finding.code == "flatten.too_thin") {
         const double possible = finding.figures.front().value();
-        document_.edit(tr("Accept the thickness"), [&](Job& j) { j.layup.thickness_mm = std::floor(possible * 10.0) / 10.0; });
+        document_.edit(tr("Accept the thickness"),
+                       [&](Job& j) { j.layup.thickness_mm = std::floor(possible * 10.0) / 10.0; });
         return true;
     }
     return false;

@@ -42,7 +42,10 @@ PassStrip::PassStrip(Document& document, QWidget* parent)
     });
 }
 
-int PassStrip::done() const { return slider_->value(); }
+int PassStrip::done() const
+{
+    return slider_->value();
+}
 
 void PassStrip::show(size_t piece, bool topFace)
 {
@@ -50,7 +53,8 @@ void PassStrip::show(size_t piece, bool topFace)
     piece_ = piece;
     topFace_ = topFace;
     const FlattenedPiece* flat = pieceOf(document_, piece_);
-    const int passes = flat == nullptr ? 0 : static_cast<int>((topFace_ ? flat->top : flat->bottom).passes.passes.size());
+    const int passes =
+        flat == nullptr ? 0 : static_cast<int>((topFace_ ? flat->top : flat->bottom).passes.passes.size());
     const QSignalBlocker quiet(slider_);
     slider_->setRange(0, passes);
     if (other) {
@@ -73,7 +77,8 @@ void PassStrip::say()
     if (face.passes.passes.empty()) {
         words_->setText(tr("this face stays as it is"));
     } else if (pass == 0) {
-        words_->setText(counted(face.passes.passes.size(), tr("rough: 1 pass to come"), tr("rough: %1 passes to come, slide to see each")));
+        words_->setText(counted(face.passes.passes.size(), tr("rough: 1 pass to come"),
+                                tr("rough: %1 passes to come, slide to see each")));
     } else {
         const Pass& p = face.passes.passes[static_cast<size_t>(pass - 1)];
         double wood = 0.0;
@@ -115,17 +120,22 @@ void PassStrip::paintEvent(QPaintEvent*)
     const double thickness = flat->topPlane.height_mm - flat->bottomPlane.height_mm;
     double highest = 1.0;
     double deepest = 1.0;
-    const auto at = [&](const RemovalMap& map, int i) { return map.height_mm[static_cast<size_t>(middle) * map.cellsAlong + i]; };
+    const auto at = [&](const RemovalMap& map, int i) {
+        return map.height_mm[static_cast<size_t>(middle) * map.cellsAlong + i];
+    };
     for (int i = 0; i < top.cellsAlong; ++i) {
         highest = std::isfinite(at(top, i)) ? std::max(highest, at(top, i)) : highest;
         deepest = std::isfinite(at(bottom, i)) ? std::max(deepest, at(bottom, i)) : deepest;
     }
     // Heights above each plane are exaggerated, the slab's body between them is not.
     const double body = area.height() * 0.42;
-    const double scale = std::min((area.height() - body) / (highest + deepest), kMostExaggerated * area.width() / std::max(1.0, top.length_mm));
+    const double scale = std::min((area.height() - body) / (highest + deepest),
+                                  kMostExaggerated * area.width() / std::max(1.0, top.length_mm));
     const double shown = scale * top.length_mm / std::max(1.0, area.width());
     p.drawText(QRectF(22, 0, width() - 44, 18), Qt::AlignLeft | Qt::AlignVCenter,
-               tr("%1, long profile along its middle, heights above the planes × %2").arg(fromCore(flat->name)).arg(qRound(shown)));
+               tr("%1, long profile along its middle, heights above the planes × %2")
+                   .arg(fromCore(flat->name))
+                   .arg(qRound(shown)));
     const double used = body + (highest + deepest) * scale;
     const double topLine = area.top() + (area.height() - used) / 2.0 + highest * scale;
     const double bottomLine = topLine + body;

@@ -76,17 +76,21 @@ void LayupBench::buildChoices(QWidget*)
                 }
             });
         });
-    form_->addMeasure(QStringLiteral("finalLength"), tr("Final length"), Unit::Length, [layup] { return layup().length_mm; },
-                      [&doc](auto v) { doc.edit(tr("Final length"), [&](Job& j) { j.layup.length_mm = *v; }); })
+    form_
+        ->addMeasure(
+            QStringLiteral("finalLength"), tr("Final length"), Unit::Length, [layup] { return layup().length_mm; },
+            [&doc](auto v) { doc.edit(tr("Final length"), [&](Job& j) { j.layup.length_mm = *v; }); })
         ->setRange(100.0, 10'000.0);
-    auto* width = form_->addMeasure(QStringLiteral("finalWidth"), tr("Final width"), Unit::Length,
-                                    [layup] { return layup().width_mm; },
-                                    [&doc](auto v) { doc.edit(tr("Final width"), [&](Job& j) { j.layup.width_mm = v; }); });
+    auto* width = form_->addMeasure(
+        QStringLiteral("finalWidth"), tr("Final width"), Unit::Length, [layup] { return layup().width_mm; },
+        [&doc](auto v) { doc.edit(tr("Final width"), [&](Job& j) { j.layup.width_mm = v; }); });
     width->setOptional(tr("as it comes"));
     width->setRange(50.0, 5'000.0);
-    form_->addMeasure(QStringLiteral("thicknessWanted"), tr("Thickness wanted"), Unit::Length,
-                      [layup] { return layup().thickness_mm; },
-                      [&doc](auto v) { doc.edit(tr("Thickness wanted"), [&](Job& j) { j.layup.thickness_mm = *v; }); })
+    form_
+        ->addMeasure(
+            QStringLiteral("thicknessWanted"), tr("Thickness wanted"), Unit::Length,
+            [layup] { return layup().thickness_mm; },
+            [&doc](auto v) { doc.edit(tr("Thickness wanted"), [&](Job& j) { j.layup.thickness_mm = *v; }); })
         ->setRange(5.0, 300.0);
     const auto slabOptions = [&doc] {
         std::vector<ChoicesForm::Option> out{{tr("none yet"), 0}};
@@ -96,10 +100,8 @@ void LayupBench::buildChoices(QWidget*)
         return out;
     };
     const auto faceOptions = [] {
-        return std::vector<ChoicesForm::Option>{{tr("top face"), 0},
-                                                {tr("top, end for end"), 1},
-                                                {tr("bottom face"), 2},
-                                                {tr("bottom, end for end"), 3}};
+        return std::vector<ChoicesForm::Option>{
+            {tr("top face"), 0}, {tr("top, end for end"), 1}, {tr("bottom face"), 2}, {tr("bottom, end for end"), 3}};
     };
     for (size_t i = 0; i < 2; ++i) {
         const QString which = i == 0 ? tr("Far piece") : tr("Near piece");
@@ -153,18 +155,23 @@ void LayupBench::buildChoices(QWidget*)
     form_->addChoice(
         QStringLiteral("outerEdges"), tr("Outer edges"),
         [] {
-            return std::vector<ChoicesForm::Option>{{tr("live"), int(OuterEdges::Live)}, {tr("straight"), int(OuterEdges::Straight)}};
+            return std::vector<ChoicesForm::Option>{{tr("live"), int(OuterEdges::Live)},
+                                                    {tr("straight"), int(OuterEdges::Straight)}};
         },
         [layup] { return int(layup().edges); },
-        [&doc](const QVariant& v) { doc.edit(tr("Outer edges"), [&](Job& j) { j.layup.edges = OuterEdges(v.toInt()); }); });
-    form_->addMeasure(QStringLiteral("leastGap"), tr("River, least gap"), Unit::Length, [layup] { return layup().leastGap_mm; },
-                      [&doc](auto v) { doc.edit(tr("River gap"), [&](Job& j) { j.layup.leastGap_mm = *v; }); });
-    auto* trim = form_->addMeasure(QStringLiteral("trim"), tr("Trim each end"), Unit::Length, [layup] { return layup().trim_mm; },
-                                   [&doc](auto v) { doc.edit(tr("Trim"), [&](Job& j) { j.layup.trim_mm = v; }); });
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Outer edges"), [&](Job& j) { j.layup.edges = OuterEdges(v.toInt()); });
+        });
+    form_->addMeasure(
+        QStringLiteral("leastGap"), tr("River, least gap"), Unit::Length, [layup] { return layup().leastGap_mm; },
+        [&doc](auto v) { doc.edit(tr("River gap"), [&](Job& j) { j.layup.leastGap_mm = *v; }); });
+    auto* trim = form_->addMeasure(
+        QStringLiteral("trim"), tr("Trim each end"), Unit::Length, [layup] { return layup().trim_mm; },
+        [&doc](auto v) { doc.edit(tr("Trim"), [&](Job& j) { j.layup.trim_mm = v; }); });
     trim->setOptional(tr("shop's habit"));
-    auto* margin = form_->addMeasure(QStringLiteral("ripMargin"), tr("Rip line inside by"), Unit::Length,
-                                     [layup] { return layup().ripMargin_mm; },
-                                     [&doc](auto v) { doc.edit(tr("Rip margin"), [&](Job& j) { j.layup.ripMargin_mm = v; }); });
+    auto* margin = form_->addMeasure(
+        QStringLiteral("ripMargin"), tr("Rip line inside by"), Unit::Length, [layup] { return layup().ripMargin_mm; },
+        [&doc](auto v) { doc.edit(tr("Rip margin"), [&](Job& j) { j.layup.ripMargin_mm = v; }); });
     margin->setOptional(tr("shop's habit"));
 }
 
@@ -184,7 +191,9 @@ QString LayupBench::title() const
     if (job == nullptr || !hasTop()) {
         return {};
     }
-    QString kind = job->layup.kind == TopKind::Single ? tr("Single slab") : job->layup.kind == TopKind::Pair ? tr("Joined pair") : tr("River");
+    QString kind = job->layup.kind == TopKind::Single ? tr("Single slab")
+                   : job->layup.kind == TopKind::Pair ? tr("Joined pair")
+                                                      : tr("River");
     const Figure drift = document_.plan()->figure("figure_drift");
     if (drift) {
         kind += QStringLiteral(" · ") + tr("bookmatch");
@@ -223,8 +232,14 @@ std::vector<Finding> LayupBench::findings() const
     return out;
 }
 
-QWidget* LayupBench::choices() { return form_; }
-QWidget* LayupBench::below() { return strip_; }
+QWidget* LayupBench::choices()
+{
+    return form_;
+}
+QWidget* LayupBench::below()
+{
+    return strip_;
+}
 
 Box LayupBench::frame() const
 {
@@ -234,8 +249,8 @@ Box LayupBench::frame() const
     Box box = topFrame();
     for (const PlacedPiece& piece : document_.plan()->layup->pieces) {
         const Box b = boundsOf(piece.showRing);
-        box = {std::min(box.left, b.left), std::min(box.bottom, std::max(b.bottom, box.bottom - 80.0)), std::max(box.right, b.right),
-               std::max(box.top, std::min(b.top, box.top + 80.0))};
+        box = {std::min(box.left, b.left), std::min(box.bottom, std::max(b.bottom, box.bottom - 80.0)),
+               std::max(box.right, b.right), std::max(box.top, std::min(b.top, box.top + 80.0))};
     }
     return {box.left - 25.0, box.bottom - 10.0, box.right + 25.0, box.top + 10.0};
 }
@@ -288,8 +303,8 @@ void LayupBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCa
     strip_->setSpan(view.toPixel({0.0, 0.0}).x(), view.toPixel({plan.layup->length.value(), 0.0}).x());
     const Box& box = plan.layup->finalBox;
     p.setFont(textFont(11.0, true));
-    paintLabel(p, view.toPixel({box.right, underside_ ? box.bottom : box.top}) + QPointF(-14, -13), quantity(box.right, Unit::Length, units()),
-               colours().mark, Qt::AlignRight);
+    paintLabel(p, view.toPixel({box.right, underside_ ? box.bottom : box.top}) + QPointF(-14, -13),
+               quantity(box.right, Unit::Length, units()), colours().mark, Qt::AlignRight);
 
     const TopKind kind = document_.job()->layup.kind;
     for (size_t i = 0; i < plan.layup->pieces.size() && kind != TopKind::Single; ++i) {
@@ -308,7 +323,9 @@ void LayupBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCa
     if (kind != TopKind::Single) {
         const PlacedPiece& piece = plan.layup->pieces.front();
         p.setFont(textFont(10.0));
-        paintLabel(p, view.toPixel({box.left + 8.0 / view.scale(), piece.ripLevel_mm}) + QPointF(0, view.ySign() * (kind == TopKind::Pair ? 13.0 : -13.0)),
+        paintLabel(p,
+                   view.toPixel({box.left + 8.0 / view.scale(), piece.ripLevel_mm}) +
+                       QPointF(0, view.ySign() * (kind == TopKind::Pair ? 13.0 : -13.0)),
                    kind == TopKind::Pair ? tr("rip line, the joint") : tr("rip line"), colours().ink, Qt::AlignLeft);
     }
     for (size_t i = 0; i < plan.layup->pieces.size(); ++i) {
@@ -413,7 +430,10 @@ bool LayupBench::press(Vec2 at, const BoardView& view)
     return true;
 }
 
-DragNote LayupBench::drag(Vec2 at) { return moveTo(at - held_.from, false); }
+DragNote LayupBench::drag(Vec2 at)
+{
+    return moveTo(at - held_.from, false);
+}
 
 DragNote LayupBench::moveTo(Vec2 delta, bool exactly)
 {
@@ -423,14 +443,16 @@ DragNote LayupBench::moveTo(Vec2 delta, bool exactly)
     DragNote note;
     switch (held_.what) {
     case Grab::Piece: {
-        const double dx = snap(held_.before.layup.pieces[held_.piece].left_mm + delta.x) - held_.before.layup.pieces[held_.piece].left_mm;
+        const double dx = snap(held_.before.layup.pieces[held_.piece].left_mm + delta.x) -
+                          held_.before.layup.pieces[held_.piece].left_mm;
         const double dy = snap(delta.y);
         LayupPlan asGrabbed;
         asGrabbed.pieces.resize(held_.piece + 1);
         asGrabbed.pieces[held_.piece] = held_.placed;
         next = withPieceMoved(held_.before, asGrabbed, held_.piece, dx, dy);
-        note.text = tr("%1 starts %2 from the left end").arg(fromCore(held_.placed.name),
-                                                            quantity(next.layup.pieces[held_.piece].left_mm, Unit::Length, units()));
+        note.text = tr("%1 starts %2 from the left end")
+                        .arg(fromCore(held_.placed.name),
+                             quantity(next.layup.pieces[held_.piece].left_mm, Unit::Length, units()));
         break;
     }
     case Grab::RipLeft:
@@ -470,7 +492,8 @@ DragNote LayupBench::moveTo(Vec2 delta, bool exactly)
     }
     if (!(next == *document_.job())) {
         held_.moved = true;
-        document_.edit(tr("Drag on the board"), [&](Job& j) { j = next; }, gesture_);
+        document_.edit(
+            tr("Drag on the board"), [&](Job& j) { j = next; }, gesture_);
     }
     return note;
 }
@@ -514,7 +537,8 @@ void LayupBench::cancelDrag()
 {
     const Job before = held_.before;
     if (held_.moved) {
-        document_.edit(tr("Drag on the board"), [&](Job& j) { j = before; }, gesture_);
+        document_.edit(
+            tr("Drag on the board"), [&](Job& j) { j = before; }, gesture_);
     }
     release();
 }
@@ -524,7 +548,8 @@ bool LayupBench::nudge(double dx, double dy)
     if (!hasTop() || selected_ >= document_.plan()->layup->pieces.size()) {
         return false;
     }
-    const Job next = withPieceMoved(*document_.job(), *document_.plan()->layup, selected_, dx * snap_mm(), dy * snap_mm());
+    const Job next =
+        withPieceMoved(*document_.job(), *document_.plan()->layup, selected_, dx * snap_mm(), dy * snap_mm());
     document_.edit(tr("Nudge a piece"), [&](Job& j) { j = next; });
     return true;
 }
@@ -548,10 +573,13 @@ bool LayupBench::remedy(const Finding& finding)
 
 QStringList LayupBench::keys() const
 {
-    return {tr("Drag a piece — slide it along the joint, or across the river"), tr("Drag a round handle — turn the rip line"),
+    return {tr("Drag a piece — slide it along the joint, or across the river"),
+            tr("Drag a round handle — turn the rip line"),
             tr("Drag the dashed outline — length, and width where the edges are straight"),
-            tr("Type a length while dragging, then Enter — set it exactly"), tr("Arrow keys, with Shift ten times — nudge the selected piece"),
-            tr("Escape — let go without a change"), tr("T — turn the top over")};
+            tr("Type a length while dragging, then Enter — set it exactly"),
+            tr("Arrow keys, with Shift ten times — nudge the selected piece"),
+            tr("Escape — let go without a change"),
+            tr("T — turn the top over")};
 }
 
 } // namespace burl::ui

@@ -54,8 +54,9 @@ void WidthStrip::paintEvent(QPaintEvent*)
     p.drawLine(area.bottomLeft(), area.bottomRight());
     if (!plan->layup->halvesDiffer.empty()) {
         QPolygonF line;
-        const double scale = area.height() / 2.0 / std::max({std::abs(least(plan->layup->halvesDiffer).value),
-                                                             std::abs(most(plan->layup->halvesDiffer).value), 5.0});
+        const double scale = area.height() / 2.0 /
+                             std::max({std::abs(least(plan->layup->halvesDiffer).value),
+                                       std::abs(most(plan->layup->halvesDiffer).value), 5.0});
         for (const Vec2 v : plan->layup->halvesDiffer) {
             line << QPointF(at({v.x, low.value}).x(), area.center().y() - v.y * scale);
         }

@@ -8,7 +8,8 @@
 namespace burl::ui
 {
 
-ChoicesForm::ChoicesForm(Document& document, QWidget* parent) : QWidget(parent), document_(document), grid_(new QGridLayout(this))
+ChoicesForm::ChoicesForm(Document& document, QWidget* parent)
+    : QWidget(parent), document_(document), grid_(new QGridLayout(this))
 {
     grid_->setContentsMargins(0, 0, 0, 0);
     grid_->setHorizontalSpacing(10);
@@ -47,7 +48,8 @@ MeasureField* ChoicesForm::addMeasure(const QString& name, const QString& label,
     return field;
 }
 
-QComboBox* ChoicesForm::addChoice(const QString& name, const QString& label, const std::function<std::vector<Option>()>& options,
+QComboBox* ChoicesForm::addChoice(const QString& name, const QString& label,
+                                  const std::function<std::vector<Option>()>& options,
                                   const std::function<QVariant()>& get, const std::function<void(QVariant)>& set)
 {
     auto* box = new QComboBox(this);

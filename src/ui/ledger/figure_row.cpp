@@ -36,7 +36,8 @@ public:
         unit_ = unit;
         guess_ = guess;
         telling_ = telling;
-        setAccessibleName(label_ + QLatin1String(": ") + (guess_ ? tr("about ") : QString()) + number_ + QLatin1Char(' ') + unit_);
+        setAccessibleName(label_ + QLatin1String(": ") + (guess_ ? tr("about ") : QString()) + number_ +
+                          QLatin1Char(' ') + unit_);
         setToolTip(tr("Click for the working"));
         if (resized) {
             updateGeometry();
@@ -117,9 +118,18 @@ void FigureRow::show(const Entry& entry, const UnitChoice& units)
     }
 }
 
-QString FigureRow::workingText() const { return working_->text(); }
-bool FigureRow::isOpen() const { return button_->isChecked(); }
-void FigureRow::setOpen(bool open) { button_->setChecked(open); }
+QString FigureRow::workingText() const
+{
+    return working_->text();
+}
+bool FigureRow::isOpen() const
+{
+    return button_->isChecked();
+}
+void FigureRow::setOpen(bool open)
+{
+    button_->setChecked(open);
+}
 
 void FigureRow::fillWorking()
 {
@@ -131,7 +141,9 @@ void FigureRow::fillWorking()
         while (indent < text.size() && text[indent] == QLatin1Char(' ')) {
             ++indent;
         }
-        html += QStringLiteral("<p style='margin:0 0 1px %1px'>%2</p>").arg(indent * 5).arg(text.mid(indent).toHtmlEscaped());
+        html += QStringLiteral("<p style='margin:0 0 1px %1px'>%2</p>")
+                    .arg(indent * 5)
+                    .arg(text.mid(indent).toHtmlEscaped());
     }
     working_->setStyleSheet(
         QStringLiteral("background: %1; padding: 6px; border-radius: 3px;").arg(colours().shelf.name()));

@@ -36,7 +36,9 @@ QString editText(double value, Unit unit, const UnitChoice& units)
 {
     if (unit == Unit::Length) {
         const EditText text = lengthToEdit(value, units);
-        const std::string word = isInches(units.length) && text.text.find('"') != std::string::npos ? "" : " " + lengthUnitWord(units.length);
+        const std::string word = isInches(units.length) && text.text.find('"') != std::string::npos
+                                     ? ""
+                                     : " " + lengthUnitWord(units.length);
         return fromCore(text.text + word);
     }
     if (unit == Unit::Volume || unit == Unit::Mass || unit == Unit::Temperature) {
@@ -117,9 +119,8 @@ void MeasureField::finish()
         return;
     }
     if (*result < least_ || *result > most_) {
-        const QString sentence =
-            tr("%1 is outside %2 to %3 here.")
-                .arg(text(), editText(least_, unit_, units_), editText(most_, unit_, units_));
+        const QString sentence = tr("%1 is outside %2 to %3 here.")
+                                     .arg(text(), editText(least_, unit_, units_), editText(most_, unit_, units_));
         setRefused(sentence);
         Q_EMIT refused(sentence);
         return;

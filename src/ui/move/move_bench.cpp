@@ -13,8 +13,9 @@ namespace burl::ui
 {
 
 MoveBench::MoveBench(Document& document, QWidget* parent)
-    : Bench(document), panel_(new QWidget(parent)), form_(new ChoicesForm(document, panel_)), fastenerForm_(new ChoicesForm(document, panel_)),
-      channelForm_(new ChoicesForm(document, panel_)), strip_(new YearStrip(document, parent))
+    : Bench(document), panel_(new QWidget(parent)), form_(new ChoicesForm(document, panel_)),
+      fastenerForm_(new ChoicesForm(document, panel_)), channelForm_(new ChoicesForm(document, panel_)),
+      strip_(new YearStrip(document, parent))
 {
     panel_->hide();
     strip_->hide();
@@ -41,13 +42,18 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
             return out;
         },
         [move] { return fromCore(move().climate); },
-        [&doc](const QVariant& v) { doc.edit(tr("Room"), [&](Job& j) { j.move.climate = v.toString().toStdString(); }); });
-    auto* mc = form_->addMeasure(QStringLiteral("assemblyMc"), tr("Assembled at MC"), Unit::Percent, [move] { return move().assembly_mc_pct; },
-                                 [&doc](auto v) { doc.edit(tr("Assembled at"), [&](Job& j) { j.move.assembly_mc_pct = v; }); });
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Room"), [&](Job& j) { j.move.climate = v.toString().toStdString(); });
+        });
+    auto* mc = form_->addMeasure(
+        QStringLiteral("assemblyMc"), tr("Assembled at MC"), Unit::Percent, [move] { return move().assembly_mc_pct; },
+        [&doc](auto v) { doc.edit(tr("Assembled at"), [&](Job& j) { j.move.assembly_mc_pct = v; }); });
     mc->setOptional(tr("as metered"));
     mc->setRange(2.0, 40.0);
-    form_->addMeasure(QStringLiteral("heldLine"), tr("Held line"), Unit::Length, [move] { return move().held_mm; },
-                      [&doc](auto v) { doc.edit(tr("Held line"), [&](Job& j) { j.move.held_mm = *v; }); })
+    form_
+        ->addMeasure(
+            QStringLiteral("heldLine"), tr("Held line"), Unit::Length, [move] { return move().held_mm; },
+            [&doc](auto v) { doc.edit(tr("Held line"), [&](Job& j) { j.move.held_mm = *v; }); })
         ->setRange(-3000.0, 3000.0);
     form_->addButton(QStringLiteral("addFastener"), tr("+ fastener"), [this] {
         document_.edit(tr("Add a fastener"), [&](Job& j) {
@@ -68,19 +74,19 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
 
     const auto fastener = [this]() -> const Fastener* {
         const Job* job = document_.job();
-        return job != nullptr && chosen_.kind == Kind::Fastener && chosen_.index < job->move.fasteners.size() ? &job->move.fasteners[chosen_.index]
-                                                                                                             : nullptr;
+        return job != nullptr && chosen_.kind == Kind::Fastener && chosen_.index < job->move.fasteners.size()
+                   ? &job->move.fasteners[chosen_.index]
+                   : nullptr;
     };
     const auto measure = [&](const QString& name, const QString& label, double Fastener::*member, double most) {
         fastenerForm_
-            ->addMeasure(name, label, Unit::Length,
-                         [fastener, member]() -> std::optional<double> {
-                             const Fastener* f = fastener();
-                             return f != nullptr ? std::optional(f->*member) : std::nullopt;
-                         },
-                         [this, label, member](auto v) {
-                             editFastener(label, [&](Fastener& f) { f.*member = *v; });
-                         })
+            ->addMeasure(
+                name, label, Unit::Length,
+                [fastener, member]() -> std::optional<double> {
+                    const Fastener* f = fastener();
+                    return f != nullptr ? std::optional(f->*member) : std::nullopt;
+                },
+                [this, label, member](auto v) { editFastener(label, [&](Fastener& f) { f.*member = *v; }); })
             ->setRange(0.0, most);
     };
     fastenerForm_->addChoice(
@@ -90,7 +96,9 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
                                                     {tr("screw + washer"), int(FastenerKind::ScrewAndWasher)}};
         },
         [fastener] { return fastener() != nullptr ? int(fastener()->kind) : 0; },
-        [this](const QVariant& v) { editFastener(tr("Fastener"), [&](Fastener& f) { f.kind = FastenerKind(v.toInt()); }); });
+        [this](const QVariant& v) {
+            editFastener(tr("Fastener"), [&](Fastener& f) { f.kind = FastenerKind(v.toInt()); });
+        });
     measure(QStringLiteral("bolt"), tr("Bolt"), &Fastener::bolt_mm, 40.0);
     measure(QStringLiteral("insert"), tr("Insert, let in"), &Fastener::insert_mm, 100.0);
     measure(QStringLiteral("pilot"), tr("Pilot beyond it"), &Fastener::pilotOverrun_mm, 30.0);
@@ -99,19 +107,19 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
 
     const auto channel = [this]() -> const Channel* {
         const Job* job = document_.job();
-        return job != nullptr && chosen_.kind == Kind::Channel && chosen_.index < job->move.channels.size() ? &job->move.channels[chosen_.index]
-                                                                                                           : nullptr;
+        return job != nullptr && chosen_.kind == Kind::Channel && chosen_.index < job->move.channels.size()
+                   ? &job->move.channels[chosen_.index]
+                   : nullptr;
     };
     const auto bar = [&](const QString& name, const QString& label, double Channel::*member, double most) {
         channelForm_
-            ->addMeasure(name, label, Unit::Length,
-                         [channel, member]() -> std::optional<double> {
-                             const Channel* c = channel();
-                             return c != nullptr ? std::optional(c->*member) : std::nullopt;
-                         },
-                         [this, label, member](auto v) {
-                             editChannel(label, [&](Channel& c) { c.*member = *v; });
-                         })
+            ->addMeasure(
+                name, label, Unit::Length,
+                [channel, member]() -> std::optional<double> {
+                    const Channel* c = channel();
+                    return c != nullptr ? std::optional(c->*member) : std::nullopt;
+                },
+                [this, label, member](auto v) { editChannel(label, [&](Channel& c) { c.*member = *v; }); })
             ->setRange(0.0, most);
     };
     bar(QStringLiteral("channelLength"), tr("This channel, long"), &Channel::length_mm, 3000.0);
@@ -138,27 +146,48 @@ QString MoveBench::title() const
         const FastenerPlan& f = move.fasteners[chosen_.index];
         return tr("Fastener %1 · slot %2 × %3 · bolt %4 off its middle")
             .arg(chosen_.index + 1)
-            .arg(quantity(f.travel.slotLength_mm, Unit::Length, units()), quantity(f.fastener.bolt_mm + 0.5, Unit::Length, units()),
+            .arg(quantity(f.travel.slotLength_mm, Unit::Length, units()),
+                 quantity(f.fastener.bolt_mm + 0.5, Unit::Length, units()),
                  quantity(f.travel.boltOffset_mm, Unit::Length, units()));
     }
     if (chosen_.kind == Kind::Channel && chosen_.index < move.channels.size()) {
         const ChannelPlan& c = move.channels[chosen_.index];
-        return tr("Channel %1 · groove %2, %3 of wood left").arg(chosen_.index + 1).arg(quantity(c.groove.value(), Unit::Length, units()),
-                                                                                       quantity(c.woodLeft.value(), Unit::Length, units()));
+        return tr("Channel %1 · groove %2, %3 of wood left")
+            .arg(chosen_.index + 1)
+            .arg(quantity(c.groove.value(), Unit::Length, units()),
+                 quantity(c.woodLeft.value(), Unit::Length, units()));
     }
     return underside_ ? tr("Underside, as it lies on the bench") : tr("Show face, seen from above");
 }
 
-std::vector<Entry> MoveBench::figures() const { return document_.plan() != nullptr ? document_.plan()->move->figures : std::vector<Entry>{}; }
+std::vector<Entry> MoveBench::figures() const
+{
+    return document_.plan() != nullptr ? document_.plan()->move->figures : std::vector<Entry>{};
+}
 std::vector<Finding> MoveBench::findings() const
 {
     return document_.plan() != nullptr ? document_.plan()->move->findings : std::vector<Finding>{};
 }
-QWidget* MoveBench::choices() { return panel_; }
-QWidget* MoveBench::below() { return strip_; }
-Box MoveBench::frame() const { return hasTop() ? topFrame() : Box{0, 0, 1000, 500}; }
-QString MoveBench::turnWord() const { return hasTop() ? (underside_ ? tr("underside ▸ show face") : tr("show face ▸ underside")) : QString(); }
-QString MoveBench::emptyWord() const { return hasTop() ? QString() : tr("Nothing is laid up yet: go to Layup first."); }
+QWidget* MoveBench::choices()
+{
+    return panel_;
+}
+QWidget* MoveBench::below()
+{
+    return strip_;
+}
+Box MoveBench::frame() const
+{
+    return hasTop() ? topFrame() : Box{0, 0, 1000, 500};
+}
+QString MoveBench::turnWord() const
+{
+    return hasTop() ? (underside_ ? tr("underside ▸ show face") : tr("show face ▸ underside")) : QString();
+}
+QString MoveBench::emptyWord() const
+{
+    return hasTop() ? QString() : tr("Nothing is laid up yet: go to Layup first.");
+}
 
 void MoveBench::turn()
 {
@@ -208,7 +237,8 @@ void MoveBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
                 width += s.width_mm;
             }
             const double at = side < 0.0 ? 0.0 : width;
-            const double by = moveAt_mm(here.strips, held - here.from_mm, at, move.mc.assembly_pct, mcToday) * YearStrip::kShown;
+            const double by =
+                moveAt_mm(here.strips, held - here.from_mm, at, move.mc.assembly_pct, mcToday) * YearStrip::kShown;
             edge << view.toPixel({x, here.from_mm + at + by});
         }
         p.setPen(QPen(colours().mark, 1.6));
@@ -257,7 +287,8 @@ void MoveBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
         p.setBrush(QColor(Qt::white));
         p.drawRoundedRect(QRectF(middle.x() - wide / 2, middle.y() - slot / 2, wide, slot), wide / 2, wide / 2);
         const StripsAt here = stripsAt(*plan.layup, move.coefficients, f.fastener.at.x);
-        const double today = moveAt_mm(here.strips, held - here.from_mm, f.fastener.at.y - here.from_mm, move.mc.assembly_pct, mcToday);
+        const double today =
+            moveAt_mm(here.strips, held - here.from_mm, f.fastener.at.y - here.from_mm, move.mc.assembly_pct, mcToday);
         p.setPen(Qt::NoPen);
         p.setBrush(colours().ink);
         p.drawEllipse(at + QPointF(0.0, view.ySign() * today * scale * 1.6), wide * 0.42, wide * 0.42);
@@ -402,7 +433,8 @@ void MoveBench::release()
 void MoveBench::cancelDrag()
 {
     const Job before = before_;
-    document_.edit(tr("Move on the underside"), [&](Job& j) { j = before; }, gesture_);
+    document_.edit(
+        tr("Move on the underside"), [&](Job& j) { j = before; }, gesture_);
     release();
 }
 
@@ -454,8 +486,11 @@ bool MoveBench::removeSelected()
 QStringList MoveBench::keys() const
 {
     return {tr("Click a fastener or a channel — its measures; drag it — slots and findings follow"),
-            tr("Drag the dash-dot line — which line of the top stays put"), tr("Type a length while dragging, then Enter — its place from the left end"),
-            tr("Arrow keys, with Shift ten times — nudge"), tr("Delete — remove it"), tr("Slider below — driest to wettest day of the year"),
+            tr("Drag the dash-dot line — which line of the top stays put"),
+            tr("Type a length while dragging, then Enter — its place from the left end"),
+            tr("Arrow keys, with Shift ten times — nudge"),
+            tr("Delete — remove it"),
+            tr("Slider below — driest to wettest day of the year"),
             tr("T — show face or underside")};
 }
 

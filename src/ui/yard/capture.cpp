@@ -50,8 +50,9 @@ QString cellText(double value, Unit unit, const UnitChoice& units)
     return isInches(units.length) ? text : text.section(QLatin1Char(' '), 0, 0);
 }
 
-constexpr FeatureKind kKinds[] = {FeatureKind::ThroughVoid, FeatureKind::BlindVoid, FeatureKind::Knot, FeatureKind::Check,
-                                  FeatureKind::Inclusion,   FeatureKind::WormHoles, FeatureKind::Pith};
+constexpr FeatureKind kKinds[] = {FeatureKind::ThroughVoid, FeatureKind::BlindVoid, FeatureKind::Knot,
+                                  FeatureKind::Check,       FeatureKind::Inclusion, FeatureKind::WormHoles,
+                                  FeatureKind::Pith};
 
 /// The tape the buttons point at; a bottom tape is made when it is first written to.
 Tape& tapeOf(Slab& slab, Capture::What what)
@@ -73,9 +74,10 @@ std::optional<HeightGrid>& gridOf(Slab& slab, Capture::What what)
 } // namespace
 
 Capture::Capture(Document& document, QWidget* parent)
-    : QWidget(parent), document_(document), table_(new ReadingTable(this)), from_(new QComboBox(this)), heightsFrom_(new QComboBox(this)),
-      along_(new QSpinBox(this)), across_(new QSpinBox(this)), layOut_(new QPushButton(tr("lay out the grid"), this)),
-      add_(new QPushButton(tr("+ feature"), this)), hint_(new QLabel(this))
+    : QWidget(parent), document_(document), table_(new ReadingTable(this)), from_(new QComboBox(this)),
+      heightsFrom_(new QComboBox(this)), along_(new QSpinBox(this)), across_(new QSpinBox(this)),
+      layOut_(new QPushButton(tr("lay out the grid"), this)), add_(new QPushButton(tr("+ feature"), this)),
+      hint_(new QLabel(this))
 {
     setObjectName(QStringLiteral("capture"));
     auto* column = new QVBoxLayout(this);
@@ -83,10 +85,12 @@ Capture::Capture(Document& document, QWidget* parent)
     column->setSpacing(5);
     auto* row = new QHBoxLayout;
     row->setSpacing(5);
-    const std::pair<What, QString> modes[] = {{What::TopTape, tr("Tape, top")},      {What::BottomTape, tr("Tape, bottom")},
-                                              {What::TopHeights, tr("Heights, top")}, {What::BottomHeights, tr("Heights, under")},
-                                              {What::Thickness, tr("Thickness")},     {What::Features, tr("Features")}};
-    const char* names[] = {"captureTopTape", "captureBottomTape", "captureTopHeights", "captureBottomHeights", "captureThickness", "captureFeatures"};
+    const std::pair<What, QString> modes[] = {
+        {What::TopTape, tr("Tape, top")},       {What::BottomTape, tr("Tape, bottom")},
+        {What::TopHeights, tr("Heights, top")}, {What::BottomHeights, tr("Heights, under")},
+        {What::Thickness, tr("Thickness")},     {What::Features, tr("Features")}};
+    const char* names[] = {"captureTopTape",       "captureBottomTape", "captureTopHeights",
+                           "captureBottomHeights", "captureThickness",  "captureFeatures"};
     for (const auto& [what, text] : modes) {
         auto* button = new QPushButton(text, this);
         button->setCheckable(true);
@@ -148,12 +152,16 @@ Capture::Capture(Document& document, QWidget* parent)
                 f.kind = kind;
                 f.intention = kind == FeatureKind::Pith ? Intention::Keep : Intention::Fill;
                 f.depth_mm = kind == FeatureKind::ThroughVoid || kind == FeatureKind::Pith ? 0.0 : 20.0;
-                f.width_mm = kind == FeatureKind::Knot ? 40.0 : kind == FeatureKind::Check ? 4.0 : kind == FeatureKind::WormHoles ? 3.0 : 0.0;
+                f.width_mm = kind == FeatureKind::Knot        ? 40.0
+                             : kind == FeatureKind::Check     ? 4.0
+                             : kind == FeatureKind::WormHoles ? 3.0
+                                                              : 0.0;
                 f.count = kind == FeatureKind::WormHoles ? 10 : 0;
                 if (kind == FeatureKind::Knot) {
                     f.points = {{std::round(middle.x), std::round(middle.y)}};
                 } else if (kind == FeatureKind::Check || kind == FeatureKind::Pith) {
-                    f.points = {{std::round(middle.x - 100.0), std::round(middle.y)}, {std::round(middle.x + 100.0), std::round(middle.y)}};
+                    f.points = {{std::round(middle.x - 100.0), std::round(middle.y)},
+                                {std::round(middle.x + 100.0), std::round(middle.y)}};
                 } else {
                     for (const Vec2 p : ellipse(middle, 120.0, 40.0, 0.0, 16)) {
                         f.points.push_back({std::round(p.x), std::round(p.y)});
@@ -207,7 +215,10 @@ void Capture::show(What what)
     Q_EMIT shown();
 }
 
-void Capture::refresh() { fill(); }
+void Capture::refresh()
+{
+    fill();
+}
 
 void Capture::fill()
 {
@@ -233,7 +244,8 @@ void Capture::fill()
         break;
     case What::BottomTape:
         fillTape(s->bottom.value_or(Tape{s->top.from, {}}));
-        hint_->setText(s->bottom ? tr("the face below, from the same line") : tr("not taped: the bevel stands in for it"));
+        hint_->setText(s->bottom ? tr("the face below, from the same line")
+                                 : tr("not taped: the bevel stands in for it"));
         break;
     case What::TopHeights:
         fillGrid(s->topHeights ? &*s->topHeights : nullptr);
@@ -241,7 +253,8 @@ void Capture::fill()
         break;
     case What::BottomHeights:
         fillGrid(s->bottomHeights ? &*s->bottomHeights : nullptr);
-        hint_->setText(s->bottomHeights ? tr("places as on the top face") : tr("not read: taken as parallel to the top"));
+        hint_->setText(s->bottomHeights ? tr("places as on the top face")
+                                        : tr("not read: taken as parallel to the top"));
         break;
     case What::Thickness:
         fillThickness(*s);
@@ -337,11 +350,13 @@ void Capture::fillFeatures(const Slab& s)
     for (int i = 0; i < table_->rowCount(); ++i) {
         const Feature& f = s.features[static_cast<size_t>(i)];
         names << kindName(f.kind);
-        const bool wide = f.kind == FeatureKind::Knot || f.kind == FeatureKind::Check || f.kind == FeatureKind::WormHoles;
+        const bool wide =
+            f.kind == FeatureKind::Knot || f.kind == FeatureKind::Check || f.kind == FeatureKind::WormHoles;
         const bool deep = f.kind != FeatureKind::ThroughVoid && f.kind != FeatureKind::Pith;
         table_->put(i, 0, wide ? cellText(f.width_mm, Unit::Length, units) : QStringLiteral("–"), wide);
         table_->put(i, 1, deep ? cellText(f.depth_mm, Unit::Length, units) : QStringLiteral("–"), deep);
-        table_->put(i, 2, f.kind == FeatureKind::WormHoles ? QString::number(f.count) : QStringLiteral("–"), f.kind == FeatureKind::WormHoles);
+        table_->put(i, 2, f.kind == FeatureKind::WormHoles ? QString::number(f.count) : QStringLiteral("–"),
+                    f.kind == FeatureKind::WormHoles);
         table_->put(i, 3, intentions[static_cast<int>(f.intention)], false);
         table_->put(i, 4, f.face == Face::Top ? tr("top") : tr("bottom"), false);
         for (int column = 3; column < 5; ++column) {
@@ -381,12 +396,14 @@ void Capture::layOutGrid()
         grid.from = HeightsFrom(heightsFrom_->currentData().toInt());
         const double inset = std::min(60.0, outline->length_mm() / 8.0);
         for (int i = 0; i < along_->value(); ++i) {
-            grid.xs_mm.push_back(std::round(outline->from_mm() + inset + i * (outline->length_mm() - 2.0 * inset) / (along_->value() - 1)));
+            grid.xs_mm.push_back(std::round(outline->from_mm() + inset +
+                                            i * (outline->length_mm() - 2.0 * inset) / (along_->value() - 1)));
         }
         const double near = most(outline->near).value + 20.0;
         const double far = least(outline->far).value - 20.0;
         for (int j = 0; j < across_->value(); ++j) {
-            grid.ys_mm.push_back(std::round(near + j * std::max(10.0 * across_->value(), far - near) / (across_->value() - 1)));
+            grid.ys_mm.push_back(
+                std::round(near + j * std::max(10.0 * across_->value(), far - near) / (across_->value() - 1)));
         }
         grid.readings_mm.resize(grid.xs_mm.size() * grid.ys_mm.size());
         gridOf(edited, what_) = grid;
@@ -398,7 +415,8 @@ void Capture::entered(int row, int column, const QString& text)
     std::optional<double> value;
     if (!text.trimmed().isEmpty()) {
         const bool count = what_ == What::Features && column == 2;
-        const auto read = count ? parseNumber(text.toStdString()) : parseLength_mm(text.toStdString(), document_.units().length);
+        const auto read =
+            count ? parseNumber(text.toStdString()) : parseLength_mm(text.toStdString(), document_.units().length);
         if (!read) {
             Q_EMIT says(fromCore(read.error().sentence));
             fill(); // what was there before stays
@@ -437,7 +455,9 @@ void Capture::changeTape(int row, int column, std::optional<double> value)
             // A new station goes on at the pace of the last ones until its place is typed.
             TapeReading next;
             const size_t n = tape.readings.size();
-            next.at_mm = n == 0 ? 0.0 : tape.readings[n - 1].at_mm + (n >= 2 ? tape.readings[n - 1].at_mm - tape.readings[n - 2].at_mm : 200.0);
+            next.at_mm = n == 0 ? 0.0
+                                : tape.readings[n - 1].at_mm +
+                                      (n >= 2 ? tape.readings[n - 1].at_mm - tape.readings[n - 2].at_mm : 200.0);
             tape.readings.push_back(next);
         }
         TapeReading& reading = tape.readings[i];

@@ -34,11 +34,13 @@ std::vector<LogEnd::Strip> LogEnd::strips() const
     }
     std::vector<std::shared_ptr<const Slab>> siblings;
     for (const auto& s : document_.shop().slabs) {
-        if (s->log == chosen->log && s->thickness_mm && outlineOf(*s, Face::Top) && (s->log.value != 0 || s->id == slab_)) {
+        if (s->log == chosen->log && s->thickness_mm && outlineOf(*s, Face::Top) &&
+            (s->log.value != 0 || s->id == slab_)) {
             siblings.push_back(s);
         }
     }
-    std::stable_sort(siblings.begin(), siblings.end(), [](const auto& a, const auto& b) { return a->sequence < b->sequence; });
+    std::stable_sort(siblings.begin(), siblings.end(),
+                     [](const auto& a, const auto& b) { return a->sequence < b->sequence; });
     if (siblings.empty()) {
         return {};
     }
@@ -64,9 +66,11 @@ std::vector<LogEnd::Strip> LogEnd::strips() const
         const double t = *s->thickness_mm * scale;
         Strip strip;
         strip.slab = s;
-        strip.polygon << QPointF(middle + top->near.front().y * scale, z) << QPointF(middle + top->far.front().y * scale, z);
+        strip.polygon << QPointF(middle + top->near.front().y * scale, z)
+                      << QPointF(middle + top->far.front().y * scale, z);
         if (bottom) {
-            strip.polygon << QPointF(middle + bottom->far.front().y * scale, z + t) << QPointF(middle + bottom->near.front().y * scale, z + t);
+            strip.polygon << QPointF(middle + bottom->far.front().y * scale, z + t)
+                          << QPointF(middle + bottom->near.front().y * scale, z + t);
         }
         out.push_back(strip);
         z += t + kerf * scale;
@@ -83,7 +87,8 @@ void LogEnd::paintEvent(QPaintEvent*)
     if (all.empty()) {
         p.setPen(c.faint);
         p.setFont(textFont(10.0));
-        p.drawText(rect(), Qt::AlignCenter | Qt::TextWordWrap, tr("The log shows here when the slab has a tape and a thickness."));
+        p.drawText(rect(), Qt::AlignCenter | Qt::TextWordWrap,
+                   tr("The log shows here when the slab has a tape and a thickness."));
         return;
     }
     QPointF pith;
@@ -97,7 +102,8 @@ void LogEnd::paintEvent(QPaintEvent*)
         if (s.slab->pith && !pithKnown) {
             const QRectF box = s.polygon.boundingRect();
             scale = box.height() / *s.slab->thickness_mm;
-            pith = QPointF((width() - 34.0) / 2.0 - s.slab->pith->offset_mm * scale, box.center().y() + s.slab->pith->distance_mm * scale);
+            pith = QPointF((width() - 34.0) / 2.0 - s.slab->pith->offset_mm * scale,
+                           box.center().y() + s.slab->pith->distance_mm * scale);
             pithKnown = true;
         }
     }
@@ -124,7 +130,8 @@ void LogEnd::paintEvent(QPaintEvent*)
         const bool chosen = s.slab->id == slab_;
         p.setPen(chosen ? c.ink : c.faint);
         p.setFont(textFont(10.0, chosen));
-        p.drawText(QRectF(width() - 42.0, s.polygon.boundingRect().center().y() - 9, 40, 18), Qt::AlignRight | Qt::AlignVCenter, fromCore(s.slab->name));
+        p.drawText(QRectF(width() - 42.0, s.polygon.boundingRect().center().y() - 9, 40, 18),
+                   Qt::AlignRight | Qt::AlignVCenter, fromCore(s.slab->name));
     }
 }
 

@@ -10,7 +10,8 @@ ReadingTable::ReadingTable(QWidget* parent) : QTableWidget(parent)
 {
     setObjectName(QStringLiteral("readings"));
     setAccessibleName(tr("Readings"));
-    setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed);
+    setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::DoubleClicked |
+                    QAbstractItemView::EditKeyPressed);
     setSelectionMode(QAbstractItemView::SingleSelection);
     horizontalHeader()->setDefaultSectionSize(84);
     horizontalHeader()->setMinimumSectionSize(54);
@@ -36,7 +37,8 @@ void ReadingTable::put(int row, int column, const QString& text, bool editable)
         cell->setText(text);
     }
     cell->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
-    cell->setFlags(editable ? Qt::ItemIsSelectable | Qt::ItemIsEnabled | Qt::ItemIsEditable : Qt::ItemIsSelectable | Qt::ItemIsEnabled);
+    cell->setFlags(editable ? Qt::ItemIsSelectable | Qt::ItemIsEnabled | Qt::ItemIsEditable
+                            : Qt::ItemIsSelectable | Qt::ItemIsEnabled);
 }
 
 void ReadingTable::walk()

@@ -52,13 +52,21 @@ void YardBench::buildCard()
         const Slab* s = document_.shop().slab(slab_);
         return s != nullptr ? *s : none;
     };
-    form_->addText(QStringLiteral("slabName"), tr("Chalked on it"), [slab] { return fromCore(slab().name); },
-                   [&doc, this](const QString& t) { doc.editSlab(tr("Name"), slab_, [&](Slab& s) { s.name = t.toStdString(); }); });
-    form_->addMeasure(QStringLiteral("slabThickness"), tr("Thickness, rough"), Unit::Length, [slab] { return slab().thickness_mm; },
-                      [&doc, this](auto v) { doc.editSlab(tr("Thickness"), slab_, [&](Slab& s) { s.thickness_mm = v; }); })
+    form_->addText(
+        QStringLiteral("slabName"), tr("Chalked on it"), [slab] { return fromCore(slab().name); },
+        [&doc, this](const QString& t) {
+            doc.editSlab(tr("Name"), slab_, [&](Slab& s) { s.name = t.toStdString(); });
+        });
+    form_
+        ->addMeasure(
+            QStringLiteral("slabThickness"), tr("Thickness, rough"), Unit::Length,
+            [slab] { return slab().thickness_mm; },
+            [&doc, this](auto v) { doc.editSlab(tr("Thickness"), slab_, [&](Slab& s) { s.thickness_mm = v; }); })
         ->setOptional(tr("not measured"));
-    form_->addMeasure(QStringLiteral("slabMc"), tr("Moisture content"), Unit::Percent, [slab] { return slab().mc_pct; },
-                      [&doc, this](auto v) { doc.editSlab(tr("Moisture"), slab_, [&](Slab& s) { s.mc_pct = v; }); })
+    form_
+        ->addMeasure(
+            QStringLiteral("slabMc"), tr("Moisture content"), Unit::Percent, [slab] { return slab().mc_pct; },
+            [&doc, this](auto v) { doc.editSlab(tr("Moisture"), slab_, [&](Slab& s) { s.mc_pct = v; }); })
         ->setOptional(tr("not metered"));
     form_->addChoice(
         QStringLiteral("slabSpecies"), tr("Species"),
@@ -70,7 +78,9 @@ void YardBench::buildCard()
             return out;
         },
         [slab] { return fromCore(slab().species); },
-        [&doc, this](const QVariant& v) { doc.editSlab(tr("Species"), slab_, [&](Slab& s) { s.species = v.toString().toStdString(); }); });
+        [&doc, this](const QVariant& v) {
+            doc.editSlab(tr("Species"), slab_, [&](Slab& s) { s.species = v.toString().toStdString(); });
+        });
     form_->addButton(QStringLiteral("newSlab"), tr("+ new slab"), [this] { newSlab(); });
     form_->fold(tr("more of this slab"));
     form_->addChoice(
@@ -84,34 +94,51 @@ void YardBench::buildCard()
         },
         [slab] { return slab().log.value; },
         [&doc, this](const QVariant& v) { doc.editSlab(tr("Log"), slab_, [&](Slab& s) { s.log = {v.toInt()}; }); });
-    form_->addMeasure(QStringLiteral("slabSequence"), tr("Place in the log, 1 on top"), Unit::Count,
-                      [slab]() -> std::optional<double> { return slab().sequence; },
-                      [&doc, this](auto v) { doc.editSlab(tr("Place in the log"), slab_, [&](Slab& s) { s.sequence = static_cast<int>(v.value_or(0.0)); }); })
+    form_
+        ->addMeasure(
+            QStringLiteral("slabSequence"), tr("Place in the log, 1 on top"), Unit::Count,
+            [slab]() -> std::optional<double> { return slab().sequence; },
+            [&doc, this](auto v) {
+                doc.editSlab(tr("Place in the log"), slab_,
+                             [&](Slab& s) { s.sequence = static_cast<int>(v.value_or(0.0)); });
+            })
         ->setRange(0, 99);
-    auto* pith = form_->addMeasure(QStringLiteral("slabPith"), tr("Middle above the pith"), Unit::Length,
-                                   [slab]() -> std::optional<double> { return slab().pith ? std::optional(slab().pith->distance_mm) : std::nullopt; },
-                                   [&doc, this](auto v) {
-                                       doc.editSlab(tr("Pith"), slab_, [&](Slab& s) {
-                                           s.pith = v ? std::optional(PithPlace{*v, s.pith ? s.pith->offset_mm : 0.0}) : std::nullopt;
-                                       });
-                                   });
+    auto* pith = form_->addMeasure(
+        QStringLiteral("slabPith"), tr("Middle above the pith"), Unit::Length,
+        [slab]() -> std::optional<double> {
+            return slab().pith ? std::optional(slab().pith->distance_mm) : std::nullopt;
+        },
+        [&doc, this](auto v) {
+            doc.editSlab(tr("Pith"), slab_, [&](Slab& s) {
+                s.pith = v ? std::optional(PithPlace{*v, s.pith ? s.pith->offset_mm : 0.0}) : std::nullopt;
+            });
+        });
     pith->setOptional(tr("not known"));
     pith->setRange(-2000.0, 2000.0);
     const auto bevel = [&](const QString& name, const QString& label, double Slab::*member) {
-        form_->addMeasure(name, label, Unit::Length, [slab, member] { return slab().*member; },
-                          [&doc, this, label, member](auto v) { doc.editSlab(label, slab_, [&](Slab& s) { s.*member = *v; }); })
+        form_
+            ->addMeasure(
+                name, label, Unit::Length, [slab, member] { return slab().*member; },
+                [&doc, this, label, member](auto v) { doc.editSlab(label, slab_, [&](Slab& s) { s.*member = *v; }); })
             ->setRange(-300.0, 300.0);
     };
     bevel(QStringLiteral("bevelNear"), tr("Bevel, near edge"), &Slab::bevelNear_mm);
     bevel(QStringLiteral("bevelFar"), tr("Bevel, far edge"), &Slab::bevelFar_mm);
-    form_->addMeasure(QStringLiteral("slabWeighed"), tr("Weighed"), Unit::Mass, [slab] { return slab().weighed_kg; },
-                      [&doc, this](auto v) { doc.editSlab(tr("Weight"), slab_, [&](Slab& s) { s.weighed_kg = v; }); })
+    form_
+        ->addMeasure(
+            QStringLiteral("slabWeighed"), tr("Weighed"), Unit::Mass, [slab] { return slab().weighed_kg; },
+            [&doc, this](auto v) { doc.editSlab(tr("Weight"), slab_, [&](Slab& s) { s.weighed_kg = v; }); })
         ->setOptional(tr("not weighed"));
-    form_->addMeasure(QStringLiteral("slabPrice"), tr("Price"), Unit::Money, [slab] { return slab().price; },
-                      [&doc, this](auto v) { doc.editSlab(tr("Price"), slab_, [&](Slab& s) { s.price = v; }); })
+    form_
+        ->addMeasure(
+            QStringLiteral("slabPrice"), tr("Price"), Unit::Money, [slab] { return slab().price; },
+            [&doc, this](auto v) { doc.editSlab(tr("Price"), slab_, [&](Slab& s) { s.price = v; }); })
         ->setOptional(tr("not known"));
-    form_->addText(QStringLiteral("slabWhere"), tr("Stands"), [slab] { return fromCore(slab().where); },
-                   [&doc, this](const QString& t) { doc.editSlab(tr("Where it stands"), slab_, [&](Slab& s) { s.where = t.toStdString(); }); });
+    form_->addText(
+        QStringLiteral("slabWhere"), tr("Stands"), [slab] { return fromCore(slab().where); },
+        [&doc, this](const QString& t) {
+            doc.editSlab(tr("Where it stands"), slab_, [&](Slab& s) { s.where = t.toStdString(); });
+        });
     form_->addButton(QStringLiteral("removeSlab"), tr("take this slab out of the book"), [this] {
         if (slabInUse(document_.book(), slab_)) {
             Q_EMIT says(tr("A job has this slab in its top; take it out there first."));
@@ -157,7 +184,10 @@ std::shared_ptr<const Slab> YardBench::current() const
     return nullptr;
 }
 
-QString YardBench::telling() const { return counted(document_.shop().slabs.size(), tr("1 slab"), tr("%1 slabs")); }
+QString YardBench::telling() const
+{
+    return counted(document_.shop().slabs.size(), tr("1 slab"), tr("%1 slabs"));
+}
 
 QString YardBench::title() const
 {
@@ -165,7 +195,8 @@ QString YardBench::title() const
     if (!slab) {
         return {};
     }
-    QString text = fromCore(slab->name) + QStringLiteral(" · ") + (face_ == Face::Top ? tr("top face") : tr("bottom face"));
+    QString text =
+        fromCore(slab->name) + QStringLiteral(" · ") + (face_ == Face::Top ? tr("top face") : tr("bottom face"));
     if (const Species* species = document_.shop().speciesOf(*slab)) {
         text += QStringLiteral(" · ") + translated(species->name);
     }
@@ -193,9 +224,12 @@ std::vector<Entry> YardBench::figures() const
     const double bottomArea = area_mm2(std::span<const Vec2>(bottomRing));
     const Figure length = given("slab_length", "Length", top->length_mm(), Unit::Length, "tape");
     const Figure a = given("slab_area_top", "top face", topArea, Unit::Area, "tape");
-    const Figure b = given("slab_area_bottom", "bottom face", bottomArea, Unit::Area, slab->bottom ? "tape" : "top face and bevel");
+    const Figure b =
+        given("slab_area_bottom", "bottom face", bottomArea, Unit::Area, slab->bottom ? "tape" : "top face and bevel");
     out.push_back({length, Weight::Plain});
-    out.push_back({made("slab_width", "Width, mean", "{0} ÷ {1}", {a, length}, topArea / top->length_mm(), Unit::Length), Weight::Telling});
+    out.push_back(
+        {made("slab_width", "Width, mean", "{0} ÷ {1}", {a, length}, topArea / top->length_mm(), Unit::Length),
+         Weight::Telling});
     if (slab->thickness_mm) {
         const Figure t = given("slab_thickness", "thickness", *slab->thickness_mm, Unit::Length, "tape");
         const double litres = (topArea + bottomArea) / 2.0 * *slab->thickness_mm / 1e6;
@@ -203,10 +237,13 @@ std::vector<Entry> YardBench::figures() const
         out.push_back({volume, Weight::Plain});
         if (const Species* species = document_.shop().speciesOf(*slab)) {
             const Figure g = given("g12", "specific gravity at 12 %", species->g12, Unit::None, species->source);
-            const Figure mc = slab->mc_pct ? given("mc", "MC", *slab->mc_pct, Unit::Percent, "meter") : assumed("mc", "MC", 10.0, Unit::Percent, "not metered");
+            const Figure mc = slab->mc_pct ? given("mc", "MC", *slab->mc_pct, Unit::Percent, "meter")
+                                           : assumed("mc", "MC", 10.0, Unit::Percent, "not metered");
             const double density = density_kg_m3(species->g12, mc.value());
             const Figure rho = made("density", "density", "{0} at {1}", {g, mc}, density, Unit::Density);
-            out.push_back({made("slab_mass", "Weight, computed", "{0} × {1}", {volume, rho}, litres / 1000.0 * density, Unit::Mass), Weight::Plain});
+            out.push_back({made("slab_mass", "Weight, computed", "{0} × {1}", {volume, rho}, litres / 1000.0 * density,
+                                Unit::Mass),
+                           Weight::Plain});
         }
     }
     return out;
@@ -222,16 +259,30 @@ std::vector<Finding> YardBench::findings() const
     for (const Face face : {Face::Top, Face::Bottom}) {
         const auto outline = outlineOf(*slab, face);
         if (!outline) {
-            out.push_back({"yard." + outline.error().code, Severity::Warn,
-                           slab->name + (face == Face::Top ? ", top: " : ", bottom: ") + outline.error().sentence, {}, "", {}});
+            out.push_back({"yard." + outline.error().code,
+                           Severity::Warn,
+                           slab->name + (face == Face::Top ? ", top: " : ", bottom: ") + outline.error().sentence,
+                           {},
+                           "",
+                           {}});
         } else if (const auto crossing = selfCrossing(outline->ring())) {
-            out.push_back({"yard.crossing", Severity::Warn, slab->name + ": the outline crosses itself.", {}, "look at the readings there", *crossing});
+            out.push_back({"yard.crossing",
+                           Severity::Warn,
+                           slab->name + ": the outline crosses itself.",
+                           {},
+                           "look at the readings there",
+                           *crossing});
         }
     }
     if (out.empty()) {
         const auto surfaces = surfacesOf(*slab);
         if (!surfaces) {
-            out.push_back({"yard.surface", Severity::Caution, "Flat has " + surfaces.error().sentence + ".", {}, "Heights, top", {}});
+            out.push_back({"yard.surface",
+                           Severity::Caution,
+                           "Flat has " + surfaces.error().sentence + ".",
+                           {},
+                           "Heights, top",
+                           {}});
         }
     }
     if (!slab->mc_pct) {
@@ -241,8 +292,14 @@ std::vector<Finding> YardBench::findings() const
     return out;
 }
 
-QWidget* YardBench::choices() { return panel_; }
-QWidget* YardBench::below() { return capture_; }
+QWidget* YardBench::choices()
+{
+    return panel_;
+}
+QWidget* YardBench::below()
+{
+    return capture_;
+}
 
 Box YardBench::frame() const
 {
@@ -256,7 +313,10 @@ Box YardBench::frame() const
     return {-60.0, -400.0, 2600.0, 400.0};
 }
 
-QString YardBench::turnWord() const { return face_ == Face::Top ? tr("top face ▸ bottom face") : tr("bottom face ▸ top face"); }
+QString YardBench::turnWord() const
+{
+    return face_ == Face::Top ? tr("top face ▸ bottom face") : tr("bottom face ▸ top face");
+}
 
 void YardBench::turn()
 {
@@ -271,7 +331,8 @@ QString YardBench::emptyWord() const
         return tr("No slab chosen. Start one with “+ new slab” on the right.");
     }
     if (slab->top.readings.empty()) {
-        return tr("Type what the tape says, below: place along the slab, distance to the near edge, distance to the far edge.");
+        return tr("Type what the tape says, below: place along the slab, distance to the near edge, distance to the "
+                  "far edge.");
     }
     return {};
 }
@@ -301,8 +362,8 @@ void YardBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
         p.drawLine(view.toPixel({from, 0.0}), view.toPixel({to, 0.0}));
         p.setFont(textFont(10.0));
         p.setPen(colours().lead);
-        paintLabel(p, view.toPixel({to, 0.0}) + QPointF(-2, -11), tape.from == TapeFrom::String ? tr("string") : tr("straight edge"), colours().lead,
-                   Qt::AlignRight);
+        paintLabel(p, view.toPixel({to, 0.0}) + QPointF(-2, -11),
+                   tape.from == TapeFrom::String ? tr("string") : tr("straight edge"), colours().lead, Qt::AlignRight);
         for (const TapeReading& r : tape.readings) {
             p.setPen(QPen(colours().lead, 0.8));
             for (const auto& edge : {r.near_mm ? std::optional(sign * *r.near_mm) : std::nullopt, r.far_mm}) {
@@ -315,7 +376,8 @@ void YardBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
         }
     }
     const auto& grid = face_ == Face::Top ? slab->topHeights : slab->bottomHeights;
-    const bool heights = capture_->what() == Capture::What::TopHeights || capture_->what() == Capture::What::BottomHeights;
+    const bool heights =
+        capture_->what() == Capture::What::TopHeights || capture_->what() == Capture::What::BottomHeights;
     if (grid && heights) {
         p.setFont(textFont(10.0));
         for (size_t j = 0; j < grid->ys_mm.size(); ++j) {
@@ -353,10 +415,13 @@ int YardBench::featureAt(Vec2 at) const
         if (f.points.size() >= 3 && contains(f.points, at)) {
             return f.id;
         }
-        if (f.kind == FeatureKind::Knot && !f.points.empty() && length(f.points[0] - at) < std::max(8.0, f.width_mm / 2.0)) {
+        if (f.kind == FeatureKind::Knot && !f.points.empty() &&
+            length(f.points[0] - at) < std::max(8.0, f.width_mm / 2.0)) {
             return f.id;
         }
-        for (size_t k = 0; f.points.size() >= 2 && f.points.size() < 3 + (f.kind == FeatureKind::Check ? 99 : 0) && k + 1 < f.points.size(); ++k) {
+        for (size_t k = 0; f.points.size() >= 2 && f.points.size() < 3 + (f.kind == FeatureKind::Check ? 99 : 0) &&
+                           k + 1 < f.points.size();
+             ++k) {
             if (std::abs(signedDistance_mm(Ring{f.points[k], f.points[k + 1]}, at)) < 12.0) {
                 return f.id;
             }
@@ -365,7 +430,10 @@ int YardBench::featureAt(Vec2 at) const
     return 0;
 }
 
-Qt::CursorShape YardBench::cursorAt(Vec2 at, const BoardView&) const { return featureAt(at) != 0 ? Qt::OpenHandCursor : Qt::ArrowCursor; }
+Qt::CursorShape YardBench::cursorAt(Vec2 at, const BoardView&) const
+{
+    return featureAt(at) != 0 ? Qt::OpenHandCursor : Qt::ArrowCursor;
+}
 
 bool YardBench::press(Vec2 at, const BoardView&)
 {
@@ -403,7 +471,8 @@ DragNote YardBench::drag(Vec2 at)
     for (const Feature& f : current()->features) {
         if (f.id == feature_ && !f.points.empty()) {
             const Vec2 c = f.points.size() == 1 ? f.points[0] : centroid(f.points);
-            return {tr("%1 along, %2 across").arg(quantity(c.x, Unit::Length, units()), quantity(c.y, Unit::Length, units()))};
+            return {tr("%1 along, %2 across")
+                        .arg(quantity(c.x, Unit::Length, units()), quantity(c.y, Unit::Length, units()))};
         }
     }
     return {};
@@ -432,15 +501,18 @@ bool YardBench::removeSelected()
     }
     const int gone = feature_;
     feature_ = 0;
-    document_.editSlab(tr("Remove a feature"), slab_, [gone](Slab& s) { std::erase_if(s.features, [gone](const Feature& f) { return f.id == gone; }); });
+    document_.editSlab(tr("Remove a feature"), slab_, [gone](Slab& s) {
+        std::erase_if(s.features, [gone](const Feature& f) { return f.id == gone; });
+    });
     return true;
 }
 
 QStringList YardBench::keys() const
 {
-    return {tr("Type in the table, Enter walks down — the outline grows"), tr("Any spelling: 2300, 2.3 m, 90-1/2, 7' 6 1/2\""),
-            tr("Click a feature on the board and drag it; arrow keys nudge, Delete removes"), tr("T — top or bottom face"),
-            tr("Click a saw line of the log — that slab")};
+    return {tr("Type in the table, Enter walks down — the outline grows"),
+            tr("Any spelling: 2300, 2.3 m, 90-1/2, 7' 6 1/2\""),
+            tr("Click a feature on the board and drag it; arrow keys nudge, Delete removes"),
+            tr("T — top or bottom face"), tr("Click a saw line of the log — that slab")};
 }
 
 } // namespace burl::ui
