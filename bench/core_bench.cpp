@@ -32,8 +32,9 @@ std::vector<Point3> face(int along, int across, double lift, double phase)
         for (int i = 0; i < along; ++i) {
             const double x = 2800.0 * i / (along - 1);
             const double y = 950.0 * j / (across - 1);
-            out.push_back({x, y, lift + 3.0 * std::sin(0.0018 * x + phase) + 0.7 * std::sin(0.016 * x + 0.028 * y + phase) +
-                                     0.1 * std::sin(0.66 * x + 0.44 * y)});
+            out.push_back({x, y,
+                           lift + 3.0 * std::sin(0.0018 * x + phase) + 0.7 * std::sin(0.016 * x + 0.028 * y + phase) +
+                               0.1 * std::sin(0.66 * x + 0.44 * y)});
         }
     }
     return out;
@@ -68,7 +69,8 @@ double clpSeconds(const std::vector<Point3>& top, const std::vector<Point3>& bot
         add(p.x / 1000.0, p.y / 1000.0, 3, -1.0, p.z);
     }
     starts.push_back(static_cast<CoinBigIndex>(columns.size()));
-    model.addRows(static_cast<int>(upper.size()), nullptr, upper.data(), starts.data(), columns.data(), elements.data());
+    model.addRows(static_cast<int>(upper.size()), nullptr, upper.data(), starts.data(), columns.data(),
+                  elements.data());
     model.dual();
     thickness = model.objectiveValue();
     return std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();

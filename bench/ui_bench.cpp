@@ -63,7 +63,8 @@ void dragToPaint(benchmark::State& state)
         QImage copy = target.copy();
         benchmark::DoNotOptimize(copy.bits());
     }
-    const double copy_ms = std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - copyStart).count() / 20.0;
+    const double copy_ms =
+        std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - copyStart).count() / 20.0;
     std::sort(ms.begin(), ms.end());
     state.counters["p50_ms"] = ms[ms.size() / 2];
     state.counters["p95_ms"] = ms[ms.size() * 95 / 100];
