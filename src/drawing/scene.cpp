@@ -43,27 +43,37 @@ void paintPieces(QPainter& painter, const BoardView& view, const Plan& plan, Woo
         const PlacedPiece& piece = layup.pieces[i];
         const auto& slab = plan.layupInput->slabs[i];
         const Face shown = piece.turnedOver != style.underside ? Face::Bottom : Face::Top;
-        const FaceImage& face = wood.face(slab, shown);
+        const Region& kept = style.underside ? piece.keptUnder : piece.kept;
+        const auto drawWood = [&] {
+            if (style.screen) {
+                const QTransform all = transformOf(piece.place) * view.transform();
+                const WoodCache::Turned& turned =
+                    wood.turned(slab, shown, QTransform(all.m11(), all.m12(), all.m21(), all.m22(), 0.0, 0.0));
+                painter.drawImage(turned.origin + QPoint(qRound(all.dx()), qRound(all.dy())), turned.image);
+            } else {
+                drawFaceImage(painter, view, piece.place, wood.face(slab, shown));
+            }
+        };
         painter.save();
         painter.setRenderHint(QPainter::SmoothPixmapTransform);
         if (style.waste > 0.0) {
             painter.setOpacity(style.waste);
-            drawFaceImage(painter, view, piece.place, face);
+            drawWood();
         }
         painter.setOpacity(style.wood);
-        painter.setClipPath(pathOf(view, piece.kept), Qt::IntersectClip);
-        drawFaceImage(painter, view, piece.place, face);
+        painter.setClipPath(pathOf(view, kept), Qt::IntersectClip);
+        drawWood();
         painter.restore();
 
         QColor line = style.palette.ink;
         if (style.waste > 0.0) {
             line.setAlphaF(0.45F);
-            painter.setPen(QPen(line, style.line_px * 0.7));
+            painter.setPen(style.screen ? QPen(line, 0) : QPen(line, style.line_px * 0.7)); // hairlines are quick
             painter.setBrush(Qt::NoBrush);
             painter.drawPolygon(view.toPixel(style.underside ? piece.underRing : piece.showRing));
         }
         painter.setPen(QPen(style.palette.ink, style.line_px));
-        for (const Ring& ring : piece.kept) {
+        for (const Ring& ring : kept) {
             painter.drawPolygon(view.toPixel(ring));
         }
     }
@@ -83,7 +93,7 @@ void paintFinalOutline(QPainter& painter, const BoardView& view, const LayupPlan
 void paintResin(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style)
 {
     for (const FillItem& item : plan.fill->items) {
-        if (item.onTable.empty()) {
+        if (item.onTable.empty() || !(style.underside ? item.onUnder : item.onShow)) {
             continue;
         }
         QColor fill = style.palette.resin;

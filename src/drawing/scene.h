@@ -17,6 +17,7 @@ struct SceneStyle {
     bool underside = false; // show the other faces
     double waste = 0.28;    // how strongly wood outside the top is drawn; 0 hides it
     double wood = 1.0;      // how strongly the wood of the top is drawn
+    bool screen = false;    // on a screen: turned faces may be kept between frames
     double line_px = 1.4;   // outlines
 };
 

@@ -9,6 +9,7 @@
 #include <cstdint>
 
 #include <QColor>
+#include <QPainter>
 
 #include "core/shop/outline.h"
 
@@ -180,10 +181,36 @@ const FaceImage& WoodCache::face(const std::shared_ptr<const Slab>& slab, Face f
         const bool same = kept.slab && *kept.slab == *slab;
         if (!same) {
             kept.image = drawFace(*slab, face, mmPerPixel_);
+            kept.turned = {};
         }
         kept.slab = slab;
     }
     return kept.image;
+}
+
+const WoodCache::Turned& WoodCache::turned(const std::shared_ptr<const Slab>& slab, Face face,
+                                           const QTransform& slabToScreen)
+{
+    const FaceImage& source = this->face(slab, face);
+    Kept& kept = kept_[{slab->id.value, face}];
+    const QTransform whole = source.toSlab * slabToScreen;
+    // A best rip line turns a sliding piece by hairs; under a pixel at the far corner nobody sees it.
+    const QPointF corner(slab->top.readings.empty() ? 0.0 : slab->top.readings.back().at_mm, 500.0);
+    const QPointF off = slabToScreen.map(corner) - kept.turnedBy.map(corner);
+    const bool stands = !kept.turned.image.isNull() && std::abs(off.x()) < 0.7 && std::abs(off.y()) < 0.7;
+    if (!stands && !source.image.isNull()) {
+        const QRect box = whole.mapRect(QRectF(source.image.rect())).toAlignedRect().adjusted(-1, -1, 1, 1);
+        QImage image(box.size(), QImage::Format_ARGB32_Premultiplied);
+        image.fill(Qt::transparent);
+        QPainter painter(&image);
+        painter.setRenderHint(QPainter::SmoothPixmapTransform);
+        painter.setTransform(whole * QTransform::fromTranslate(-box.left(), -box.top()));
+        painter.drawImage(0, 0, source.image);
+        painter.end();
+        kept.turned = {std::move(image), box.topLeft()};
+        kept.turnedBy = slabToScreen;
+    }
+    return kept.turned;
 }
 
 void WoodCache::setResolution(double mm_per_pixel)

@@ -31,10 +31,22 @@ public:
     [[nodiscard]] const FaceImage& face(const std::shared_ptr<const Slab>& slab, Face face);
     void setResolution(double mm_per_pixel);
 
+    /// A face brought to screen pixels by a transform without translation, kept while that stays the
+    /// same: a piece that only slides is turned and scaled once. `origin` is the picture's upper left
+    /// corner in those pixels.
+    struct Turned {
+        QImage image;
+        QPoint origin;
+    };
+    [[nodiscard]] const Turned& turned(const std::shared_ptr<const Slab>& slab, Face face,
+                                       const QTransform& slabToScreen);
+
 private:
     struct Kept {
         std::shared_ptr<const Slab> slab;
         FaceImage image;
+        QTransform turnedBy;
+        Turned turned;
     };
     double mmPerPixel_;
     std::map<std::pair<int, Face>, Kept> kept_;

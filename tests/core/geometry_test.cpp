@@ -28,6 +28,9 @@ TEST_CASE("area, centroid and perimeter of an L worked by hand", "[geometry]")
     CHECK_THAT(perimeter_mm(kL), WithinAbs(4800.0, 1e-9));
     CHECK(contains(kL, {1400, 100}));
     CHECK_FALSE(contains(kL, {1400, 800}));
+    CHECK(crossingsAt(kL, 650.0) == std::vector<double>{0.0, 700.0});
+    CHECK(crossingsAt(kL, 100.0) == std::vector<double>{0.0, 1500.0});
+    CHECK(crossingsAt(kL, 1000.0).empty());
     CHECK_THAT(signedDistance_mm(kL, {100, 450}), WithinAbs(100.0, 1e-9));
     CHECK_THAT(signedDistance_mm(kL, {1000, 700}), WithinAbs(-300.0, 1e-9));
 }

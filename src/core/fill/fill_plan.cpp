@@ -180,6 +180,10 @@ private:
             ring = stripe(feature.points, std::max(1.0, feature.width_mm));
         }
         item.onTable = piece.place.toTable(ring);
+        if (feature.kind != FeatureKind::ThroughVoid) {
+            item.onShow = (feature.face == Face::Bottom) == piece.turnedOver;
+            item.onUnder = !item.onShow;
+        }
         const Region inTop = intersection({anticlockwise(item.onTable)}, piece.kept);
         const double whole_mm2 = area_mm2(std::span<const Vec2>(item.onTable));
         const double share = whole_mm2 > 0.0 ? std::clamp(area_mm2(inTop) / whole_mm2, 0.0, 1.0) : 0.0;

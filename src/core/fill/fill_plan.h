@@ -18,8 +18,10 @@ struct FillItem {
     SlabId slab;
     int feature = 0; // 0: the river
     std::string name;
-    Ring onTable;  // where it lies in the top, for drawing
-    Figure volume; // litres of the void itself
+    bool onShow = true;  // can be seen from the show face
+    bool onUnder = true; // and from the underside
+    Ring onTable;        // where it lies in the top, for drawing
+    Figure volume;       // litres of the void itself
     double wetted_mm2 = 0.0;
     double depth_mm = 0.0; // left after flattening
     double width_mm = 0.0; // its narrow way

@@ -253,10 +253,15 @@ private:
         int cells = 0;
         const bool left = choices_.school == FlattenSchool::ShowFace && onTop == turnedOver_;
         for (int j = 0; j < map.cellsAcross; ++j) {
+            const double y = face.box.bottom + (j + 0.5) * map.width_mm / map.cellsAcross;
+            const std::vector<double> inside = crossingsAt(outline_, y);
+            size_t passed = 0; // crossings left of the cell: odd means inside
             for (int i = 0; i < map.cellsAlong; ++i) {
-                const Vec2 at{face.box.left + (i + 0.5) * map.length_mm / map.cellsAlong,
-                              face.box.bottom + (j + 0.5) * map.width_mm / map.cellsAcross};
-                if (!contains(outline_, at)) {
+                const Vec2 at{face.box.left + (i + 0.5) * map.length_mm / map.cellsAlong, y};
+                while (passed < inside.size() && inside[passed] <= at.x) {
+                    ++passed;
+                }
+                if (passed % 2 == 0) {
                     continue;
                 }
                 const auto height = heightAt(grid, z, at);

@@ -143,6 +143,20 @@ bool contains(std::span<const Vec2> ring, Vec2 point)
     return inside;
 }
 
+std::vector<double> crossingsAt(std::span<const Vec2> ring, double y)
+{
+    std::vector<double> xs;
+    for (size_t i = 0, j = ring.size() - 1; i < ring.size(); j = i++) {
+        const Vec2 a = ring[i];
+        const Vec2 b = ring[j];
+        if ((a.y > y) != (b.y > y)) {
+            xs.push_back((b.x - a.x) * (y - a.y) / (b.y - a.y) + a.x);
+        }
+    }
+    std::sort(xs.begin(), xs.end());
+    return xs;
+}
+
 double signedDistance_mm(std::span<const Vec2> ring, Vec2 point)
 {
     double best = std::numeric_limits<double>::infinity();

@@ -19,6 +19,9 @@ namespace burl
 [[nodiscard]] Box boundsOf(std::span<const Vec2> ring);
 /// Even-odd; points on the edge may go either way.
 [[nodiscard]] bool contains(std::span<const Vec2> ring, Vec2 point);
+/// Where the level line at y runs inside: sorted x in pairs, in and out. The quick way to ask for
+/// many points of one row.
+[[nodiscard]] std::vector<double> crossingsAt(std::span<const Vec2> ring, double y);
 /// Distance to the edge, positive inside.
 [[nodiscard]] double signedDistance_mm(std::span<const Vec2> ring, Vec2 point);
 /// Where two edges that are not neighbours cross, if any do.

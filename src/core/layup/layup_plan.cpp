@@ -327,6 +327,7 @@ private:
             }
             const Ring window{{0.0, from}, {length, from}, {length, to}, {0.0, to}};
             piece.kept = intersection({piece.showRing}, {window});
+            piece.keptUnder = intersection({piece.underRing}, {window});
             piece.keptArea_mm2 = area_mm2(piece.kept);
             const double trim = in_.trim_mm;
             const Ring roughWindow{{-trim, from}, {length + trim, from}, {length + trim, to}, {-trim, to}};

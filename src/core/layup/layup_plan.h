@@ -31,6 +31,7 @@ struct PlacedPiece {
     Ring underRing;                 // outline of the face below
     Profile lower, upper;           // live edges of the show face
     Profile lowerUnder, upperUnder; // of the face below
+    Region keptUnder;               // the same on the face below
     Region kept;                    // wood of the final top: inside rip line and final outline (show face)
     Ring rough;                     // what is flattened: with the trim at both ends
     double keptArea_mm2 = 0.0;

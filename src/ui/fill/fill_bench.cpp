@@ -332,6 +332,7 @@ void FillBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
 {
     const Plan& plan = *document_.plan();
     SceneStyle style;
+    style.screen = true;
     style.palette = colours();
     style.waste = 0.0;
     paintPieces(p, view, plan, wood, style);

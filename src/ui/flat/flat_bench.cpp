@@ -162,6 +162,7 @@ void FlatBench::paint(QPainter& p, const BoardView& view, const QRectF& area, Wo
 {
     const Plan& plan = *document_.plan();
     SceneStyle style;
+    style.screen = true;
     style.palette = colours();
     style.underside = underside_;
     style.waste = 0.0;

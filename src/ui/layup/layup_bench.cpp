@@ -294,6 +294,7 @@ void LayupBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCa
 {
     const Plan& plan = *document_.plan();
     SceneStyle style;
+    style.screen = true;
     style.palette = colours();
     style.underside = underside_;
     paintPieces(p, view, plan, wood, style);

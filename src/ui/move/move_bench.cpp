@@ -210,11 +210,23 @@ void MoveBench::refresh()
     strip_->update();
 }
 
+double MoveBench::edgeShown(double x, bool upper, double onShow) const
+{
+    const Job& job = *document_.job();
+    const bool live = job.layup.kind != TopKind::River && job.layup.edges == OuterEdges::Live;
+    if (!underside_ || !live) {
+        return onShow;
+    }
+    const LayupPlan& layup = *document_.plan()->layup;
+    return upper ? valueAt(layup.pieces.front().upperUnder, x) : valueAt(layup.pieces.back().lowerUnder, x);
+}
+
 void MoveBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCache& wood)
 {
     const Plan& plan = *document_.plan();
     const MovePlan& move = *plan.move;
     SceneStyle style;
+    style.screen = true;
     style.palette = colours();
     style.underside = underside_;
     style.waste = 0.0;
@@ -239,7 +251,7 @@ void MoveBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
             const double at = side < 0.0 ? 0.0 : width;
             const double by =
                 moveAt_mm(here.strips, held - here.from_mm, at, move.mc.assembly_pct, mcToday) * YearStrip::kShown;
-            edge << view.toPixel({x, here.from_mm + at + by});
+            edge << view.toPixel({x, edgeShown(x, side > 0.0, here.from_mm + at) + by});
         }
         p.setPen(QPen(colours().mark, 1.6));
         p.drawPolyline(edge);

@@ -49,6 +49,8 @@ private:
         size_t index = 0;
     };
     [[nodiscard]] Chosen at(Vec2 at, const BoardView& view) const;
+    /// y of an outer edge on the face that is shown; live edges slope, so the two faces differ.
+    [[nodiscard]] double edgeShown(double x, bool upper, double onShow) const;
     void moveChosen(const Job& before, Vec2 by, bool exactly, int gesture);
     void editFastener(const QString& label, const std::function<void(Fastener&)>& change);
     void editChannel(const QString& label, const std::function<void(Channel&)>& change);
