@@ -1,0 +1,110 @@
+// The command line as a user meets it: output, sentences, exit codes.
+
+#include <catch2/catch.hpp>
+
+#include <array>
+#include <cstdio>
+
+#include <sys/wait.h>
+
+#include <nlohmann/json.hpp>
+
+#include "support/files.h"
+
+using burl::test::Folder;
+namespace test = burl::test;
+
+namespace
+{
+
+struct Ran {
+    int code = -1;
+    std::string out; // stdout and stderr
+};
+
+Ran run(const std::string& arguments)
+{
+    Ran ran;
+    FILE* pipe = popen((std::string("LC_ALL=C XDG_RUNTIME_DIR=/tmp ") + BURL_CLI + " " + arguments + " 2>&1").c_str(), "r");
+    REQUIRE(pipe != nullptr);
+    std::array<char, 4096> buffer{};
+    while (const size_t n = fread(buffer.data(), 1, buffer.size(), pipe)) {
+        ran.out.append(buffer.data(), n);
+    }
+    const int status = pclose(pipe);
+    ran.code = WIFEXITED(status) ? WEXITSTATUS(status) : -1;
+    return ran;
+}
+
+bool has(const std::string& text, const std::string& part) { return text.find(part) != std::string::npos; }
+
+} // namespace
+
+TEST_CASE("a demo job is planned, as text, as JSON, one figure with its working", "[cli]")
+{
+    Folder folder;
+    const std::string job = (folder / "job.json").string();
+    REQUIRE(run("demo 1 -o " + job).code == 0);
+    const Ran text = run("plan " + job);
+    CHECK(text.code == 0);
+    CHECK(has(text.out, "Reading-room table"));
+    CHECK(has(text.out, "Thickness, finished"));
+    const auto json = nlohmann::json::parse(run("plan " + job + " --json --working").out);
+    CHECK(json["flatten"]["figures"][0]["key"] == "thickness");
+    CHECK(json["flatten"]["figures"][0]["value"] == 50.0);
+    CHECK(json["flatten"]["figures"][0]["working"].size() > 5);
+    CHECK(run("plan " + job + " --figure thickness").out == "50.0 mm\n");
+    CHECK(run("plan " + job + " --figure rough_length --units feet").out == "9' 1 7/16\"\n");
+    CHECK(has(run("plan " + job + " --figure rough_length --working").out, "final length + 2 × trim"));
+}
+
+TEST_CASE("the sheet is a PDF", "[cli]")
+{
+    Folder folder;
+    const std::string job = (folder / "job.json").string();
+    REQUIRE(run("demo 2 -o " + job).code == 0);
+    for (const char* paper : {"a4", "letter"}) {
+        const auto pdf = folder / (std::string(paper) + ".pdf");
+        CHECK(run("sheet " + job + " -o " + pdf.string() + " --paper " + paper).code == 0);
+        const std::string bytes = test::contents(pdf);
+        CHECK(bytes.substr(0, 5) == "%PDF-");
+        CHECK(bytes.size() > 20'000);
+    }
+}
+
+TEST_CASE("trouble is one sentence and its own exit code", "[cli]")
+{
+    Folder folder;
+    const std::string job = (folder / "job.json").string();
+    REQUIRE(run("demo 1 -o " + job).code == 0);
+    const std::string broken = (folder / "broken.json").string();
+    std::ofstream(broken) << "{\n \"format\": \"young-burl-job\",\n \"version\": 1\n \"job\": {}\n}\n";
+    const Ran unreadable = run("plan " + broken);
+    CHECK(unreadable.code == 3);
+    CHECK(has(unreadable.out, "broken.json, line 4"));
+    CHECK(run("plan " + (folder / "none.json").string()).code == 3);
+    CHECK(run("plan " + job + " --figure beauty").code == 1);
+    CHECK(run("plan " + job + " --units parsec").code == 2);
+    CHECK(run("plan").code == 2);
+    CHECK(run("dance").code == 2);
+    CHECK(run("sheet " + job + " -o /no/such/folder/x.pdf").code == 4);
+    CHECK(run("--help").code == 0);
+}
+
+TEST_CASE("verify says the largest deviation of each case and fails when one is missed", "[cli]")
+{
+    const std::string file = std::string(BURL_TEST_DATA) + "/reference/emc.json";
+    const Ran good = run("verify " + file);
+    CHECK(good.code == 0);
+    CHECK(has(good.out, "printed_column_21C: largest deviation"));
+    Folder folder;
+    const auto bad = folder / "bad.json";
+    std::string text = test::contents(file);
+    const size_t at = text.find("1.298405654");
+    REQUIRE(at != std::string::npos);
+    text.replace(at, 11, "1.298505654");
+    std::ofstream(bad) << text;
+    const Ran missed = run("verify " + bad.string());
+    CHECK(missed.code == 1);
+    CHECK(has(missed.out, "MISSED"));
+}
