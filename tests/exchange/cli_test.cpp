@@ -25,7 +25,8 @@ struct Ran {
 Ran run(const std::string& arguments)
 {
     Ran ran;
-    FILE* pipe = popen((std::string("LC_ALL=C XDG_RUNTIME_DIR=/tmp ") + BURL_CLI + " " + arguments + " 2>&1").c_str(), "r");
+    FILE* pipe =
+        popen((std::string("LC_ALL=C XDG_RUNTIME_DIR=/tmp ") + BURL_CLI + " " + arguments + " 2>&1").c_str(), "r");
     REQUIRE(pipe != nullptr);
     std::array<char, 4096> buffer{};
     while (const size_t n = fread(buffer.data(), 1, buffer.size(), pipe)) {
@@ -36,7 +37,10 @@ Ran run(const std::string& arguments)
     return ran;
 }
 
-bool has(const std::string& text, const std::string& part) { return text.find(part) != std::string::npos; }
+bool has(const std::string& text, const std::string& part)
+{
+    return text.find(part) != std::string::npos;
+}
 
 } // namespace
 
