@@ -60,7 +60,7 @@ void WidthStrip::paintEvent(QPaintEvent*)
         for (const Vec2 v : plan->layup->halvesDiffer) {
             line << QPointF(at({v.x, low.value}).x(), area.center().y() - v.y * scale);
         }
-        p.setPen(QPen(c.lead, 1.4, Qt::DashLine));
+        p.setPen(QPen(c.lead, 0, Qt::DashLine));
         p.drawPolyline(line);
         const Figure differ = plan->figure("halves_differ");
         p.drawText(QRectF(width() - 372.0, 2, 350, 18), Qt::AlignRight | Qt::AlignVCenter,
