@@ -308,6 +308,19 @@ TEST_CASE("the held line needs no slot, and slots grow away from it", "[plan][mo
     CHECK(plan.move->channels[0].groove.value() > 620.0 + 2 * 10.0);
 }
 
+TEST_CASE("the edge's travel can be worked out again from its own working", "[plan][move]")
+{
+    const Plan plan = Demo(GENERATE(1, 2)).plan();
+    const std::vector<Figure>& terms = plan.figure("edge_travel").node().terms;
+    REQUIRE(terms.size() == 4);
+    const double again = terms[0].value() * terms[1].value() * std::abs(terms[3].value() - terms[2].value());
+    CHECK_THAT(plan.figure("edge_travel").value(), WithinAbs(again, 1e-9));
+    // The wood's own coefficient lies between those of the pieces it was cut from.
+    const auto [low, high] = std::minmax(plan.move->coefficients[0], plan.move->coefficients[1]);
+    CHECK(terms[1].value() > low - 1e-9);
+    CHECK(terms[1].value() < high + 1e-9);
+}
+
 TEST_CASE("a stage whose inputs did not change is not computed again", "[plan][memo]")
 {
     Demo demo(1);

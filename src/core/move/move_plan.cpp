@@ -180,9 +180,10 @@ private:
 
     void edges()
     {
-        const double x = in_.layup->leastWidth ? in_.layup->length.value() / 2.0 : 0.0;
         double worst = 0.0;
-        double at = x;
+        double at = 0.0;
+        double wood = 0.0; // between the held line and that edge
+        bool outwards = true;
         double driest = 0.0;
         double wettest = 0.0;
         for (const double share : {0.02, 0.25, 0.5, 0.75, 0.98}) {
@@ -198,18 +199,31 @@ private:
                 if (std::max(t.out_mm, t.in_mm) > worst) {
                     worst = std::max(t.out_mm, t.in_mm);
                     at = place;
+                    outwards = t.out_mm >= t.in_mm;
+                    // With a coefficient of 1 over 1 % every millimetre of wood counts as itself.
+                    std::vector<Strip> plain = here.strips;
+                    for (Strip& strip : plain) {
+                        strip.coefficient = strip.coefficient > 0.0 ? 1.0 : 0.0;
+                    }
+                    wood = std::abs(moveAt_mm(plain, held, edge, 0.0, 1.0));
                     driest = moveAt_mm(here.strips, 0.0, width, plan_.mc.assembly_pct, plan_.mc.driest_pct);
                     wettest = moveAt_mm(here.strips, 0.0, width, plan_.mc.assembly_pct, plan_.mc.wettest_pct);
                 }
             }
         }
-        std::vector<Figure> terms{plan_.assembly, plan_.driest, plan_.wettest};
-        std::string formula = "wood between the held line and the edge × its movement × ({0} to {1} or {2})";
+        const Figure season = outwards ? plan_.wettest : plan_.driest;
+        const double swing = std::abs(season.value() - plan_.assembly.value());
+        std::vector<Figure> pieces;
         for (size_t i = 0; i < plan_.coefficients.size(); ++i) {
-            terms.push_back(coefficientFigure(i));
-            formula += i == 0 ? "; {3}" : ", {4}";
+            pieces.push_back(coefficientFigure(i));
         }
-        plan_.edgeTravel = made("edge_travel", "Each edge travels, at most", formula, terms, worst, Unit::Length);
+        const Figure woodFigure =
+            given("travel_wood", "wood from the held line to the edge", wood, Unit::Length, "on the drawing");
+        const Figure mean = made("travel_coefficient", "movement of that wood",
+                                 pieces.size() > 1 ? "of {0} and {1}, as much as lies there" : "{0}", pieces,
+                                 wood * swing > 0.0 ? worst / (wood * swing) : 0.0, Unit::Coefficient);
+        plan_.edgeTravel = made("edge_travel", "Each edge travels, at most", "{0} × {1} × (from {2} to {3})",
+                                {woodFigure, mean, plan_.assembly, season}, worst, Unit::Length);
         const Figure place = given("travel_at", "place", at, Unit::Length, "where it is largest");
         plan_.widthDriest = made("width_driest", "Whole width, driest", "at {0}, {1} to {2}",
                                  {place, plan_.assembly, plan_.driest}, driest, Unit::Length);
