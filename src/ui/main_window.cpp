@@ -39,27 +39,25 @@ namespace
 {
 
 /// A plain coloured ground.
-QWidget* ground(QWidget* parent, const QString& name, const QColor& colour)
+QWidget* ground(QWidget* parent, const QString& name, const QString& said)
 {
-    auto* widget = new QWidget(parent);
-    widget->setObjectName(name);
-    widget->setStyleSheet(QStringLiteral("#%1 { background: %2; }").arg(name, colour.name()));
+    auto* widget = named(new QWidget(parent), name, said);
+    widget->setAttribute(Qt::WA_StyledBackground);
     return widget;
 }
 
 } // namespace
 
 MainWindow::MainWindow(Document& document, QWidget* parent)
-    : QMainWindow(parent), document_(document), menu_(new QMenu(this)), jobs_(new QMenu(tr("Jobs"), this))
+    : QMainWindow(parent), document_(document), menu_(new QMenu(this))
 {
     setObjectName(QStringLiteral("mainWindow"));
     setWindowTitle(document.readOnly() ? tr("Young Burl (open elsewhere: changes here are not kept)")
                                        : tr("Young Burl"));
     setWindowIcon(QIcon(QStringLiteral(":/icons/young-burl.svg")));
     resize(1280, 800);
-    const Palette& c = colours();
 
-    centre_ = ground(this, QStringLiteral("wall"), c.paper);
+    centre_ = ground(this, QStringLiteral("wall"), tr("The job"));
     auto* column = new QVBoxLayout(centre_);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
@@ -71,14 +69,14 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
 
     auto* middle = new QHBoxLayout;
     middle->setSpacing(0);
-    auto* rackGround = ground(centre_, QStringLiteral("rackGround"), c.paper);
+    auto* rackGround = ground(centre_, QStringLiteral("rackGround"), tr("The rack: slabs of the shop"));
     rackGround->setFixedWidth(156);
     auto* rackColumn = new QVBoxLayout(rackGround);
     rackColumn->setContentsMargins(0, 6, 0, 0);
     rack_ = new Rack(document, rackGround);
     rackColumn->addWidget(rack_);
     middle->addWidget(rackGround);
-    auto* boardGround = ground(centre_, QStringLiteral("boardGround"), c.board);
+    auto* boardGround = ground(centre_, QStringLiteral("boardGround"), tr("The drawing and what lies under it"));
     auto* boardColumn = new QVBoxLayout(boardGround);
     boardColumn->setContentsMargins(0, 0, 0, 0);
     boardColumn->setSpacing(0);
@@ -87,7 +85,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     belowPlace_ = new QVBoxLayout;
     boardColumn->addLayout(belowPlace_);
     middle->addWidget(boardGround, 1);
-    auto* ledgerGround = ground(centre_, QStringLiteral("ledgerGround"), c.paper);
+    auto* ledgerGround = ground(centre_, QStringLiteral("ledgerGround"), tr("Choices and figures"));
     ledgerGround->setFixedWidth(334);
     auto* ledgerColumn = new QVBoxLayout(ledgerGround);
     ledgerColumn->setContentsMargins(0, 0, 0, 0);
@@ -96,7 +94,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     middle->addWidget(ledgerGround);
     column->addLayout(middle, 1);
 
-    auto* sillGround = ground(centre_, QStringLiteral("sillGround"), c.shelf);
+    auto* sillGround = ground(centre_, QStringLiteral("sillGround"), tr("What wants attention"));
     sillGround->setFixedHeight(96);
     auto* sillColumn = new QVBoxLayout(sillGround);
     sillColumn->setContentsMargins(0, 0, 0, 0);
@@ -225,7 +223,7 @@ void MainWindow::buildMenu()
         fillJobs();
         menu_->popup(plate_->mapToGlobal(QPoint(10, plate_->height() - 6)));
     });
-    menu_->setObjectName(QStringLiteral("jobMenu"));
+    named(menu_, QStringLiteral("jobMenu"), tr("Jobs and the program"));
     fillJobs();
 }
 
@@ -260,7 +258,7 @@ void MainWindow::fillJobs()
     add(tr("Take in a job file…"), QStringLiteral("importJob"), [this] { importJob(); });
     menu_->addSeparator();
     QMenu* measures = menu_->addMenu(tr("Measures"));
-    measures->setObjectName(QStringLiteral("measuresMenu"));
+    named(measures, QStringLiteral("measuresMenu"), tr("Measures"));
     const UnitChoice now = document_.units();
     const auto style = [&](const QString& text, const QString& name, LengthStyle length, int fraction, bool metric) {
         UnitChoice u = now;
@@ -327,19 +325,6 @@ void MainWindow::useEvening(bool evening)
 {
     QSettings().setValue(QStringLiteral("evening"), evening);
     applyTheme(*qApp, evening);
-    sill_->say(tr("The light changes fully when the program is started again."));
-    for (QWidget* w : findChildren<QWidget*>()) {
-        const Palette& c = colours();
-        const QHash<QString, QColor> grounds{{QStringLiteral("wall"), c.paper},
-                                             {QStringLiteral("rackGround"), c.paper},
-                                             {QStringLiteral("boardGround"), c.board},
-                                             {QStringLiteral("ledgerGround"), c.paper},
-                                             {QStringLiteral("sillGround"), c.shelf}};
-        if (grounds.contains(w->objectName())) {
-            w->setStyleSheet(
-                QStringLiteral("#%1 { background: %2; }").arg(w->objectName(), grounds[w->objectName()].name()));
-        }
-    }
     refresh();
 }
 

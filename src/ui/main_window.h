@@ -60,7 +60,6 @@ private:
     YardBench* yard_ = nullptr;
     JobPlate* plate_;
     QMenu* menu_;
-    QMenu* jobs_;
     Rack* rack_;
     Board* board_;
     QVBoxLayout* belowPlace_;

@@ -73,18 +73,23 @@ public:
     void set(const Finding& f, const UnitChoice& units)
     {
         finding = f;
-        setObjectName(QStringLiteral("finding_") + fromCore(f.code));
+        const QString name = QStringLiteral("finding_") + fromCore(f.code);
+        setObjectName(name);
+        text_->setObjectName(name + QStringLiteral("_text"));
+        remedy_->setObjectName(name + QStringLiteral("_remedy"));
         text_->severity = f.severity;
         const QString sentence = sentenceOf(f, units);
         if (text_->text() != sentence) {
             text_->setText(sentence);
             text_->setAccessibleName(sentence);
+            setAccessibleName(sentence);
             text_->setToolTip(sentence);
         }
         const QString remedy = remedyOf(f, units);
         if (remedy_->text() != remedy) {
             remedy_->setText(remedy);
         }
+        remedy_->setAccessibleName(remedy.isEmpty() ? sentence : remedy);
         remedy_->setVisible(!remedy.isEmpty());
         text_->update();
     }
@@ -132,14 +137,13 @@ Sill::Sill(QWidget* parent) : QWidget(parent)
     outer->setContentsMargins(0, 6, 0, 6);
     outer->setSpacing(0);
     said_ = new Row(this);
+    said_->set({"program.says", Severity::Caution, tr("nothing said yet").toStdString(), {}, {}, {}}, {});
     said_->hide();
     outer->addWidget(said_);
-    auto* scroll = new QScrollArea(this);
+    auto* scroll = named(new QScrollArea(this), QStringLiteral("sillScroll"), tr("Findings"));
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    auto* inside = new QWidget(scroll);
-    inside->setObjectName(QStringLiteral("sillInside"));
-    inside->setStyleSheet(QStringLiteral("#sillInside { background: transparent; }"));
+    auto* inside = looking(named(new QWidget(scroll), QStringLiteral("sillInside"), tr("Findings")), "clear");
     column_ = new QVBoxLayout(inside);
     column_->setContentsMargins(0, 0, 0, 0);
     column_->setSpacing(0);

@@ -31,15 +31,21 @@ void loadTypeface()
 
 QString styleSheet(const Palette& p)
 {
-    // Placeholders: 1 paper, 2 field, 3 ink, 4 faint, 5 hairline, 6 lead, 7 mark, 8 shelf
+    // Placeholders: 1 paper, 2 field, 3 ink, 4 faint, 5 hairline, 6 lead, 7 mark, 8 shelf, 9 board
     return QStringLiteral(
                "QWidget { color: %3; }"
-               "QMainWindow, QDialog { background: %1; }"
+               "QMainWindow, QDialog, #wall, #rackGround, #ledgerGround { background: %1; }"
+               "#boardGround { background: %9; } #sillGround { background: %8; }"
+               "QWidget[clear=\"true\"] { background: transparent; }"
+               "QLabel[quiet=\"true\"] { color: %4; }"
+               "QLabel[working=\"true\"] { background: %8; padding: 6px; border-radius: 3px; }"
+               "QFrame[rule=\"true\"] { background: %5; }"
                "QLineEdit, QComboBox, QSpinBox { background: %2; border: 1px solid %5; border-radius: 3px;"
                "  padding: 3px 7px; min-height: 22px; selection-background-color: %6; selection-color: %2; }"
                "QLineEdit:focus, QComboBox:focus, QSpinBox:focus { border: 2px solid %6; padding: 2px 6px; }"
                "QLineEdit[refused=\"true\"] { border: 2px solid %7; padding: 2px 6px; }"
                "QLineEdit:read-only { background: %1; }"
+               "QComboBox[incell=\"true\"] { border: none; min-height: 18px; padding: 0 4px; }"
                "QComboBox::drop-down { border: none; width: 20px; }"
                "QComboBox::down-arrow { image: url(:/icons/open.svg); width: 10px; height: 6px; }"
                "QComboBox QAbstractItemView { background: %2; border: 1px solid %5; selection-background-color: %8;"
@@ -49,6 +55,7 @@ QString styleSheet(const Palette& p)
                "QPushButton:focus { border: 2px solid %6; padding: 3px 11px; }"
                "QPushButton:checked { background: %8; border-color: %3; }"
                "QPushButton:disabled { color: %4; }"
+               "QPushButton[tight=\"true\"] { padding: 3px 9px; }"
                "QPushButton[link=\"true\"] { background: transparent; border: none; color: %6; text-align: left; "
                "padding: 2px 0; }"
                "QPushButton[link=\"true\"]:hover { text-decoration: underline; }"
@@ -62,6 +69,7 @@ QString styleSheet(const Palette& p)
                "QTableView { background: %2; border: 1px solid %5; gridline-color: %5; selection-background-color: %8;"
                "  selection-color: %3; }"
                "QTableView QLineEdit { border: 2px solid %6; border-radius: 0; padding: 0 3px; }"
+               "QTableView[inset=\"true\"] { border: none; margin: 0 18px; }"
                "QHeaderView::section { background: %1; border: none; border-right: 1px solid %5;"
                "  border-bottom: 1px solid %5; padding: 2px 5px; color: %4; }"
                "QTableCornerButton::section { background: %1; border: none; }"
@@ -77,7 +85,7 @@ QString styleSheet(const Palette& p)
                "QSlider::handle:horizontal:focus { background: %6; }"
                "QCheckBox { spacing: 7px; }")
         .arg(p.paper.name(), p.field.name(), p.ink.name(), p.faint.name(), p.hairline.name(), p.lead.name(),
-             p.mark.name(), p.shelf.name());
+             p.mark.name(), p.shelf.name(), p.board.name());
 }
 
 } // namespace

@@ -18,4 +18,21 @@ void applyTheme(QApplication& application, bool evening);
 [[nodiscard]] const Palette& colours();
 [[nodiscard]] QFont textFont(double points = 10.5, bool bold = false);
 
+/// Gives a widget the name that it is found by and the words that are read out for it.
+template <typename W> W* named(W* widget, const QString& name, const QString& said)
+{
+    widget->setObjectName(name);
+    widget->setAccessibleName(said);
+    return widget;
+}
+
+/// How a widget looks is asked for by a word; the style sheet of the program answers, in any light:
+/// "quiet" (faint text), "working", "rule" (a hairline), "clear" (no ground), "tight", "link", "inset" (a table without
+/// a frame), "incell" (a choice in a table).
+template <typename W> W* looking(W* widget, const char* word)
+{
+    widget->setProperty(word, true);
+    return widget;
+}
+
 } // namespace burl::ui

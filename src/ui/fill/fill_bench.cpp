@@ -26,8 +26,9 @@ bool isRing(FeatureKind kind)
 } // namespace
 
 FillBench::FillBench(Document& document, QWidget* parent)
-    : Bench(document), form_(new ChoicesForm(document, parent)), voidForm_(new ChoicesForm(document, parent)),
-      panel_(new QWidget(parent)), table_(new QTableWidget(parent))
+    : Bench(document), form_(new ChoicesForm(document, QStringLiteral("fill"), parent)),
+      voidForm_(new ChoicesForm(document, QStringLiteral("void"), parent)),
+      panel_(named(new QWidget(parent), QStringLiteral("fillPanel"), tr("Choices"))), table_(new QTableWidget(parent))
 {
     panel_->hide();
     table_->hide();
@@ -188,7 +189,7 @@ FillBench::FillBench(Document& document, QWidget* parent)
     table_->setShowGrid(false);
     table_->setWordWrap(true);
     table_->setFrameShape(QFrame::NoFrame);
-    table_->setStyleSheet(QStringLiteral("QTableView { border: none; margin: 0 18px; }"));
+    looking(table_, "inset");
     connect(table_, &QTableWidget::cellClicked, this, [this](int index, int) {
         const auto& items = document_.plan()->fill->items;
         if (index < static_cast<int>(items.size())) {

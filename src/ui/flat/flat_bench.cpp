@@ -12,7 +12,8 @@ namespace burl::ui
 {
 
 FlatBench::FlatBench(Document& document, QWidget* parent)
-    : Bench(document), form_(new ChoicesForm(document, parent)), strip_(new PassStrip(document, parent))
+    : Bench(document), form_(new ChoicesForm(document, QStringLiteral("flat"), parent)),
+      strip_(new PassStrip(document, parent))
 {
     form_->hide();
     strip_->hide();

@@ -27,9 +27,10 @@ const FlattenedPiece* pieceOf(const Document& document, size_t index)
 } // namespace
 
 PassStrip::PassStrip(Document& document, QWidget* parent)
-    : QWidget(parent), document_(document), slider_(new QSlider(Qt::Horizontal, this)), words_(new QLabel(this))
+    : QWidget(parent), document_(document), slider_(new QSlider(Qt::Horizontal, this)),
+      words_(new QLabel(tr("no passes yet"), this))
 {
-    setObjectName(QStringLiteral("passStrip"));
+    named(this, QStringLiteral("passStrip"), tr("Passes of the face"));
     slider_->setObjectName(QStringLiteral("passSlider"));
     slider_->setAccessibleName(tr("Passes done"));
     slider_->setPageStep(1);

@@ -45,7 +45,8 @@ Job withRipEndMoved(const Job& job, const PlacedPiece& placed, size_t piece, boo
 }
 
 LayupBench::LayupBench(Document& document, QWidget* parent)
-    : Bench(document), form_(new ChoicesForm(document, parent)), strip_(new WidthStrip(document, parent))
+    : Bench(document), form_(new ChoicesForm(document, QStringLiteral("layup"), parent)),
+      strip_(new WidthStrip(document, parent))
 {
     form_->hide();
     strip_->hide();

@@ -5,12 +5,15 @@
 #include <QLabel>
 #include <QPushButton>
 
+#include "ui/theme.h"
+
 namespace burl::ui
 {
 
-ChoicesForm::ChoicesForm(Document& document, QWidget* parent)
+ChoicesForm::ChoicesForm(Document& document, const QString& name, QWidget* parent)
     : QWidget(parent), document_(document), grid_(new QGridLayout(this))
 {
+    named(this, name + QStringLiteral("Choices"), tr("Choices"));
     grid_->setContentsMargins(0, 0, 0, 0);
     grid_->setHorizontalSpacing(10);
     grid_->setVerticalSpacing(5);
@@ -19,9 +22,9 @@ ChoicesForm::ChoicesForm(Document& document, QWidget* parent)
 
 void ChoicesForm::addRow(const QString& label, QWidget* field)
 {
-    auto* text = new QLabel(label, this);
+    auto* text = named(new QLabel(label, this), field->objectName() + QStringLiteral("Label"), label.trimmed());
     text->setBuddy(field);
-    field->setAccessibleName(label);
+    field->setAccessibleName(label.trimmed());
     text->setWordWrap(true);
     field->setFixedWidth(156);
     grid_->addWidget(text, row_, 0);

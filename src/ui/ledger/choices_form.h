@@ -22,7 +22,8 @@ class ChoicesForm : public QWidget
     Q_OBJECT
 
 public:
-    explicit ChoicesForm(Document& document, QWidget* parent = nullptr);
+    /// `name` is that of the bench, or of the part of it: the form is found as nameChoices.
+    ChoicesForm(Document& document, const QString& name, QWidget* parent);
 
     using Get = std::function<std::optional<double>()>;
     using Set = std::function<void(std::optional<double>)>;

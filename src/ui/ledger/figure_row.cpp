@@ -89,7 +89,7 @@ FigureRow::FigureRow(QWidget* parent) : QWidget(parent), button_(new FigureButto
     layout->setSpacing(0);
     layout->addWidget(button_);
     layout->addWidget(working_);
-    working_->setWordWrap(true);
+    looking(working_, "working")->setWordWrap(true);
     working_->setTextInteractionFlags(Qt::TextSelectableByMouse);
     working_->setFont(textFont(10.0));
     working_->hide();
@@ -110,6 +110,8 @@ void FigureRow::show(const Entry& entry, const UnitChoice& units)
     if (objectName() != name) {
         setObjectName(name);
         button_->setObjectName(name + QStringLiteral("_button"));
+        setAccessibleName(translated(node.label));
+        named(working_, name + QStringLiteral("_working"), tr("Working of %1").arg(translated(node.label)));
     }
     button_->set(translated(node.label), formatParts(node.value, node.unit, units), figure_.isGuess(),
                  entry.weight == Weight::Telling);
@@ -145,8 +147,6 @@ void FigureRow::fillWorking()
                     .arg(indent * 5)
                     .arg(text.mid(indent).toHtmlEscaped());
     }
-    working_->setStyleSheet(
-        QStringLiteral("background: %1; padding: 6px; border-radius: 3px;").arg(colours().shelf.name()));
     working_->setText(html);
 }
 

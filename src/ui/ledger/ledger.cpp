@@ -17,32 +17,29 @@ Ledger::Ledger(QWidget* parent) : QWidget(parent)
     setAccessibleName(tr("Ledger: choices and figures"));
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
-    auto* scroll = new QScrollArea(this);
+    auto* scroll = named(new QScrollArea(this), QStringLiteral("ledgerScroll"), tr("Choices and figures"));
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     outer->addWidget(scroll);
-    auto* inside = new QWidget(scroll);
-    inside->setObjectName(QStringLiteral("ledgerInside"));
-    inside->setStyleSheet(QStringLiteral("#ledgerInside { background: transparent; }"));
+    auto* inside =
+        looking(named(new QWidget(scroll), QStringLiteral("ledgerInside"), tr("Choices and figures")), "clear");
     auto* column = new QVBoxLayout(inside);
     column->setContentsMargins(14, 12, 14, 12);
     column->setSpacing(4);
-    const auto head = [this, inside](const QString& text) {
-        auto* label = new QLabel(text, inside);
+    const auto head = [inside](const QString& name, const QString& text) {
+        auto* label = looking(named(new QLabel(text, inside), name, text), "quiet");
         label->setFont(textFont(10.0));
-        label->setStyleSheet(QStringLiteral("color: %1").arg(colours().faint.name()));
         return label;
     };
-    column->addWidget(head(tr("Choices")));
+    column->addWidget(head(QStringLiteral("choicesHead"), tr("Choices")));
     choicesPlace_ = new QVBoxLayout;
     column->addLayout(choicesPlace_);
-    auto* line = new QFrame(inside);
+    auto* line = looking(named(new QFrame(inside), QStringLiteral("ledgerRule"), tr("rule")), "rule");
     line->setFixedHeight(1);
-    line->setStyleSheet(QStringLiteral("background: %1").arg(colours().hairline.name()));
     column->addSpacing(6);
     column->addWidget(line);
     column->addSpacing(4);
-    figuresHead_ = head(tr("Figures"));
+    figuresHead_ = head(QStringLiteral("figuresHead"), tr("Figures"));
     column->addWidget(figuresHead_);
     figuresPlace_ = new QVBoxLayout;
     figuresPlace_->setSpacing(0);

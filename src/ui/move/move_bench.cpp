@@ -13,8 +13,10 @@ namespace burl::ui
 {
 
 MoveBench::MoveBench(Document& document, QWidget* parent)
-    : Bench(document), panel_(new QWidget(parent)), form_(new ChoicesForm(document, panel_)),
-      fastenerForm_(new ChoicesForm(document, panel_)), channelForm_(new ChoicesForm(document, panel_)),
+    : Bench(document), panel_(named(new QWidget(parent), QStringLiteral("movePanel"), tr("Choices"))),
+      form_(new ChoicesForm(document, QStringLiteral("move"), panel_)),
+      fastenerForm_(new ChoicesForm(document, QStringLiteral("fastener"), panel_)),
+      channelForm_(new ChoicesForm(document, QStringLiteral("channel"), panel_)),
       strip_(new YearStrip(document, parent))
 {
     panel_->hide();

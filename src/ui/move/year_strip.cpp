@@ -17,7 +17,7 @@ namespace burl::ui
 YearStrip::YearStrip(Document& document, QWidget* parent)
     : QWidget(parent), document_(document), slider_(new QSlider(Qt::Horizontal, this))
 {
-    setObjectName(QStringLiteral("yearStrip"));
+    named(this, QStringLiteral("yearStrip"), tr("The year in the room"));
     slider_->setObjectName(QStringLiteral("yearSlider"));
     slider_->setAccessibleName(tr("Day of the year"));
     slider_->setRange(0, 364);

@@ -14,6 +14,7 @@
 #include "core/shop/outline.h"
 #include "ui/ledger/measure_field.h"
 #include "ui/text.h"
+#include "ui/theme.h"
 #include "ui/yard/log_end.h"
 #include "ui/yard/reading_table.h"
 
@@ -79,7 +80,7 @@ Capture::Capture(Document& document, QWidget* parent)
       layOut_(new QPushButton(tr("lay out the grid"), this)), add_(new QPushButton(tr("+ feature"), this)),
       hint_(new QLabel(this))
 {
-    setObjectName(QStringLiteral("capture"));
+    named(this, QStringLiteral("capture"), tr("Readings of the slab"));
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(22, 4, 22, 8);
     column->setSpacing(5);
@@ -96,7 +97,7 @@ Capture::Capture(Document& document, QWidget* parent)
         button->setCheckable(true);
         button->setAutoExclusive(true);
         button->setObjectName(QString::fromLatin1(names[buttons_.size()]));
-        button->setStyleSheet(QStringLiteral("padding: 3px 9px"));
+        looking(button, "tight");
         row->addWidget(button);
         buttons_.push_back(button);
         connect(button, &QPushButton::clicked, this, [this, mode = what] { show(mode); });
@@ -141,7 +142,7 @@ Capture::Capture(Document& document, QWidget* parent)
     beside->addWidget(logEnd_);
     column->addLayout(beside, 1);
 
-    auto* menu = new QMenu(add_);
+    auto* menu = named(new QMenu(add_), QStringLiteral("featureKinds"), tr("Kinds of feature"));
     for (const FeatureKind kind : kKinds) {
         menu->addAction(kindName(kind), this, [this, kind] {
             document_.editSlab(tr("Add a feature"), slab_, [kind](Slab& s) {
@@ -363,7 +364,9 @@ void Capture::fillFeatures(const Slab& s)
             auto* box = qobject_cast<QComboBox*>(table_->cellWidget(i, column));
             if (box == nullptr) {
                 box = new QComboBox(table_);
-                box->setStyleSheet(QStringLiteral("QComboBox { border: none; min-height: 18px; padding: 0 4px; }"));
+                looking(box, "incell");
+                box->setObjectName(
+                    (column == 3 ? QStringLiteral("feature%1Intention") : QStringLiteral("feature%1Face")).arg(i + 1));
                 box->addItems(column == 3 ? intentions : QStringList{tr("top"), tr("bottom")});
                 table_->setCellWidget(i, column, box);
                 connect(box, &QComboBox::activated, this, [this, i, column](int index) {

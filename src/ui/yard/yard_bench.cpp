@@ -15,8 +15,8 @@ namespace burl::ui
 {
 
 YardBench::YardBench(Document& document, QWidget* parent)
-    : Bench(document), panel_(new QWidget(parent)), form_(new ChoicesForm(document, panel_)),
-      capture_(new Capture(document, parent))
+    : Bench(document), panel_(named(new QWidget(parent), QStringLiteral("yardPanel"), tr("Slab card"))),
+      form_(new ChoicesForm(document, QStringLiteral("slab"), panel_)), capture_(new Capture(document, parent))
 {
     panel_->hide();
     capture_->hide();
