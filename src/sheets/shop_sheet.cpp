@@ -267,8 +267,10 @@ private:
         for (const FastenerPlan& f : plan_.move->fasteners) {
             // Seen from below: measured from the corner that then lies at the lower left.
             rows.push_back({QString::number(++n), length(f.fastener.at.x), length(box.top - f.fastener.at.y),
-                            f.slotted ? length(f.travel.slotLength_mm) : tr("round"), length(f.travel.boltOffset_mm),
-                            QStringLiteral("[ ]")});
+                            !f.slot.known() ? tr("not known")
+                            : f.slotted     ? length(f.slot.value())
+                                            : tr("round"),
+                            length(f.travel.boltOffset_mm), QStringLiteral("[ ]")});
         }
         for (const ChannelPlan& c : plan_.move->channels) {
             rows.push_back({tr("C%1").arg(++n), length(c.channel.x_mm), length(box.top - c.channel.middle_mm),

@@ -2,39 +2,15 @@
 
 #include <catch2/catch.hpp>
 
-#include <set>
-
-#include "core/plan/plan.h"
-#include "core/shop/edit.h"
-#include "demo/demo_shop.h"
+#include "support/demo.h"
 
 using namespace burl;
+using burl::test::codes;
+using burl::test::Demo;
 using Catch::WithinAbs;
 
 namespace
 {
-
-struct Demo {
-    Book book = demoBook();
-    Job job;
-    explicit Demo(int number) : job(*book.jobs[static_cast<size_t>(number - 1)]) {}
-    [[nodiscard]] Plan plan() const { return makePlan(job, *book.shop); }
-    void slab(SlabId id, const std::function<void(Slab&)>& change)
-    {
-        Slab s = *book.shop->slab(id);
-        change(s);
-        book = withSlab(book, s);
-    }
-};
-
-std::set<std::string> codes(const std::vector<Finding>& findings)
-{
-    std::set<std::string> out;
-    for (const Finding& f : findings) {
-        out.insert(f.code);
-    }
-    return out;
-}
 
 void everyFigureIsSound(const Figure& f)
 {

@@ -6,6 +6,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <map>
 
 #include "core/wood/density.h"
@@ -79,7 +80,27 @@ private:
             {std::move(code), severity, std::move(text), std::move(figures), std::move(remedy), place});
     }
 
-    /// What flattening takes off a face of the slab near a place, mean when it was not read there.
+    /// What flattening takes off a face at a place of the slab, the face's mean where it was not read.
+    [[nodiscard]] double takenOffAt(size_t piece, Face face, Vec2 place) const
+    {
+        const FlattenedPiece& flat = in_.flatten->pieces[piece];
+        const FacePasses& passes = face == Face::Top ? flat.top : flat.bottom;
+        if (!flat.missing && passes.map.cellsAlong > 0) {
+            const double along = (place.x - passes.box.left) / passes.map.length_mm * passes.map.cellsAlong;
+            const double across = (place.y - passes.box.bottom) / passes.map.width_mm * passes.map.cellsAcross;
+            if (along >= 0.0 && across >= 0.0 && along < passes.map.cellsAlong && across < passes.map.cellsAcross) {
+                const double height =
+                    passes.map.height_mm[static_cast<size_t>(across) * static_cast<size_t>(passes.map.cellsAlong) +
+                                         static_cast<size_t>(along)];
+                if (std::isfinite(height)) {
+                    return std::max(0.0, height);
+                }
+            }
+        }
+        return takenOff(piece, face);
+    }
+
+    /// What flattening takes off a face of the slab, the mean over the wood.
     [[nodiscard]] double takenOff(size_t piece, Face face) const
     {
         const FlattenedPiece& flat = in_.flatten->pieces[piece];
@@ -164,13 +185,13 @@ private:
         item.slab = piece.slab;
         item.feature = feature.id;
         item.name = std::string(kindWord(feature.kind)) + " in " + piece.name;
-        const double left = std::max(0.0, feature.depth_mm - takenOff(pieceIndex, feature.face));
+        const double taken = takenOffAt(pieceIndex, feature.face, centroid(feature.points));
+        const double left = std::max(0.0, feature.depth_mm - taken);
         const Figure whole = given("depth", "depth", feature.depth_mm, Unit::Length, "measured on the rough face");
-        const double taken = takenOff(pieceIndex, feature.face);
         const Figure off =
             in_.flatten->pieces[pieceIndex].missing
                 ? assumed("taken_off", "taken off there", taken, Unit::Length, "half of what is spare; face not read")
-                : given("taken_off", "taken off there", taken, Unit::Length, "flattening, mean of the face");
+                : given("taken_off", "taken off there", taken, Unit::Length, "flattening, at its middle");
         const Figure depth = made("depth_left", "depth left", "{0} − {1}", {whole, off}, left, Unit::Length);
 
         Ring ring = feature.points;
@@ -455,7 +476,9 @@ private:
         for (size_t i = 0; i < in_.layup->pieces.size(); ++i) {
             const PlacedPiece& piece = in_.layup->pieces[i];
             const double mc = in_.slabs[i]->mc_pct.value_or(10.0);
-            const double density = density_kg_m3(in_.species[i].g12, mc);
+            const double density = in_.species[i].id.empty() // of wood nobody named, no weight is known
+                                       ? std::numeric_limits<double>::quiet_NaN()
+                                       : density_kg_m3(in_.species[i].g12, mc);
             const double kg = piece.keptArea_mm2 * thickness_.value() * 1e-9 * density;
             const Figure area =
                 given("kept_area", "wood of " + piece.name, piece.keptArea_mm2, Unit::Area, "on the drawing");

@@ -22,6 +22,9 @@ bool sameInput(const FlattenInput& a, const FlattenInput& b)
 namespace
 {
 
+/// A reading on the rim counts: no tape tells its place better than this.
+constexpr double kRim_mm = 0.5;
+
 constexpr double kCell_mm = 20.0; // of the removal map: finer than any grid of readings
 
 /// What may stay low: it will be filled or cut off anyway.
@@ -48,7 +51,7 @@ Counted countedIn(const std::vector<SurfacePoint>& all, const Ring& outline, con
     Counted out;
     for (size_t i = 0; i < all.size(); ++i) {
         const Vec2 at{all[i].p.x, all[i].p.y};
-        if (contains(outline, at) && !mayStayLow(slab, at, face)) {
+        if ((contains(outline, at) || signedDistance_mm(outline, at) > -kRim_mm) && !mayStayLow(slab, at, face)) {
             out.points.push_back(all[i].p);
             out.index.push_back(i);
         }
@@ -137,6 +140,8 @@ public:
                 const auto at = std::find(counted.index.begin(), counted.index.end(), i);
                 dot.counts = at != counted.index.end();
                 if (dot.counts) {
+                    FacePasses& face = onTop ? out_.top : out_.bottom; // the map's cells end short of the rim
+                    face.most_mm = std::max(face.most_mm, dot.removal_mm);
                     const auto inCounted = static_cast<size_t>(at - counted.index.begin());
                     dot.binds = std::any_of(binding_.begin(), binding_.end(), [&](const BindingPoint& b) {
                         return b.onTop == onTop && b.index == inCounted && b.share > 1e-9;

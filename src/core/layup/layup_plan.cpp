@@ -282,7 +282,11 @@ private:
         for (const Vec2 p : combined(nearWood, -1.0, farWood)) {
             wood = std::max(wood, p.y);
         }
-        const double width = choices_.width_mm.value_or(wood + choices_.leastGap_mm);
+        double width = choices_.width_mm.value_or(wood + choices_.leastGap_mm);
+        if (choices_.width_mm && choices_.edges == OuterEdges::Live) {
+            // A wanted width is that of the widest place: live edges bulge out over their rip lines.
+            width -= most(combined(over(far.upper), -1.0, over(near.lower))).value;
+        }
         shiftAcross(far, width / 2.0);
         shiftAcross(near, -width / 2.0);
         plan_.outerUpper_mm = width / 2.0;
@@ -313,7 +317,7 @@ private:
 
     void keepWood()
     {
-        const bool straight = choices_.edges == OuterEdges::Straight || choices_.kind == TopKind::River;
+        const bool straight = choices_.edges == OuterEdges::Straight;
         const double far = 1e5;
         const double low = straight ? plan_.outerLower_mm : -far;
         const double high = straight ? plan_.outerUpper_mm : far;

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 #include "core/wood/moisture.h"
 
@@ -79,6 +80,7 @@ public:
         if (!in_.layup || in_.layup->missing) {
             return plan_;
         }
+        askForWhatLacks();
         moistures();
         coefficients();
         edges();
@@ -102,14 +104,38 @@ private:
             {std::move(code), severity, std::move(text), std::move(figures), std::move(remedy), place});
     }
 
+    void askForWhatLacks()
+    {
+        for (size_t i = 0; i < in_.slabs.size() && i < in_.layup->pieces.size(); ++i) {
+            if (in_.species[i].id.empty()) {
+                plan_.missing = Missing{"What wood " + in_.layup->pieces[i].name +
+                                            " is has not been said, so nobody knows how far it moves",
+                                        "Yard: the species of " + in_.layup->pieces[i].name};
+            }
+        }
+        if (!in_.climate) {
+            plan_.missing =
+                Missing{"The room this top will live in is not among the rooms of the shop", "Move: choose its room"};
+        }
+        if (plan_.missing) {
+            find("move.missing", Severity::Warn, plan_.missing->what + ".", {}, plan_.missing->where);
+        }
+    }
+
+    /// The value, or nothing at all while something that it hangs on is not known.
+    [[nodiscard]] double sure(double value) const
+    {
+        return plan_.missing ? std::numeric_limits<double>::quiet_NaN() : value;
+    }
+
     void moistures()
     {
         const Climate climate = in_.climate.value_or(Climate{});
         const auto season = [&](const char* key, const char* label, double t, double rh) {
             const Figure temperature = given("temperature", "temperature", t, Unit::Temperature, climate.name);
             const Figure humidity = given("humidity", "humidity", rh, Unit::Humidity, climate.name);
-            return made(key, label, "wood at rest at {0} and {1}", {temperature, humidity}, emc_pct(t, rh),
-                        Unit::Percent);
+            return made(key, label, "wood at rest at {0} and {1}", {temperature, humidity},
+                        in_.climate ? emc_pct(t, rh) : std::numeric_limits<double>::quiet_NaN(), Unit::Percent);
         };
         Figure winter = season("emc_winter", "winter", climate.winter_degC, climate.winter_rh_pct);
         Figure summer = season("emc_summer", "summer", climate.summer_degC, climate.summer_rh_pct);
@@ -223,12 +249,12 @@ private:
                                  pieces.size() > 1 ? "of {0} and {1}, as much as lies there" : "{0}", pieces,
                                  wood * swing > 0.0 ? worst / (wood * swing) : 0.0, Unit::Coefficient);
         plan_.edgeTravel = made("edge_travel", "Each edge travels, at most", "{0} × {1} × (from {2} to {3})",
-                                {woodFigure, mean, plan_.assembly, season}, worst, Unit::Length);
+                                {woodFigure, mean, plan_.assembly, season}, sure(worst), Unit::Length);
         const Figure place = given("travel_at", "place", at, Unit::Length, "where it is largest");
         plan_.widthDriest = made("width_driest", "Whole width, driest", "at {0}, {1} to {2}",
-                                 {place, plan_.assembly, plan_.driest}, driest, Unit::Length);
+                                 {place, plan_.assembly, plan_.driest}, sure(driest), Unit::Length);
         plan_.widthWettest = made("width_wettest", "Whole width, wettest", "at {0}, {1} to {2}",
-                                  {place, plan_.assembly, plan_.wettest}, wettest, Unit::Length);
+                                  {place, plan_.assembly, plan_.wettest}, sure(wettest), Unit::Length);
     }
 
     FastenerPlan planFastener(const Fastener& fastener)
@@ -239,6 +265,9 @@ private:
         const double held = in_.choices.held_mm - here.from_mm;
         out.travel = travelOf(here.strips, held,
                               {fastener.at.y - here.from_mm, fastener.bolt_mm, fastener.clearance_mm}, plan_.mc);
+        if (plan_.missing) {
+            out.travel = {};
+        }
         out.slotted = out.travel.out_mm + out.travel.in_mm > 0.05;
         out.inWood = false;
         for (const PlacedPiece& piece : in_.layup->pieces) {
@@ -251,11 +280,11 @@ private:
         const Figure distance = given("from_held", "from the held line", std::abs(fastener.at.y - in_.choices.held_mm),
                                       Unit::Length, "on the drawing");
         const Figure outward = made("travel_out", "out", "wood over {0}, {1} to {2}",
-                                    {distance, plan_.assembly, plan_.wettest}, out.travel.out_mm, Unit::Length);
+                                    {distance, plan_.assembly, plan_.wettest}, sure(out.travel.out_mm), Unit::Length);
         const Figure inward = made("travel_in", "in", "wood over {0}, {1} to {2}",
-                                   {distance, plan_.assembly, plan_.driest}, out.travel.in_mm, Unit::Length);
+                                   {distance, plan_.assembly, plan_.driest}, sure(out.travel.in_mm), Unit::Length);
         out.slot = made("slot", "Slot", "{0} + {1} + {2} + 2 × {3}", {bolt, outward, inward, clear},
-                        out.travel.slotLength_mm, Unit::Length);
+                        sure(out.travel.slotLength_mm), Unit::Length);
         const Figure insert = given("insert", "insert", fastener.insert_mm, Unit::Length, "chosen");
         const Figure pilot = given("pilot", "pilot beyond it", fastener.pilotOverrun_mm, Unit::Length, "chosen");
         out.remaining = made("remaining", "Wood above the insert", "{0} − {1} − {2}", {thickness_, insert, pilot},
@@ -276,12 +305,15 @@ private:
             in = std::max(in, t.in_mm);
             out.travel_mm = std::max(out.travel_mm, t.in_mm + t.out_mm);
         }
+        if (plan_.missing) {
+            out.travel_mm = 0.0;
+        }
         const Figure length = given("channel_length", "channel", channel.length_mm, Unit::Length, "chosen");
         const Figure travel =
-            given("channel_travel", "travel in at an end", in, Unit::Length, "wood from its centre hole, driest");
+            given("channel_travel", "travel in at an end", sure(in), Unit::Length, "wood from its centre hole, driest");
         const Figure room = given("end_room", "room each end", channel.endRoom_mm, Unit::Length, "chosen");
         out.groove = made("groove", "Groove", "{0} + 2 × ({1} + {2})", {length, travel, room},
-                          channel.length_mm + 2.0 * (in + channel.endRoom_mm), Unit::Length);
+                          sure(channel.length_mm + 2.0 * (in + channel.endRoom_mm)), Unit::Length);
         const Figure deep = given("groove_depth", "groove", channel.depth_mm, Unit::Length, "chosen");
         out.woodLeft = made("wood_left", "Wood above the groove", "{0} − {1}", {thickness_, deep},
                             thickness_.value() - channel.depth_mm, Unit::Length);
@@ -309,9 +341,9 @@ private:
         if (longest != nullptr) {
             add(relabelled(longest->slot, "slot_longest", "Longest slot"));
             add(made("bolt_place", "its bolt sits off the middle", "({0} in − {1} out) ÷ 2, positive outward",
-                     {given("travel_in", "travel", longest->travel.in_mm, Unit::Length, "driest"),
-                      given("travel_out", "travel", longest->travel.out_mm, Unit::Length, "wettest")},
-                     longest->travel.boltOffset_mm, Unit::Length));
+                     {given("travel_in", "travel", sure(longest->travel.in_mm), Unit::Length, "driest"),
+                      given("travel_out", "travel", sure(longest->travel.out_mm), Unit::Length, "wettest")},
+                     sure(longest->travel.boltOffset_mm), Unit::Length));
         }
         if (thinnest != nullptr) {
             add(relabelled(thinnest->remaining, "remaining_least", "Wood above inserts"));
@@ -336,7 +368,7 @@ private:
             if (!slab.mc_pct) {
                 find("move.no_mc", Severity::Caution, slab.name + " is not metered; its moisture is a guess.", {},
                      "read its MC");
-            } else if (*slab.mc_pct > plan_.mc.wettest_pct + 2.0) {
+            } else if (in_.climate && *slab.mc_pct > plan_.mc.wettest_pct + 2.0) {
                 find("move.too_wet", Severity::Warn,
                      slab.name + " is at {0}, wetter than its room ever gets ({1}): it will shrink and cup.",
                      {given("mc", "MC", *slab.mc_pct, Unit::Percent, "meter"), plan_.wettest}, "let it dry on");
@@ -379,8 +411,9 @@ private:
                 width += strip.width_mm;
                 resin = resin || strip.coefficient == 0.0;
             }
-            const double low = c.channel.middle_mm - c.groove.value() / 2.0;
-            const double high = c.channel.middle_mm + c.groove.value() / 2.0;
+            const double reach = (c.groove.known() ? c.groove.value() : c.channel.length_mm) / 2.0;
+            const double low = c.channel.middle_mm - reach;
+            const double high = c.channel.middle_mm + reach;
             const double spare = std::min(low - here.from_mm, here.from_mm + width - high);
             if (spare < 25.0) {
                 find("move.groove_long", spare < 0.0 ? Severity::Stop : Severity::Warn,

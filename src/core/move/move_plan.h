@@ -33,6 +33,8 @@ struct MovePlan {
     Figure driest, wettest, assembly;
     Figure edgeTravel;                // the larger of the two outer edges, out or in
     Figure widthDriest, widthWettest; // change of the whole width from the day of assembly
+    /// What the movement hangs on and nobody said: then slots, grooves and travel are "not known".
+    std::optional<Missing> missing;
     std::vector<double> coefficients; // of each piece
     std::vector<FastenerPlan> fasteners;
     std::vector<ChannelPlan> channels;

@@ -148,7 +148,7 @@ QString MoveBench::title() const
         const FastenerPlan& f = move.fasteners[chosen_.index];
         return tr("Fastener %1 · slot %2 × %3 · bolt %4 off its middle")
             .arg(chosen_.index + 1)
-            .arg(quantity(f.travel.slotLength_mm, Unit::Length, units()),
+            .arg(quantity(f.slot.value(), Unit::Length, units()),
                  quantity(f.fastener.bolt_mm + 0.5, Unit::Length, units()),
                  quantity(f.travel.boltOffset_mm, Unit::Length, units()));
     }
@@ -275,7 +275,7 @@ void MoveBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
         steel.setAlphaF(0.85F);
         p.setPen(QPen(chosen ? colours().mark : colours().ink, chosen ? 2.2 : 1.0, Qt::DashLine));
         p.setBrush(Qt::NoBrush);
-        p.drawRect(box(c.groove.value(), c.channel.width_mm + 2.0));
+        p.drawRect(box(c.groove.known() ? c.groove.value() : c.channel.length_mm, c.channel.width_mm + 2.0));
         p.setPen(QPen(colours().ink, 1.0));
         p.setBrush(steel);
         p.drawRect(box(c.channel.length_mm, c.channel.width_mm));

@@ -32,7 +32,7 @@ YearStrip::YearStrip(Document& document, QWidget* parent)
 double YearStrip::mcAt_pct(double share) const
 {
     const Plan* plan = document_.plan();
-    if (plan == nullptr || !plan->move->driest) {
+    if (plan == nullptr || !plan->move->driest.known()) {
         return 0.0;
     }
     // A smooth year, driest at the end of January; the real one wanders between the same bounds.
@@ -57,7 +57,7 @@ void YearStrip::paintEvent(QPaintEvent*)
     const Palette& c = colours();
     p.fillRect(rect(), c.board);
     const Plan* plan = document_.plan();
-    if (plan == nullptr || !plan->move->driest) {
+    if (plan == nullptr || !plan->move->driest.known()) {
         return;
     }
     p.setRenderHint(QPainter::Antialiasing);
