@@ -1,0 +1,142 @@
+// Faces drawn as wood: on the wood and nowhere else, the same every time, mirrored where the saw went.
+
+#include <catch2/catch.hpp>
+
+#include <QImage>
+
+#include "core/geometry/ring.h"
+#include "core/shop/outline.h"
+#include "demo/demo_shop.h"
+#include "demo/sawn_log.h"
+#include "drawing/wood.h"
+
+using namespace burl;
+
+namespace
+{
+
+double alphaAt(const FaceImage& face, Vec2 slab)
+{
+    bool ok = false;
+    const QPointF at = face.toSlab.inverted(&ok).map(QPointF(slab.x, slab.y));
+    REQUIRE(ok);
+    const QPoint pixel(static_cast<int>(std::floor(at.x())), static_cast<int>(std::floor(at.y())));
+    return face.image.rect().contains(pixel) ? double(face.image.pixelColor(pixel).alphaF()) : 0.0;
+}
+
+} // namespace
+
+TEST_CASE("a face is opaque on its wood and clear off it", "[drawing]")
+{
+    const Book book = demoBook();
+    const auto slab = book.shop->slabs[2];
+    for (const Face side : {Face::Top, Face::Bottom}) {
+        const FaceImage face = drawFace(*slab, side, 4.0);
+        REQUIRE_FALSE(face.image.isNull());
+        const Ring ring = outlineOf(*slab, side)->ring();
+        int inside = 0;
+        int outside = 0;
+        for (double x = -50.0; x < 3000.0; x += 61.0) {
+            for (double y = -450.0; y < 450.0; y += 37.0) {
+                const double d = signedDistance_mm(ring, {x, y});
+                if (d > 8.0) {
+                    CHECK(alphaAt(face, {x, y}) > 0.95);
+                    ++inside;
+                } else if (d < -8.0) {
+                    CHECK(alphaAt(face, {x, y}) < 0.05);
+                    ++outside;
+                }
+            }
+        }
+        CHECK(inside > 100);
+        CHECK(outside > 50);
+    }
+}
+
+TEST_CASE("the same slab gives the same picture, another slab another", "[drawing]")
+{
+    const Book book = demoBook();
+    const FaceImage once = drawFace(*book.shop->slabs[2], Face::Top, 6.0);
+    const FaceImage again = drawFace(*demoBook().shop->slabs[2], Face::Top, 6.0);
+    CHECK(once.image == again.image);
+    CHECK_FALSE(once.image == drawFace(*book.shop->slabs[5], Face::Top, 6.0).image);
+}
+
+TEST_CASE("finer pixels draw a larger picture of the same slab", "[drawing]")
+{
+    const auto slab = demoBook().shop->slabs[0];
+    const FaceImage coarse = drawFace(*slab, Face::Top, 8.0);
+    const FaceImage fine = drawFace(*slab, Face::Top, 4.0);
+    CHECK(std::abs(fine.image.width() - 2 * coarse.image.width()) <= 4);
+    const QRectF a = coarse.toSlab.mapRect(QRectF(coarse.image.rect()));
+    const QRectF b = fine.toSlab.mapRect(QRectF(fine.image.rect()));
+    CHECK(std::abs(a.left() - b.left()) < 10.0);
+    CHECK(std::abs(a.width() - b.width()) < 20.0);
+}
+
+TEST_CASE("a slab without an outline has no picture", "[drawing]")
+{
+    CHECK(drawFace(Slab{}, Face::Top, 4.0).image.isNull());
+    WoodCache cache;
+    CHECK(cache.face(std::make_shared<const Slab>(), Face::Top).image.isNull());
+}
+
+TEST_CASE("the cache draws a changed slab again and keeps an unchanged one", "[drawing]")
+{
+    WoodCache cache(6.0);
+    const auto slab = demoBook().shop->slabs[2];
+    const qint64 first = cache.face(slab, Face::Top).image.cacheKey();
+    CHECK(cache.face(slab, Face::Top).image.cacheKey() == first);
+    Slab changed = *slab;
+    changed.top.readings[3].far_mm = *changed.top.readings[3].far_mm + 60.0;
+    CHECK_FALSE(cache.face(std::make_shared<const Slab>(changed), Face::Top).image.cacheKey() == first);
+    Slab dearer = *slab;
+    dearer.price = 9999.0; // no wood changed
+    const auto same = cache.face(std::make_shared<const Slab>(dearer), Face::Top).image;
+    CHECK(same == drawFace(*slab, Face::Top, 6.0).image);
+}
+
+TEST_CASE("neighbours of a sawn log share the face the saw went through", "[demo]")
+{
+    const Book book = demoBook();
+    for (size_t n = 0; n + 1 < 9; ++n) {
+        const auto lower = outlineOf(*book.shop->slabs[n], Face::Bottom);
+        const auto upper = outlineOf(*book.shop->slabs[n + 1], Face::Top);
+        REQUIRE(lower);
+        REQUIRE(upper);
+        for (double x = 200.0; x < 2700.0; x += 130.0) {
+            // Only the kerf lies between them: 4 mm of height on a stem of some 580.
+            CHECK(std::abs(valueAt(lower->far, x) - valueAt(upper->far, x)) < 25.0);
+            CHECK(std::abs(valueAt(lower->near, x) - valueAt(upper->near, x)) < 25.0);
+        }
+    }
+}
+
+TEST_CASE("slabs of one log lie in sequence above and below the pith", "[demo]")
+{
+    const Book book = demoBook();
+    double last = 1e9;
+    for (size_t n = 0; n < 9; ++n) {
+        const Slab& s = *book.shop->slabs[n];
+        REQUIRE(s.pith);
+        CHECK(s.sequence == static_cast<int>(n) + 1);
+        CHECK(s.pith->distance_mm < last);
+        if (n > 0) {
+            CHECK(last - s.pith->distance_mm == Approx(62.0)); // thickness and kerf
+        }
+        last = s.pith->distance_mm;
+    }
+    CHECK(book.shop->slabs[0]->pith->distance_mm > 150.0);
+    CHECK(last < -150.0);
+}
+
+TEST_CASE("the demo shop is the same at every start", "[demo]")
+{
+    const Book a = demoBook();
+    const Book b = demoBook();
+    CHECK(sameValues(*a.shop, *b.shop));
+    REQUIRE(a.jobs.size() == b.jobs.size());
+    for (size_t i = 0; i < a.jobs.size(); ++i) {
+        CHECK(*a.jobs[i] == *b.jobs[i]);
+    }
+}
