@@ -66,6 +66,7 @@ struct Driver {
         auto* field = find<QLineEdit>(name);
         field->setFocus();
         field->selectAll();
+        QTest::keyClick(field, Qt::Key_Delete);
         QTest::keyClicks(field, text);
         QTest::keyClick(field, Qt::Key_Return);
     }

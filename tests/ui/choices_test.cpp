@@ -1,0 +1,204 @@
+// Every choice on every bench: what is typed reaches the book, shows again, and is undone in one step.
+
+#include <catch2/catch.hpp>
+
+#include <QPushButton>
+
+#include "ui/driver.h"
+
+using namespace burl;
+using burl::test::Driver;
+using Catch::WithinAbs;
+
+namespace
+{
+
+struct Typed {
+    const char* bench;
+    const char* field;
+    const char* text;
+    std::function<double(const Book&)> stored;
+    double wanted;
+};
+
+const Job& first(const Book& book)
+{
+    return *book.jobs[0];
+}
+const Slab& third(const Book& book)
+{
+    return *book.shop->slab({3});
+}
+
+std::vector<Typed> everyField()
+{
+    return {
+        {"layup", "finalLength", "2.5 m", [](const Book& b) { return first(b).layup.length_mm; }, 2500.0},
+        {"layup", "finalWidth", "82cm", [](const Book& b) { return first(b).layup.width_mm.value_or(0); }, 820.0},
+        {"layup", "thicknessWanted", "1 3/4\"", [](const Book& b) { return first(b).layup.thickness_mm; }, 44.45},
+        {"layup", "leastGap", "120", [](const Book& b) { return first(b).layup.leastGap_mm; }, 120.0},
+        {"layup", "trim", "55 mm", [](const Book& b) { return first(b).layup.trim_mm.value_or(0); }, 55.0},
+        {"layup", "ripMargin", "8", [](const Book& b) { return first(b).layup.ripMargin_mm.value_or(0); }, 8.0},
+        {"flat", "cutter", "63", [](const Book& b) { return first(b).flatten.method.bit_mm; }, 63.0},
+        {"flat", "depthPerPass", "1.5", [](const Book& b) { return first(b).flatten.method.depth_mm; }, 1.5},
+        {"flat", "overlap", "35", [](const Book& b) { return first(b).flatten.method.overlap; }, 0.35},
+        {"flat", "runoff", "25", [](const Book& b) { return first(b).flatten.method.runoff_mm; }, 25.0},
+        {"flat", "feed", "3 m", [](const Book& b) { return first(b).flatten.method.feed_mm_min; }, 3000.0},
+        {"flat", "setup", "12", [](const Book& b) { return first(b).flatten.method.setup_min; }, 12.0},
+        {"fill", "bucket", "3 L", [](const Book& b) { return first(b).fill.bucket_L; }, 3.0},
+        {"fill", "overpour", "2", [](const Book& b) { return first(b).fill.overpour_mm; }, 2.0},
+        {"fill", "pigment", "2.5", [](const Book& b) { return first(b).fill.pigment_pct; }, 2.5},
+        {"fill", "reserve", "8", [](const Book& b) { return first(b).fill.reserve; }, 0.08},
+        {"fill", "residue", "4", [](const Book& b) { return first(b).fill.potResidue; }, 0.04},
+        {"fill", "soakIn", "180", [](const Book& b) { return first(b).fill.soakIn_g_m2; }, 180.0},
+        {"move", "assemblyMc", "8.2", [](const Book& b) { return first(b).move.assembly_mc_pct.value_or(0); }, 8.2},
+        {"move", "heldLine", "-40", [](const Book& b) { return first(b).move.held_mm; }, -40.0},
+        {"yard", "slabThickness", "57", [](const Book& b) { return third(b).thickness_mm.value_or(0); }, 57.0},
+        {"yard", "slabMc", "11.5", [](const Book& b) { return third(b).mc_pct.value_or(0); }, 11.5},
+        {"yard", "slabSequence", "8", [](const Book& b) { return double(third(b).sequence); }, 8.0},
+        {"yard", "slabPith", "140", [](const Book& b) { return third(b).pith->distance_mm; }, 140.0},
+        {"yard", "bevelNear", "12", [](const Book& b) { return third(b).bevelNear_mm; }, 12.0},
+        {"yard", "bevelFar", "14", [](const Book& b) { return third(b).bevelFar_mm; }, 14.0},
+        {"yard", "slabWeighed", "71.5 kg", [](const Book& b) { return third(b).weighed_kg.value_or(0); }, 71.5},
+        {"yard", "slabPrice", "415", [](const Book& b) { return third(b).price.value_or(0); }, 415.0},
+    };
+}
+
+bool sameBook(const Book& a, const Book& b)
+{
+    if (!sameValues(*a.shop, *b.shop) || a.jobs.size() != b.jobs.size()) {
+        return false;
+    }
+    for (size_t i = 0; i < a.jobs.size(); ++i) {
+        if (!(*a.jobs[i] == *b.jobs[i])) {
+            return false;
+        }
+    }
+    return true;
+}
+
+void openAll(Driver& d)
+{
+    for (QPushButton* more : d.window.findChildren<QPushButton*>()) {
+        if (more->isVisible() && more->objectName() == QStringLiteral("moreChoices")) {
+            more->setChecked(true);
+        }
+    }
+}
+
+} // namespace
+
+TEST_CASE("what is typed in a field is in the book, shows again and is undone", "[ui][choices]")
+{
+    for (const Typed& t : everyField()) {
+        Driver d(QString::fromLatin1(t.bench));
+        openAll(d);
+        const Book before = d.document.book();
+        INFO(t.bench << ' ' << t.field << ' ' << t.text);
+        auto* field = d.find<QLineEdit>(t.field);
+        REQUIRE(field != nullptr);
+        REQUIRE(field->isVisible());
+        const QString shown = field->text();
+        d.type(t.field, QString::fromUtf8(t.text));
+        CHECK_THAT(t.stored(d.document.book()), WithinAbs(t.wanted, 1e-9));
+        CHECK_FALSE(field->text() == shown);
+        CHECK(d.document.undoStack().count() == 1);
+        d.undo();
+        CHECK(sameBook(d.document.book(), before));
+        CHECK(field->text() == shown);
+        // Nonsense is refused, marked, and changes nothing.
+        d.type(t.field, QStringLiteral("about so"));
+        CHECK(sameBook(d.document.book(), before));
+        CHECK(field->property("refused").toBool());
+    }
+}
+
+TEST_CASE("every choice of a list is taken and given back", "[ui][choices]")
+{
+    for (const char* bench : {"yard", "layup", "flat", "move"}) {
+        Driver d(QString::fromLatin1(bench));
+        openAll(d);
+        for (QComboBox* box : d.window.findChildren<QComboBox*>()) {
+            if (!box->isVisible() || !box->isEnabled() || box->count() < 2 ||
+                box->objectName().startsWith(QStringLiteral("feature"))) {
+                continue;
+            }
+            const Book before = d.document.book();
+            const int was = box->currentIndex();
+            const int other = was == 0 ? 1 : 0;
+            INFO(bench << ' ' << box->objectName().toStdString());
+            box->setFocus();
+            box->setCurrentIndex(other);
+            Q_EMIT box->activated(other);
+            CHECK_FALSE(sameBook(d.document.book(), before));
+            CHECK(box->currentIndex() == other);
+            d.undo();
+            CHECK(sameBook(d.document.book(), before));
+            CHECK(box->currentIndex() == was);
+        }
+    }
+}
+
+TEST_CASE("an empty optional field goes back to what the shop does", "[ui][choices]")
+{
+    Driver d;
+    openAll(d);
+    d.type("trim", QStringLiteral("60"));
+    REQUIRE(d.job().layup.trim_mm == 60.0);
+    d.type("trim", QString());
+    CHECK_FALSE(d.job().layup.trim_mm.has_value());
+    CHECK(d.figure("rough_length") == 2780.0);
+}
+
+TEST_CASE("a measure out of all reason is refused with its bounds", "[ui][choices]")
+{
+    Driver d;
+    d.type("finalLength", QStringLiteral("40 m"));
+    CHECK(d.job().layup.length_mm == 2700.0);
+    CHECK(d.find<QLineEdit>("finalLength")->property("refused").toBool());
+    d.type("finalLength", QStringLiteral("-3"));
+    CHECK(d.job().layup.length_mm == 2700.0);
+    QTest::keyClick(d.find<QLineEdit>("finalLength"), Qt::Key_Escape);
+    CHECK(d.find<QLineEdit>("finalLength")->text() == QStringLiteral("2700 mm"));
+    CHECK_FALSE(d.find<QLineEdit>("finalLength")->property("refused").toBool());
+}
+
+TEST_CASE("the maker's resin for one void goes against the rule and back", "[ui][fill]")
+{
+    Driver d(QStringLiteral("fill"));
+    // The pocket of A4 is grabbed on the board; its own choices appear.
+    const Vec2 at = d.plan().layup->pieces[1].place.toTable(Vec2{1790, 120});
+    QTest::mouseClick(&d.board(), Qt::LeftButton, Qt::NoModifier, d.pixel(at));
+    auto* resin = d.find<QComboBox>("voidResin");
+    REQUIRE(resin != nullptr);
+    REQUIRE(resin->isVisible());
+    const int rule = resin->currentIndex();
+    const int other = (rule + 1) % resin->count();
+    resin->setCurrentIndex(other);
+    Q_EMIT resin->activated(other);
+    REQUIRE(d.job().fill.overrules.size() == 1);
+    CHECK(d.job().fill.overrules[0].slab == SlabId{4});
+    bool told = false;
+    for (const FillItem& item : d.plan().fill->items) {
+        told = told || item.overruled;
+    }
+    CHECK(told);
+    d.undo();
+    CHECK(d.job().fill.overrules.empty());
+}
+
+TEST_CASE("a fastener's own measures are changed where it is chosen", "[ui][move]")
+{
+    Driver d(QStringLiteral("move"));
+    const Vec2 at = d.job().move.fasteners[0].at;
+    QTest::mouseClick(&d.board(), Qt::LeftButton, Qt::NoModifier, d.pixel(at));
+    d.type("bolt", QStringLiteral("10"));
+    CHECK(d.job().move.fasteners[0].bolt_mm == 10.0);
+    CHECK(d.job().move.fasteners[1].bolt_mm == 8.0);
+    d.type("insert", QStringLiteral("45"));
+    CHECK(d.plan().figure("remaining_least").value() < 6.0);
+    QTest::mouseClick(&d.board(), Qt::LeftButton, Qt::NoModifier, d.pixel({d.job().move.channels[1].x_mm, 150}));
+    d.type("channelLength", QStringLiteral("50 cm"));
+    CHECK(d.job().move.channels[1].length_mm == 500.0);
+    CHECK(d.job().move.channels[0].length_mm == 620.0);
+}

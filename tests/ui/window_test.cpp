@@ -1,0 +1,349 @@
+// The window round the benches: jobs, files, light, keys, the board's own manners.
+
+#include <catch2/catch.hpp>
+
+#include <QAction>
+#include <QFile>
+#include <QFileDialog>
+#include <QInputDialog>
+#include <QLabel>
+#include <QMenu>
+#include <QMessageBox>
+#include <QPushButton>
+#include <QTemporaryDir>
+#include <QTimer>
+
+#include "exchange/job_file.h"
+#include "ui/driver.h"
+#include "ui/rack.h"
+#include "ui/theme.h"
+
+using namespace burl;
+using burl::test::Driver;
+using Catch::WithinAbs;
+
+namespace
+{
+
+/// Does something to the next dialog of a kind as soon as it stands open.
+template <typename D> void whenOpen(const std::function<void(D*)>& act)
+{
+    auto* timer = new QTimer;
+    QObject::connect(timer, &QTimer::timeout, timer, [timer, act] {
+        for (QWidget* w : QApplication::topLevelWidgets()) {
+            if (auto* dialog = qobject_cast<D*>(w); dialog != nullptr && dialog->isVisible()) {
+                timer->stop();
+                timer->deleteLater();
+                act(dialog);
+                return;
+            }
+        }
+    });
+    timer->start(20);
+}
+
+void trigger(Driver& d, const char* action)
+{
+    // The menu is filled when it is opened, as a click on the name does.
+    QTest::mouseClick(d.find<QWidget>("jobPlate"), Qt::LeftButton);
+    d.find<QMenu>("jobMenu")->close();
+    auto* a = d.window.findChild<QAction*>(QString::fromLatin1(action));
+    REQUIRE(a != nullptr);
+    REQUIRE(a->isEnabled());
+    a->trigger();
+}
+
+void chooseFile(const QString& path)
+{
+    whenOpen<QFileDialog>([path](QFileDialog* dialog) {
+        auto* name = dialog->findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
+        REQUIRE(name != nullptr);
+        name->setText(path);
+        QTest::keyClick(name, Qt::Key_Return);
+        if (dialog->isVisible()) {
+            QMetaObject::invokeMethod(dialog, "accept");
+        }
+    });
+}
+
+struct NoNativeDialogs {
+    NoNativeDialogs() { QApplication::setAttribute(Qt::AA_DontUseNativeDialogs); }
+};
+const NoNativeDialogs noNativeDialogs;
+
+} // namespace
+
+TEST_CASE("a job is started, renamed and taken off the wall, each undone in one step", "[ui][window]")
+{
+    Driver d;
+    const size_t jobs = d.document.book().jobs.size();
+    whenOpen<QInputDialog>([](QInputDialog* dialog) {
+        dialog->setTextValue(QStringLiteral("Harbour bench"));
+        dialog->accept();
+    });
+    trigger(d, "newJob");
+    REQUIRE(d.document.book().jobs.size() == jobs + 1);
+    CHECK(d.job().name == "Harbour bench");
+    CHECK_FALSE(d.job().started.empty());
+    CHECK(d.plan().layup->missing);
+    whenOpen<QInputDialog>([](QInputDialog* dialog) {
+        dialog->setTextValue(QStringLiteral("  Pier bench "));
+        dialog->accept();
+    });
+    trigger(d, "renameJob");
+    CHECK(d.job().name == "Pier bench");
+    whenOpen<QInputDialog>([](QInputDialog* dialog) { dialog->reject(); });
+    trigger(d, "renameJob");
+    CHECK(d.job().name == "Pier bench");
+    trigger(d, "removeJob");
+    CHECK(d.document.book().jobs.size() == jobs);
+    d.undo();
+    CHECK(d.document.book().jobs.size() == jobs + 1);
+}
+
+TEST_CASE("a new job is laid up from the form until it is a table", "[ui][window][layup]")
+{
+    Driver d;
+    whenOpen<QInputDialog>([](QInputDialog* dialog) {
+        dialog->setTextValue(QStringLiteral("Bench"));
+        dialog->accept();
+    });
+    trigger(d, "newJob");
+    CHECK(d.window.bench()->id() == QStringLiteral("layup"));
+    CHECK_FALSE(d.window.bench()->emptyWord().isEmpty());
+    const auto lay = [&](const char* name, int slab) {
+        auto* box = d.find<QComboBox>(name);
+        box->setCurrentIndex(box->findData(slab));
+        Q_EMIT box->activated(box->currentIndex());
+    };
+    lay("farSlab", 2);
+    lay("nearSlab", 5);
+    CHECK_FALSE(d.plan().layup->missing);
+    CHECK(d.window.bench()->emptyWord().isEmpty());
+    CHECK(d.figure("width_mean") > 500.0);
+}
+
+TEST_CASE("jobs are changed on the wall by their menu", "[ui][window]")
+{
+    Driver d;
+    REQUIRE(d.job().id == JobId{1});
+    for (QAction* a : d.find<QMenu>("jobMenu")->actions()) {
+        if (a->text() == QStringLiteral("Ferry-office desk")) {
+            a->trigger();
+            break;
+        }
+    }
+    CHECK(d.job().id == JobId{2});
+    CHECK(d.document.undoStack().count() == 0); // looking at another job changes nothing
+}
+
+TEST_CASE("a job handed out and taken in again is the same job", "[ui][window][files]")
+{
+    QTemporaryDir folder;
+    const QString path = folder.filePath(QStringLiteral("desk.json"));
+    Driver d;
+    chooseFile(path);
+    trigger(d, "exportJob");
+    REQUIRE(QFile::exists(path));
+    const size_t jobs = d.document.book().jobs.size();
+    const size_t slabs = d.document.shop().slabs.size();
+    chooseFile(path);
+    trigger(d, "importJob");
+    REQUIRE(d.document.book().jobs.size() == jobs + 1);
+    CHECK(d.document.shop().slabs.size() == slabs); // its slabs were here already
+    Job again = d.job();
+    again.id = {1};
+    CHECK(again == *demoBook().jobs[0]);
+    d.undo();
+    CHECK(d.document.book().jobs.size() == jobs);
+}
+
+TEST_CASE("a file that is no job is refused with its name and line, and the book stays", "[ui][window][files]")
+{
+    QTemporaryDir folder;
+    const QString path = folder.filePath(QStringLiteral("broken.json"));
+    QFile file(path);
+    REQUIRE(file.open(QIODevice::WriteOnly));
+    file.write("{ \"format\": \"young-burl-job\",\n \"version\": 1,\n \"job\": { \"name\": 5 } }");
+    file.close();
+    Driver d;
+    const Book before = d.document.book();
+    chooseFile(path);
+    trigger(d, "importJob");
+    CHECK(d.document.book().jobs.size() == before.jobs.size());
+    const auto* said = d.find<QWidget>("finding_program.says");
+    CHECK(said->accessibleName().contains(QStringLiteral("broken.json")));
+    CHECK(said->accessibleName().contains(QStringLiteral("line")));
+}
+
+TEST_CASE("the sheet is written where the maker said, or the trouble is told", "[ui][window][files]")
+{
+    QTemporaryDir folder;
+    Driver d;
+    const QString path = folder.filePath(QStringLiteral("sheet.pdf"));
+    chooseFile(path);
+    trigger(d, "printSheet");
+    QFile file(path);
+    REQUIRE(file.open(QIODevice::ReadOnly));
+    CHECK(file.read(5) == "%PDF-");
+}
+
+TEST_CASE("evening light changes every ground at once and back", "[ui][window]")
+{
+    Driver d;
+    const auto groundOf = [&](const char* name) { return d.find<QWidget>(name)->grab().toImage().pixelColor(2, 2); };
+    const char* grounds[] = {"rackGround", "ledgerGround", "sillGround", "board"};
+    std::vector<QColor> day;
+    for (const char* name : grounds) {
+        day.push_back(groundOf(name));
+    }
+    trigger(d, "evening");
+    CHECK(ui::isEvening());
+    for (size_t i = 0; i < day.size(); ++i) {
+        INFO(grounds[i]);
+        CHECK(groundOf(grounds[i]).lightness() < day[i].lightness() - 60);
+    }
+    trigger(d, "evening");
+    CHECK_FALSE(ui::isEvening());
+    for (size_t i = 0; i < day.size(); ++i) {
+        CHECK(groundOf(grounds[i]) == day[i]);
+    }
+}
+
+TEST_CASE("measures are changed from the menu, everywhere at once", "[ui][window]")
+{
+    Driver d;
+    for (const auto& [action, text] :
+         {std::pair{"unitsCm", "270 cm"}, {"unitsInch16", "\""}, {"unitsFeet", "8'"}, {"unitsMm", "2700 mm"}}) {
+        trigger(d, action);
+        INFO(action << ' ' << d.find<QLineEdit>("finalLength")->text().toStdString());
+        CHECK(d.find<QLineEdit>("finalLength")->text().contains(QString::fromLatin1(text)));
+        CHECK(d.job().layup.length_mm == 2700.0);
+    }
+}
+
+TEST_CASE("the keys of a bench are listed on it", "[ui][window]")
+{
+    Driver d;
+    QString words;
+    for (const char* bench : {"yard", "layup", "flat", "fill", "move"}) {
+        d.window.showBench(QString::fromLatin1(bench));
+        whenOpen<QMessageBox>([&words](QMessageBox* box) {
+            words = box->text();
+            box->accept();
+        });
+        trigger(d, "keys");
+        INFO(bench);
+        CHECK(words.contains(QStringLiteral("Ctrl+Z")));
+        CHECK(words.count(QLatin1Char('\n')) > 4);
+    }
+}
+
+TEST_CASE("a book that is open elsewhere says so in its title", "[ui][window][store]")
+{
+    QTemporaryDir folder;
+    const auto file = folder.filePath(QStringLiteral("shop.burlbook")).toStdString();
+    auto mine = ShopBook::open(file);
+    REQUIRE(mine);
+    REQUIRE(mine->write(*mine->load(), demoBook()));
+    auto second = ShopBook::open(file);
+    REQUIRE(second);
+    Book book = *second->load();
+    Document document(std::move(book), std::move(*second));
+    ui::MainWindow window(document);
+    CHECK(document.readOnly());
+    CHECK(window.windowTitle().contains(QStringLiteral("not kept")));
+}
+
+TEST_CASE("the rack lists every slab and leads to it", "[ui][rack]")
+{
+    Driver d(QStringLiteral("yard"));
+    auto* rack = d.find<ui::Rack>("rack");
+    int slabs = 0;
+    QListWidgetItem* a6 = nullptr;
+    for (int i = 0; i < rack->count(); ++i) {
+        slabs += rack->item(i)->flags().testFlag(Qt::ItemIsSelectable) ? 1 : 0;
+        if (rack->item(i)->text() == QStringLiteral("A6")) {
+            a6 = rack->item(i);
+        }
+    }
+    CHECK(slabs == static_cast<int>(d.document.shop().slabs.size()));
+    REQUIRE(a6 != nullptr);
+    rack->scrollToItem(a6);
+    QTest::mouseClick(rack->viewport(), Qt::LeftButton, Qt::NoModifier, rack->visualItemRect(a6).center());
+    CHECK(d.find<QLineEdit>("slabName")->text() == QStringLiteral("A6"));
+}
+
+TEST_CASE("a gesture is one step of undo and one picture of before", "[ui][document]")
+{
+    Driver d;
+    const Job before = d.job();
+    const QPoint a = d.pixel({1350, -200});
+    d.press(a);
+    for (int i = 1; i <= 12; ++i) {
+        d.move(a + QPoint(i * 3, 0));
+    }
+    d.release(a + QPoint(36, 0));
+    CHECK(d.document.undoStack().count() == 1);
+    CHECK_FALSE(d.job() == before);
+    d.press(a);
+    d.move(a + QPoint(9, 0));
+    d.release(a + QPoint(9, 0));
+    CHECK(d.document.undoStack().count() == 2); // another drag is another step
+    d.undo();
+    d.undo();
+    CHECK(d.job() == before);
+    d.document.undoStack().redo();
+    d.document.undoStack().redo();
+    CHECK_FALSE(d.job() == before);
+}
+
+TEST_CASE("undo over many edits comes back to where it began", "[ui][document]")
+{
+    Driver d;
+    const Job before = d.job();
+    for (int i = 0; i < 200; ++i) {
+        d.document.edit(QStringLiteral("length"), [i](Job& j) { j.layup.length_mm = 2000.0 + i; });
+    }
+    CHECK(d.document.undoStack().count() == 200);
+    for (int i = 0; i < 200; ++i) {
+        d.undo();
+    }
+    CHECK(d.job() == before);
+    CHECK(d.figure("thickness") == makePlan(before, d.document.shop()).figure("thickness").value());
+}
+
+TEST_CASE("an edit that changes nothing is no step", "[ui][document]")
+{
+    Driver d;
+    d.document.edit(QStringLiteral("nothing"), [](Job&) {});
+    d.type("finalLength", QStringLiteral("2700"));
+    CHECK(d.document.undoStack().count() == 0);
+}
+
+TEST_CASE("the board turns to the underside and back by its word and by T", "[ui][board]")
+{
+    Driver d;
+    const QImage show = d.board().grab().toImage();
+    d.board().setFocus();
+    QTest::keyClick(&d.board(), Qt::Key_T);
+    const QImage under = d.board().grab().toImage();
+    CHECK_FALSE(under == show);
+    QTest::mouseClick(&d.board(), Qt::LeftButton, Qt::NoModifier, QPoint(d.board().width() - 40, 22));
+    CHECK(d.board().grab().toImage() == show);
+}
+
+TEST_CASE("a click on a finding leads to its place", "[ui][sill]")
+{
+    Driver d;
+    d.document.edit(QStringLiteral("x"), [&](Job& j) {
+        RipLine line = d.plan().layup->pieces[1].rip;
+        line.at0_mm += 60.0;
+        j.layup.pieces[1].rip = line;
+    });
+    const QImage before = d.board().grab().toImage();
+    auto* text = d.find<QAbstractButton>("finding_layup.rip_in_bark_text");
+    REQUIRE(text != nullptr);
+    QTest::mouseClick(text, Qt::LeftButton);
+    CHECK_FALSE(d.board().grab().toImage() == before);
+}
