@@ -1,16 +1,15 @@
 #include "cli/commands.h"
 
 #include <cstdio>
-#include <fstream>
 #include <iostream>
 #include <optional>
-#include <sstream>
 
 #include <QFontDatabase>
 #include <QGuiApplication>
 
 #include <nlohmann/json.hpp>
 
+#include "cli/files.h"
 #include "core/measure/format.h"
 #include "core/plan/plan.h"
 #include "demo/demo_shop.h"
@@ -22,23 +21,6 @@ namespace burl::cli
 {
 namespace
 {
-
-int complain(int code, const std::string& sentence)
-{
-    std::cerr << "burl: " << sentence << '\n';
-    return code;
-}
-
-std::optional<std::string> contents(const std::string& file)
-{
-    std::ifstream in(file, std::ios::binary);
-    if (!in) {
-        return std::nullopt;
-    }
-    std::ostringstream text;
-    text << in.rdbuf();
-    return text.str();
-}
 
 bool chooseUnits(const std::string& name, UnitChoice& units)
 {
@@ -215,13 +197,7 @@ int sheet(const SheetOptions& options, int argc, char** argv)
     }
     const QByteArray pdf = shopSheetPdf(job->job, job->shop, makePlan(job->job, job->shop),
                                         options.paper == "a4" ? Paper::A4 : Paper::Letter, family);
-    std::ofstream out(options.out, std::ios::binary);
-    out.write(pdf.constData(), pdf.size());
-    out.close();
-    if (!out) {
-        return complain(kUnwritable, options.out + " cannot be written; choose another place.");
-    }
-    return kDone;
+    return writeOut(options.out, {pdf.constData(), static_cast<size_t>(pdf.size())});
 }
 
 int verify(const std::vector<std::string>& files)
@@ -262,15 +238,7 @@ int demoJob(int number, const std::string& out)
     if (number < 1 || number > static_cast<int>(book.jobs.size())) {
         return complain(kUsage, "the demo shop has jobs 1 to " + std::to_string(book.jobs.size()) + ".");
     }
-    const std::string text = writeJobFile(*book.jobs[static_cast<size_t>(number - 1)], *book.shop);
-    if (out.empty() || out == "-") {
-        std::cout << text;
-        return kDone;
-    }
-    std::ofstream file(out, std::ios::binary);
-    file << text;
-    file.close();
-    return file ? kDone : complain(kUnwritable, out + " cannot be written; choose another place.");
+    return writeOut(out, writeJobFile(*book.jobs[static_cast<size_t>(number - 1)], *book.shop));
 }
 
 } // namespace burl::cli

@@ -33,6 +33,19 @@ int sheet(const SheetOptions& options, int argc, char** argv);
 
 int verify(const std::vector<std::string>& files);
 
+struct ImportCommand {
+    std::string file;
+    bool outline = false; // print the outline as CSV
+    bool heights = false; // print the heights as CSV
+    std::string out;      // slab file
+    std::string name;     // of the slab
+    std::string unit;     // mm, cm, m, in, ft, px: what one unit of the file is
+    std::string layer;    // of a drawing
+    bool swapSides = false;
+    bool keepWhole = false;
+};
+int importFile(const ImportCommand& options);
+
 /// Writes a job of the demo shop as a job file, to begin from.
 int demoJob(int number, const std::string& out);
 

@@ -41,6 +41,18 @@ int main(int argc, char** argv)
     demoCommand->add_option("NUMBER", demoNumber, "which job, from 1");
     demoCommand->add_option("-o,--output", demoOut, "file to write; stdout when not given");
 
+    ImportCommand importOptions;
+    CLI::App* importCommand = app.add_subcommand("import", "Read a slab out of a drawing, a table or a scan");
+    importCommand->add_option("FILE", importOptions.file, "SVG, DXF, CSV, PLY, XYZ or slab JSON")->required();
+    importCommand->add_flag("--outline", importOptions.outline, "print the top outline as CSV: x_mm,y_mm");
+    importCommand->add_flag("--heights", importOptions.heights, "print the heights as CSV: x_mm,y_mm,z_mm,face");
+    importCommand->add_option("-o,--output", importOptions.out, "write a slab file");
+    importCommand->add_option("--name", importOptions.name, "what is chalked on the slab");
+    importCommand->add_option("--unit", importOptions.unit, "one unit of the file: mm, cm, m, in, ft or px");
+    importCommand->add_option("--layer", importOptions.layer, "layer, id or class of the top outline");
+    importCommand->add_flag("--swap-sides", importOptions.swapSides, "swap near and far where they are swapped");
+    importCommand->add_flag("--keep-whole", importOptions.keepWhole, "of a cut-short scan, take the whole points");
+
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& error) {
@@ -55,6 +67,9 @@ int main(int argc, char** argv)
     }
     if (*verifyCommand) {
         return verify(references);
+    }
+    if (*importCommand) {
+        return importFile(importOptions);
     }
     return demoJob(demoNumber, demoOut);
 }

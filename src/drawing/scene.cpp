@@ -146,6 +146,12 @@ void paintFeature(QPainter& painter, const BoardView& view, const Feature& featu
         painter.setPen(pen);
         painter.drawPolyline(view.toPixel(points));
         break;
+    case FeatureKind::Sapwood:
+        pen.setStyle(Qt::DashLine);
+        pen.setColor(palette.faint);
+        painter.setPen(pen);
+        painter.drawPolyline(view.toPixel(points));
+        break;
     case FeatureKind::WormHoles: {
         pen.setStyle(Qt::DotLine);
         painter.setPen(pen);

@@ -4,7 +4,7 @@
 #include <set>
 
 #include "exchange/json/codec.h"
-#include "exchange/json/position.h"
+#include "exchange/json/document.h"
 #include "exchange/materials.h"
 
 namespace burl
@@ -32,28 +32,12 @@ Expected<JobFile> readJobFile(std::string_view text)
     if (text.substr(0, 3) == "\xEF\xBB\xBF") {
         text.remove_prefix(3);
     }
-    nlohmann::json root;
-    try {
-        root = nlohmann::json::parse(text);
-    } catch (const nlohmann::json::parse_error& error) {
-        return refuse("jobfile.not_json", "line " + std::to_string(lineOfOffset(text, error.byte)) +
-                                              ": not JSON; a bracket, comma or quote is wrong there.");
-    }
-    if (!root.is_object() || root.value("format", "") != kFormat) {
-        return refuse("jobfile.format", "line 1: not a Young Burl job; \"format\": \"young-burl-job\" is wanted.");
+    const auto root = parseDocument(text, kFormat, kJobFileVersion, "a Young Burl job", "jobfile");
+    if (!root) {
+        return tl::unexpected(root.error());
     }
     std::optional<JsonMiss> miss;
-    JsonReader reader(root, "", miss);
-    int version = 0;
-    reader.read("version", version);
-    if (version > kJobFileVersion) {
-        return refuse("jobfile.newer", "line " + std::to_string(lineOfPointer(text, "/version")) +
-                                           ": written by a newer Young Burl (version " + std::to_string(version) +
-                                           "); open it there.");
-    }
-    if (version < 1) {
-        return refuse("jobfile.format", "line 1: \"version\": 1 is wanted.");
-    }
+    JsonReader reader(*root, "", miss);
     JobFile file;
     file.shop = standardShop();
     reader.each("species", [&](JsonReader r) { replaceOrAdd(file.shop.species, speciesFrom(r)); });
@@ -83,8 +67,7 @@ Expected<JobFile> readJobFile(std::string_view text)
         }
     });
     if (miss) {
-        return refuse("jobfile.value", "line " + std::to_string(lineOfPointer(text, miss->pointer)) + ", " +
-                                           (miss->pointer.empty() ? "/" : miss->pointer) + ": " + miss->sentence + ".");
+        return tl::unexpected(refusalOf(*miss, text, "jobfile"));
     }
     return file;
 }

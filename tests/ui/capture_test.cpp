@@ -114,21 +114,21 @@ TEST_CASE("features of every kind are added from the menu and measured in the ta
     y.document.editSlab(QStringLiteral("x"), {3}, [](Slab& s) { s.features.clear(); });
     y.mode("captureFeatures");
     auto* menu = y.find<QMenu>("featureKinds");
-    REQUIRE(menu->actions().size() == 7);
+    REQUIRE(menu->actions().size() == 8);
     for (QAction* action : menu->actions()) {
         action->trigger();
     }
-    REQUIRE(y.slab().features.size() == 7);
+    REQUIRE(y.slab().features.size() == 8);
     std::set<int> ids;
     for (const Feature& f : y.slab().features) {
         ids.insert(f.id);
         CHECK_FALSE(f.points.empty());
     }
-    CHECK(ids.size() == 7);
-    for (int row = 0; row < 7; ++row) {
+    CHECK(ids.size() == 8);
+    for (int row = 0; row < 8; ++row) {
         const FeatureKind kind = y.slab().features[static_cast<size_t>(row)].kind;
         INFO(int(kind));
-        const bool deep = kind != FeatureKind::ThroughVoid && kind != FeatureKind::Pith;
+        const bool deep = kind != FeatureKind::ThroughVoid && kind != FeatureKind::Pith && kind != FeatureKind::Sapwood;
         CHECK(y.table->item(row, 1)->flags().testFlag(Qt::ItemIsEditable) == deep);
         if (deep) {
             y.cell(row, 1, QStringLiteral("33"));

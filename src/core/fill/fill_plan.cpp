@@ -42,6 +42,8 @@ const char* kindWord(FeatureKind kind)
         return "worm holes";
     case FeatureKind::Pith:
         return "pith";
+    case FeatureKind::Sapwood:
+        return "sapwood";
     }
     return "void";
 }
@@ -264,6 +266,7 @@ private:
             formula = "{0} holes × π ÷ 4 × {1}² × {2}";
             break;
         case FeatureKind::Pith:
+        case FeatureKind::Sapwood:
             return;
         }
         if (share < 0.999) {

@@ -13,7 +13,8 @@ namespace burl
 struct FaceOutline {
     Profile near;
     Profile far;
-    [[nodiscard]] Ring ring() const { return ringBetween(near, far); }
+    Ring drawn; // the outline itself where it was drawn: it may have a notch that the edges do not show
+    [[nodiscard]] Ring ring() const { return drawn.empty() ? ringBetween(near, far) : drawn; }
     [[nodiscard]] double from_mm() const { return near.front().x; }
     [[nodiscard]] double to_mm() const { return near.back().x; }
     [[nodiscard]] double length_mm() const { return to_mm() - from_mm(); }
@@ -25,7 +26,11 @@ struct FaceOutline {
 ///         "outline.swapped" (near edge beyond the far edge; names the row), "outline.not_a_number".
 [[nodiscard]] Expected<FaceOutline> outlineOf(const Tape& tape);
 
-/// Outline of either face; the bottom comes from its own tape or from the bevel.
+/// The live edges of a drawn outline: its lowest and highest y over x.
+/// Errors: "outline.too_few", "outline.not_a_number", "outline.crosses" (names the place).
+[[nodiscard]] Expected<FaceOutline> outlineOf(const Ring& drawn);
+
+/// Outline of either face; a drawn one stands first, then the face's tape, then the bevel.
 [[nodiscard]] Expected<FaceOutline> outlineOf(const Slab& slab, Face face);
 
 } // namespace burl

@@ -66,7 +66,7 @@ struct ThicknessReading {
     bool operator==(const ThicknessReading&) const = default;
 };
 
-enum class FeatureKind { ThroughVoid, BlindVoid, Knot, Check, Inclusion, WormHoles, Pith };
+enum class FeatureKind { ThroughVoid, BlindVoid, Knot, Check, Inclusion, WormHoles, Pith, Sapwood };
 enum class Intention { CutOff, Fill, Key, Keep, Carve };
 
 /// Something in the wood. What the measures mean depends on the kind:
@@ -74,7 +74,7 @@ enum class Intention { CutOff, Fill, Key, Keep, Carve };
 ///   knot               points[0]: the middle;        width: diameter, depth: of the loose cone
 ///   check              points: the line it runs;     width: at the face, depth
 ///   worm holes         points: ring of the area;     width: one hole's diameter, depth, count
-///   pith               points: the line it runs
+///   pith, sapwood      points: the line it runs
 struct Feature {
     int id = 0; // unique in its slab
     FeatureKind kind = FeatureKind::Knot;
@@ -87,6 +87,24 @@ struct Feature {
     bool operator==(const Feature&) const = default;
 };
 
+/// One reading of the meter.
+struct MoistureReading {
+    std::string date; // ISO
+    double depth_mm = 0.0;
+    double mc_pct = 0.0;
+    bool operator==(const MoistureReading&) const = default;
+};
+
+/// A true-scale picture of a face, upright as seen from above the top face: x to the right, y up.
+/// Row 0 is the highest y. The picture itself lies in the shop book under its key.
+struct FacePicture {
+    std::string key; // of its bytes; the same picture has the same key
+    double mm_per_px = 1.0;
+    double left_mm = 0.0; // slab x of the left rim of column 0
+    double top_mm = 0.0;  // slab y of the upper rim of row 0
+    bool operator==(const FacePicture&) const = default;
+};
+
 struct Slab {
     SlabId id;
     std::string name; // chalked on it: "A4"
@@ -95,18 +113,25 @@ struct Slab {
     std::string species;
     Tape top;
     std::optional<Tape> bottom; // when not taped, the bevel stands in
-    double bevelNear_mm = 0.0;  // how much further out the bottom reaches than the top
+    /// Outlines from a drawing, a photo or a scan, anticlockwise; such a face is not taken from its tape.
+    std::optional<Ring> topDrawn;
+    std::optional<Ring> bottomDrawn;
+    std::optional<FacePicture> topPicture;
+    std::optional<FacePicture> bottomPicture;
+    double bevelNear_mm = 0.0; // how much further out the bottom reaches than the top
     double bevelFar_mm = 0.0;
     std::optional<double> thickness_mm; // rough, by tape
     std::vector<ThicknessReading> thicknesses;
     std::optional<HeightGrid> topHeights;
     std::optional<HeightGrid> bottomHeights;
     std::vector<Feature> features;
-    std::optional<double> mc_pct;
+    std::optional<double> mc_pct; // today's; what the plan goes by
+    std::vector<MoistureReading> moisture;
     std::optional<PithPlace> pith;
     std::optional<double> weighed_kg;
     std::optional<double> price;
     std::string where; // where it stands
+    std::string cut;   // how it was cut: "through and through, band mill"
     bool operator==(const Slab&) const = default;
 };
 

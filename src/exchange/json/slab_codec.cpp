@@ -77,6 +77,38 @@ OrderedJson pointsJson(const std::vector<Vec2>& points)
     return out;
 }
 
+std::optional<Ring> ringFrom(JsonReader& r, const char* key)
+{
+    if (!r.has(key)) {
+        return std::nullopt;
+    }
+    Ring ring;
+    for (const auto& row : r.rows(key, 2, 2)) {
+        ring.push_back({*row[0], *row[1]});
+    }
+    if (ring.size() < 3) {
+        r.note(key, "an outline needs three corners at least");
+    }
+    return ring;
+}
+
+OrderedJson toJson(const FacePicture& p)
+{
+    return {{"key", p.key}, {"mm_per_px", p.mm_per_px}, {"left_mm", p.left_mm}, {"top_mm", p.top_mm}};
+}
+
+FacePicture pictureFrom(JsonReader r)
+{
+    FacePicture p;
+    r.need("key");
+    r.read("key", p.key);
+    r.need("mm_per_px");
+    r.readPositiveLength("mm_per_px", p.mm_per_px);
+    r.readLength("left_mm", p.left_mm);
+    r.readLength("top_mm", p.top_mm);
+    return p;
+}
+
 OrderedJson toJson(const Feature& f)
 {
     OrderedJson out{{"id", f.id},
@@ -125,6 +157,18 @@ OrderedJson toJson(const Slab& slab)
     if (slab.bottom) {
         out["bottom"] = toJson(*slab.bottom);
     }
+    if (slab.topDrawn) {
+        out["top_drawn_mm"] = pointsJson(*slab.topDrawn);
+    }
+    if (slab.bottomDrawn) {
+        out["bottom_drawn_mm"] = pointsJson(*slab.bottomDrawn);
+    }
+    if (slab.topPicture) {
+        out["top_picture"] = toJson(*slab.topPicture);
+    }
+    if (slab.bottomPicture) {
+        out["bottom_picture"] = toJson(*slab.bottomPicture);
+    }
     out["bevel_near_mm"] = slab.bevelNear_mm;
     out["bevel_far_mm"] = slab.bevelFar_mm;
     if (slab.thickness_mm) {
@@ -151,6 +195,13 @@ OrderedJson toJson(const Slab& slab)
     if (slab.mc_pct) {
         out["mc_pct"] = *slab.mc_pct;
     }
+    if (!slab.moisture.empty()) {
+        OrderedJson readings = OrderedJson::array();
+        for (const MoistureReading& m : slab.moisture) {
+            readings.push_back({{"date", m.date}, {"depth_mm", m.depth_mm}, {"mc_pct", m.mc_pct}});
+        }
+        out["moisture"] = readings;
+    }
     if (slab.pith) {
         out["pith_distance_mm"] = slab.pith->distance_mm;
         out["pith_offset_mm"] = slab.pith->offset_mm;
@@ -163,6 +214,9 @@ OrderedJson toJson(const Slab& slab)
     }
     if (!slab.where.empty()) {
         out["where"] = slab.where;
+    }
+    if (!slab.cut.empty()) {
+        out["cut"] = slab.cut;
     }
     return out;
 }
@@ -177,9 +231,15 @@ Slab slabFrom(JsonReader r)
     r.read("log", slab.log.value);
     r.read("sequence", slab.sequence);
     r.read("species", slab.species);
-    r.need("top");
+    if (!r.has("top_drawn_mm")) {
+        r.need("top");
+    }
     r.inside("top", [&](JsonReader inner) { slab.top = tapeFrom(inner); });
     r.inside("bottom", [&](JsonReader inner) { slab.bottom = tapeFrom(inner); });
+    slab.topDrawn = ringFrom(r, "top_drawn_mm");
+    slab.bottomDrawn = ringFrom(r, "bottom_drawn_mm");
+    r.inside("top_picture", [&](JsonReader inner) { slab.topPicture = pictureFrom(inner); });
+    r.inside("bottom_picture", [&](JsonReader inner) { slab.bottomPicture = pictureFrom(inner); });
     r.readLength("bevel_near_mm", slab.bevelNear_mm);
     r.readLength("bevel_far_mm", slab.bevelFar_mm);
     r.read("thickness_mm", slab.thickness_mm, true);
@@ -196,6 +256,18 @@ Slab slabFrom(JsonReader r)
     if (slab.mc_pct && !(*slab.mc_pct >= 0.0 && *slab.mc_pct <= 200.0)) {
         r.note("mc_pct", "a moisture content lies between 0 and 200 %");
     }
+    r.each("moisture", [&](JsonReader inner) {
+        MoistureReading m;
+        inner.need("date");
+        inner.read("date", m.date);
+        inner.readLength("depth_mm", m.depth_mm);
+        inner.need("mc_pct");
+        inner.read("mc_pct", m.mc_pct);
+        if (!(m.mc_pct >= 0.0 && m.mc_pct <= 200.0)) {
+            inner.note("mc_pct", "a moisture content lies between 0 and 200 %");
+        }
+        slab.moisture.push_back(std::move(m));
+    });
     if (r.has("pith_distance_mm")) {
         PithPlace pith;
         r.readLength("pith_distance_mm", pith.distance_mm);
@@ -205,6 +277,7 @@ Slab slabFrom(JsonReader r)
     r.read("weighed_kg", slab.weighed_kg);
     r.read("price", slab.price);
     r.read("where", slab.where);
+    r.read("cut", slab.cut);
     return slab;
 }
 

@@ -18,13 +18,14 @@ inline constexpr Table<TapeFrom, 2> kTapeFrom{
     {{TapeFrom::String, "string"}, {TapeFrom::StraightEdge, "straight_edge"}}};
 inline constexpr Table<HeightsFrom, 2> kHeightsFrom{
     {{HeightsFrom::RailsDown, "rails_down"}, {HeightsFrom::BenchUp, "bench_up"}}};
-inline constexpr Table<FeatureKind, 7> kFeature{{{FeatureKind::ThroughVoid, "through_void"},
+inline constexpr Table<FeatureKind, 8> kFeature{{{FeatureKind::ThroughVoid, "through_void"},
                                                  {FeatureKind::BlindVoid, "blind_void"},
                                                  {FeatureKind::Knot, "knot"},
                                                  {FeatureKind::Check, "check"},
                                                  {FeatureKind::Inclusion, "inclusion"},
                                                  {FeatureKind::WormHoles, "worm_holes"},
-                                                 {FeatureKind::Pith, "pith"}}};
+                                                 {FeatureKind::Pith, "pith"},
+                                                 {FeatureKind::Sapwood, "sapwood"}}};
 inline constexpr Table<Intention, 5> kIntention{{{Intention::CutOff, "cut_off"},
                                                  {Intention::Fill, "fill"},
                                                  {Intention::Key, "key"},

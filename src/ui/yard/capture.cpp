@@ -40,6 +40,8 @@ QString kindName(FeatureKind kind)
         return Capture::tr("worm holes");
     case FeatureKind::Pith:
         return Capture::tr("pith");
+    case FeatureKind::Sapwood:
+        return Capture::tr("sapwood line");
     }
     return {};
 }
@@ -53,7 +55,7 @@ QString cellText(double value, Unit unit, const UnitChoice& units)
 
 constexpr FeatureKind kKinds[] = {FeatureKind::ThroughVoid, FeatureKind::BlindVoid, FeatureKind::Knot,
                                   FeatureKind::Check,       FeatureKind::Inclusion, FeatureKind::WormHoles,
-                                  FeatureKind::Pith};
+                                  FeatureKind::Pith,        FeatureKind::Sapwood};
 
 /// The tape the buttons point at; a bottom tape is made when it is first written to.
 Tape& tapeOf(Slab& slab, Capture::What what)
@@ -151,8 +153,9 @@ Capture::Capture(Document& document, QWidget* parent)
                 Feature f;
                 f.id = freeFeatureId(s);
                 f.kind = kind;
-                f.intention = kind == FeatureKind::Pith ? Intention::Keep : Intention::Fill;
-                f.depth_mm = kind == FeatureKind::ThroughVoid || kind == FeatureKind::Pith ? 0.0 : 20.0;
+                const bool line = kind == FeatureKind::Pith || kind == FeatureKind::Sapwood;
+                f.intention = line ? Intention::Keep : Intention::Fill;
+                f.depth_mm = kind == FeatureKind::ThroughVoid || line ? 0.0 : 20.0;
                 f.width_mm = kind == FeatureKind::Knot        ? 40.0
                              : kind == FeatureKind::Check     ? 4.0
                              : kind == FeatureKind::WormHoles ? 3.0
@@ -160,7 +163,7 @@ Capture::Capture(Document& document, QWidget* parent)
                 f.count = kind == FeatureKind::WormHoles ? 10 : 0;
                 if (kind == FeatureKind::Knot) {
                     f.points = {{std::round(middle.x), std::round(middle.y)}};
-                } else if (kind == FeatureKind::Check || kind == FeatureKind::Pith) {
+                } else if (kind == FeatureKind::Check || line) {
                     f.points = {{std::round(middle.x - 100.0), std::round(middle.y)},
                                 {std::round(middle.x + 100.0), std::round(middle.y)}};
                 } else {
@@ -353,7 +356,8 @@ void Capture::fillFeatures(const Slab& s)
         names << kindName(f.kind);
         const bool wide =
             f.kind == FeatureKind::Knot || f.kind == FeatureKind::Check || f.kind == FeatureKind::WormHoles;
-        const bool deep = f.kind != FeatureKind::ThroughVoid && f.kind != FeatureKind::Pith;
+        const bool deep =
+            f.kind != FeatureKind::ThroughVoid && f.kind != FeatureKind::Pith && f.kind != FeatureKind::Sapwood;
         table_->put(i, 0, wide ? cellText(f.width_mm, Unit::Length, units) : QStringLiteral("–"), wide);
         table_->put(i, 1, deep ? cellText(f.depth_mm, Unit::Length, units) : QStringLiteral("–"), deep);
         table_->put(i, 2, f.kind == FeatureKind::WormHoles ? QString::number(f.count) : QStringLiteral("–"),

@@ -1,0 +1,122 @@
+#include <cstdio>
+#include <filesystem>
+#include <iostream>
+
+#include "cli/commands.h"
+#include "cli/files.h"
+#include "core/geometry/ring.h"
+#include "core/measure/format.h"
+#include "core/shop/outline.h"
+#include "exchange/import/imported.h"
+#include "exchange/slab_file.h"
+
+namespace burl::cli
+{
+namespace
+{
+
+std::string outlineCsv(const Ring& ring)
+{
+    std::string out = "x_mm,y_mm\n";
+    for (const Vec2 p : ring) {
+        out += formatNumber(p.x, 3, true) + ',' + formatNumber(p.y, 3, true) + '\n';
+    }
+    return out;
+}
+
+std::string heightsCsv(const std::vector<ImportedHeight>& heights)
+{
+    std::string out = "x_mm,y_mm,z_mm,face\n";
+    for (const ImportedHeight& h : heights) {
+        out += formatNumber(h.at.x, 3, true) + ',' + formatNumber(h.at.y, 3, true) + ',' +
+               formatNumber(h.z_mm, 3, true) + (h.face == Face::Top ? ",top\n" : ",bottom\n");
+    }
+    return out;
+}
+
+void summary(const Imported& in)
+{
+    std::cout << in.kind << '\n';
+    if (in.tape) {
+        std::cout << "  stations        " << in.tape->readings.size() << '\n';
+    }
+    if (in.topOutline) {
+        const Box box = boundsOf(*in.topOutline);
+        std::printf("  top outline     %zu corners, %.0f x %.0f mm, %.3f m2\n", in.topOutline->size(), box.width(),
+                    box.height(), area_mm2(std::span<const Vec2>(*in.topOutline)) / 1e6);
+        std::fflush(stdout);
+    }
+    if (in.bottomOutline) {
+        std::cout << "  bottom outline  " << in.bottomOutline->size() << " corners\n";
+    }
+    if (!in.heights.empty()) {
+        std::cout << "  heights         " << in.heights.size() << '\n';
+    }
+    if (!in.features.empty()) {
+        std::cout << "  features        " << in.features.size() << '\n';
+    }
+    if (!in.moisture.empty()) {
+        std::cout << "  moisture        " << in.moisture.size() << " readings\n";
+    }
+}
+
+} // namespace
+
+int importFile(const ImportCommand& options)
+{
+    const auto bytes = contents(options.file);
+    if (!bytes) {
+        return complain(kUnreadable, options.file + " cannot be read; look at its name and rights.");
+    }
+    ImportOptions how;
+    how.swapSides = options.swapSides;
+    how.keepWhole = options.keepWhole;
+    how.layer = options.layer;
+    for (const auto& [word, mm] :
+         {std::pair{"mm", 1.0}, {"cm", 10.0}, {"m", 1000.0}, {"in", 25.4}, {"ft", 304.8}, {"px", 25.4 / 96.0}}) {
+        how.unit_mm = options.unit == word ? mm : how.unit_mm;
+    }
+    if (!options.unit.empty() && how.unit_mm == 0.0) {
+        return complain(kUsage, "a unit is mm, cm, m, in, ft or px, not " + options.unit + ".");
+    }
+    const auto in = importBytes(*bytes, options.file, how);
+    if (!in) {
+        return complain(kUnreadable, options.file + ", " + in.error().sentence);
+    }
+    for (const std::string& note : in->notes) {
+        std::cerr << "burl: " << options.file << ": " << note << '\n';
+    }
+    if (options.outline) {
+        Ring ring = in->topOutline.value_or(Ring{});
+        if (ring.empty() && in->tape) {
+            const auto outline = outlineOf(*in->tape);
+            if (!outline) {
+                return complain(kUnreadable, options.file + ", " + outline.error().sentence);
+            }
+            ring = outline->ring();
+        }
+        if (ring.empty()) {
+            return complain(kMissed, options.file + " tells no outline.");
+        }
+        std::cout << outlineCsv(ring);
+    }
+    if (options.heights) {
+        if (in->heights.empty()) {
+            return complain(kMissed, options.file + " tells no heights.");
+        }
+        std::cout << heightsCsv(in->heights);
+    }
+    if (!options.out.empty()) {
+        Slab slab;
+        slab.id = {1};
+        slab.name = options.name.empty() ? std::filesystem::path(options.file).stem().string() : options.name;
+        takeIn(slab, *in);
+        return writeOut(options.out, writeSlabFile(slab));
+    }
+    if (!options.outline && !options.heights) {
+        summary(*in);
+    }
+    return kDone;
+}
+
+} // namespace burl::cli

@@ -1,0 +1,355 @@
+// Point clouds: PLY (ascii and binary, either end first) and plain XYZ.
+
+#include <algorithm>
+#include <bit>
+#include <charconv>
+#include <cmath>
+#include <cstdint>
+#include <cstring>
+
+#include "core/scan/separate.h"
+#include "exchange/import/drawing.h"
+#include "exchange/import/imported.h"
+
+namespace burl
+{
+namespace
+{
+
+constexpr size_t kMostPoints = 30'000'000;
+
+struct Property {
+    std::string name;
+    int size = 0; // bytes
+    enum class Kind { Signed, Unsigned, Real } kind = Kind::Real;
+    bool list = false;
+    int countSize = 0;
+};
+
+struct Element {
+    std::string name;
+    size_t count = 0;
+    std::vector<Property> properties;
+};
+
+std::optional<Property> propertyOf(const std::string& type)
+{
+    using Kind = Property::Kind;
+    const std::tuple<const char*, const char*, int, Kind> types[] = {
+        {"char", "int8", 1, Kind::Signed},   {"uchar", "uint8", 1, Kind::Unsigned},
+        {"short", "int16", 2, Kind::Signed}, {"ushort", "uint16", 2, Kind::Unsigned},
+        {"int", "int32", 4, Kind::Signed},   {"uint", "uint32", 4, Kind::Unsigned},
+        {"float", "float32", 4, Kind::Real}, {"double", "float64", 8, Kind::Real}};
+    for (const auto& [word, other, size, kind] : types) {
+        if (type == word || type == other) {
+            Property p;
+            p.size = size;
+            p.kind = kind;
+            return p;
+        }
+    }
+    return std::nullopt;
+}
+
+std::vector<std::string> wordsOf(std::string_view line)
+{
+    std::vector<std::string> out;
+    size_t at = 0;
+    while (at < line.size()) {
+        const size_t from = line.find_first_not_of(" \t\r", at);
+        if (from == std::string_view::npos) {
+            break;
+        }
+        at = std::min(line.find_first_of(" \t\r", from), line.size());
+        out.emplace_back(line.substr(from, at - from));
+    }
+    return out;
+}
+
+double valueAt(const char* bytes, const Property& p, bool swap)
+{
+    unsigned char raw[8] = {};
+    std::memcpy(raw, bytes, static_cast<size_t>(p.size));
+    if (swap) {
+        std::reverse(raw, raw + p.size);
+    }
+    const auto as = [&](auto value) {
+        std::memcpy(&value, raw, sizeof value);
+        return static_cast<double>(value);
+    };
+    if (p.kind == Property::Kind::Real) {
+        return p.size == 4 ? as(float{}) : as(double{});
+    }
+    if (p.kind == Property::Kind::Signed) {
+        return p.size == 1 ? as(std::int8_t{}) : p.size == 2 ? as(std::int16_t{}) : as(std::int32_t{});
+    }
+    return p.size == 1 ? as(std::uint8_t{}) : p.size == 2 ? as(std::uint16_t{}) : as(std::uint32_t{});
+}
+
+/// The next number of a text; false at the end or where none stands.
+bool nextNumber(std::string_view& text, double& value)
+{
+    const size_t from = text.find_first_not_of(" \t,;\r");
+    if (from == std::string_view::npos || text[from] == '\n') {
+        return false;
+    }
+    const char* start = text.data() + from + (text[from] == '+' ? 1 : 0);
+    const auto [end, error] = std::from_chars(start, text.data() + text.size(), value);
+    if (error == std::errc::result_out_of_range) {
+        value = std::numeric_limits<double>::quiet_NaN();
+    } else if (error != std::errc{}) {
+        return false;
+    }
+    text.remove_prefix(static_cast<size_t>(end - text.data()));
+    return true;
+}
+
+std::string announced(size_t count, size_t read)
+{
+    return "the file ends early: " + std::to_string(count) + " points announced, " + std::to_string(read) + " read";
+}
+
+/// Metres or inches told from the size of the thing: no slab is 6 mm or 60 m long.
+double guessUnit(const std::vector<Point3>& points, std::vector<std::string>& notes)
+{
+    double least[2] = {1e300, 1e300};
+    double most[2] = {-1e300, -1e300};
+    for (const Point3& p : points) {
+        if (std::isfinite(p.x) && std::isfinite(p.y)) {
+            least[0] = std::min(least[0], p.x);
+            most[0] = std::max(most[0], p.x);
+            least[1] = std::min(least[1], p.y);
+            most[1] = std::max(most[1], p.y);
+        }
+    }
+    const double size = std::max(most[0] - least[0], most[1] - least[1]);
+    if (size < 20.0) {
+        notes.push_back("The cloud is " + std::to_string(size).substr(0, 4) + " units long: taken as metres.");
+        return 1000.0;
+    }
+    if (size < 250.0) {
+        notes.push_back("The cloud is " + std::to_string(std::lround(size)) + " units long: taken as inches.");
+        return 25.4;
+    }
+    return 1.0;
+}
+
+Expected<Imported> fromCloud(std::vector<Point3> points, std::vector<std::string> notes, const ImportOptions& options)
+{
+    const double unit = options.unit_mm > 0.0 ? options.unit_mm : guessUnit(points, notes);
+    if (unit != 1.0) {
+        for (Point3& p : points) {
+            p = {p.x * unit, p.y * unit, p.z * unit};
+        }
+    }
+    const auto scan = separateScan(points);
+    if (!scan) {
+        return refuse(scan.error().code, scan.error().sentence);
+    }
+    auto ring = cleanRing(scan->outline, 0.8); // the points lie millimetres apart
+    if (!ring) {
+        return tl::unexpected(ring.error());
+    }
+    Imported out;
+    out.kind = "a point cloud";
+    out.topOutline = std::move(*ring);
+    out.topGrid = scan->heights;
+    const size_t columns = scan->heights.xs_mm.size();
+    for (size_t k = 0; k < scan->heights.readings_mm.size(); ++k) {
+        if (scan->heights.readings_mm[k]) {
+            out.heights.push_back({{scan->heights.xs_mm[k % columns], scan->heights.ys_mm[k / columns]},
+                                   *scan->heights.readings_mm[k],
+                                   Face::Top});
+        }
+    }
+    out.notes = std::move(notes);
+    out.notes.push_back(std::to_string(scan->onTop) + " points on the top face, " + std::to_string(scan->onBench) +
+                        " on the bench, " + std::to_string(scan->setAside) +
+                        " set aside (edge, clamp, dust, mixed). The underside is not seen.");
+    for (const Vec2 p : scan->bridged) {
+        out.notes.push_back("Something lies over the rim at x " + std::to_string(std::lround(p.x)) + ", y " +
+                            std::to_string(std::lround(p.y)) + " mm; the outline runs straight there. Look at it.");
+    }
+    return out;
+}
+
+} // namespace
+
+Expected<Imported> importPly(std::string_view bytes, const ImportOptions& options)
+{
+    // The header is lines of text up to end_header, whatever follows.
+    std::vector<Element> elements;
+    std::string format;
+    size_t at = 0;
+    int line = 0;
+    bool ended = false;
+    while (at < bytes.size() && line < 2000) {
+        const size_t end = bytes.find('\n', at);
+        if (end == std::string_view::npos || end - at > 4000) {
+            break;
+        }
+        const auto words = wordsOf(bytes.substr(at, end - at));
+        at = end + 1;
+        ++line;
+        const std::string where = "line " + std::to_string(line) + ": ";
+        if (line == 1) {
+            if (words.empty() || words[0] != "ply") {
+                return refuse("import.not_ply", "line 1: not a PLY file.");
+            }
+        } else if (words.empty() || words[0] == "comment" || words[0] == "obj_info") {
+            continue;
+        } else if (words[0] == "format" && words.size() >= 2) {
+            format = words[1];
+        } else if (words[0] == "element" && words.size() == 3) {
+            Element e;
+            e.name = words[1];
+            const auto [stop, error] = std::from_chars(words[2].data(), words[2].data() + words[2].size(), e.count);
+            if (error != std::errc{} || stop != words[2].data() + words[2].size()) {
+                return refuse("import.not_ply", where + "\"" + words[2] + "\" is no possible count.");
+            }
+            elements.push_back(std::move(e));
+        } else if (words[0] == "property" && words.size() >= 3 && !elements.empty()) {
+            const bool list = words[1] == "list";
+            auto p = propertyOf(words[list && words.size() >= 5 ? 3 : 1]);
+            const auto count = list && words.size() >= 5 ? propertyOf(words[2]) : std::nullopt;
+            if (!p || (list && !count) || elements.back().properties.size() > 100) {
+                return refuse("import.not_ply", where + "a property of an unknown type.");
+            }
+            p->name = words.back();
+            p->list = list;
+            p->countSize = count ? count->size : 0;
+            elements.back().properties.push_back(*p);
+        } else if (words[0] == "end_header") {
+            ended = true;
+            break;
+        } else {
+            return refuse("import.not_ply", where + "\"" + words[0] + "\" has no place in the head of a PLY file.");
+        }
+    }
+    if (!ended) {
+        return refuse("import.cut_short", "line " + std::to_string(line + 1) + ": the file ends inside its head.");
+    }
+    const bool ascii = format == "ascii";
+    const bool little = format == "binary_little_endian";
+    if (!ascii && !little && format != "binary_big_endian") {
+        return refuse("import.not_ply", "line 2: the format \"" + format + "\" is not known.");
+    }
+    if (elements.empty() || elements[0].name != "vertex") {
+        return refuse("import.not_ply", "line 3: the points (element vertex) are wanted first.");
+    }
+    const Element& vertex = elements[0];
+    int columns[3] = {-1, -1, -1};
+    size_t stride = 0;
+    std::vector<size_t> offsets;
+    for (size_t i = 0; i < vertex.properties.size(); ++i) {
+        const Property& p = vertex.properties[i];
+        if (p.list) {
+            return refuse("import.not_ply", "line 3: points with lists in them cannot be read.");
+        }
+        for (int k = 0; k < 3; ++k) {
+            if (p.name == std::string(1, static_cast<char>('x' + k))) {
+                columns[k] = static_cast<int>(i);
+            }
+        }
+        offsets.push_back(stride);
+        stride += static_cast<size_t>(p.size);
+    }
+    if (columns[0] < 0 || columns[1] < 0 || columns[2] < 0) {
+        return refuse("import.not_ply", "line 3: the points need x, y and z.");
+    }
+    if (vertex.count > kMostPoints) {
+        return refuse("import.too_long", std::to_string(vertex.count) + " points announced; thin the scan to " +
+                                             std::to_string(kMostPoints) + " at most.");
+    }
+    std::vector<Point3> points;
+    std::vector<std::string> notes;
+    std::string_view rest = bytes.substr(at);
+    if (ascii) {
+        points.reserve(std::min(vertex.count, rest.size() / (2 * vertex.properties.size()) + 1));
+        std::vector<double> row(vertex.properties.size());
+        while (points.size() < vertex.count) {
+            const size_t end = rest.find('\n');
+            std::string_view one = rest.substr(0, end);
+            // A last line without its end may have lost digits: it is not taken as whole.
+            const bool whole = end != std::string_view::npos;
+            size_t read = 0;
+            while (read < row.size() && nextNumber(one, row[read])) {
+                ++read;
+            }
+            if (read < row.size() || (!whole && points.size() + 1 < vertex.count)) {
+                if (whole && read > 0) {
+                    return refuse("import.number", "line " +
+                                                       std::to_string(line + static_cast<int>(points.size()) + 1) +
+                                                       ": a point without all its numbers.");
+                }
+                break;
+            }
+            points.push_back({row[static_cast<size_t>(columns[0])], row[static_cast<size_t>(columns[1])],
+                              row[static_cast<size_t>(columns[2])]});
+            if (!whole) {
+                break;
+            }
+            rest.remove_prefix(end + 1);
+        }
+    } else {
+        const bool swap = little != (std::endian::native == std::endian::little);
+        const size_t whole = std::min(vertex.count, rest.size() / std::max<size_t>(1, stride));
+        points.reserve(whole);
+        for (size_t i = 0; i < whole; ++i) {
+            const char* start = rest.data() + i * stride;
+            double v[3];
+            for (int k = 0; k < 3; ++k) {
+                const auto c = static_cast<size_t>(columns[k]);
+                v[k] = valueAt(start + offsets[c], vertex.properties[c], swap);
+            }
+            points.push_back({v[0], v[1], v[2]});
+        }
+    }
+    if (points.size() < vertex.count) {
+        if (!options.keepWhole) {
+            return refuse("import.cut_short", announced(vertex.count, points.size()) + "; copy it again, or take the " +
+                                                  std::to_string(points.size()) + " whole points.");
+        }
+        notes.push_back("T" + announced(vertex.count, points.size()).substr(1) + ".");
+    }
+    return fromCloud(std::move(points), std::move(notes), options);
+}
+
+Expected<Imported> importXyz(std::string_view text, const ImportOptions& options)
+{
+    std::vector<Point3> points;
+    std::vector<std::string> notes;
+    int line = 0;
+    int leftOut = 0;
+    while (!text.empty()) {
+        const size_t end = std::min(text.find('\n'), text.size());
+        std::string_view row = text.substr(0, end);
+        text.remove_prefix(std::min(end + 1, text.size()));
+        ++line;
+        const size_t first = row.find_first_not_of(" \t\r");
+        if (first == std::string_view::npos || row[first] == '#') {
+            continue;
+        }
+        Point3 p;
+        if (!nextNumber(row, p.x) || !nextNumber(row, p.y) || !nextNumber(row, p.z)) {
+            if (line == 1) {
+                continue; // a heading
+            }
+            if (++leftOut > 100) {
+                return refuse("import.number", "line " + std::to_string(line) +
+                                                   ": three numbers a line are wanted; this is no list of points.");
+            }
+            continue;
+        }
+        if (points.size() == kMostPoints) {
+            return refuse("import.too_long", "more than " + std::to_string(kMostPoints) + " points; thin the scan.");
+        }
+        points.push_back(p);
+    }
+    if (leftOut > 0) {
+        notes.push_back(std::to_string(leftOut) + " lines without three numbers were left out.");
+    }
+    return fromCloud(std::move(points), std::move(notes), options);
+}
+
+} // namespace burl

@@ -1,0 +1,64 @@
+#pragma once
+// What a file tells about a slab, before anybody has taken it into the book.
+// Frame: mm, y up; x and y as the file has them (pages are turned over so that y runs up).
+
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/measure/outcome.h"
+#include "core/shop/slab.h"
+
+namespace burl
+{
+
+/// One height, z up. Heights read down from rails are given as their negative: only differences
+/// between readings of one face mean anything, as the rails' own height is nowhere said.
+struct ImportedHeight {
+    Vec2 at;
+    double z_mm = 0.0;
+    Face face = Face::Top;
+};
+
+struct Imported {
+    std::string kind; // "a tape", "heights", "a drawing", "a point cloud", "a slab", "moisture readings"
+    std::optional<Tape> tape;
+    std::optional<Ring> topOutline;
+    std::optional<Ring> bottomOutline;
+    std::vector<Feature> features;
+    std::vector<ImportedHeight> heights;
+    std::optional<HeightGrid> topGrid;
+    std::optional<HeightGrid> bottomGrid;
+    std::vector<MoistureReading> moisture;
+    std::optional<Slab> slab; // a whole slab (JSON)
+    /// What the maker should know: rows left out, units guessed, points set aside.
+    std::vector<std::string> notes;
+};
+
+struct ImportOptions {
+    bool swapSides = false; // take rows whose near and far are swapped the other way round
+    bool keepWhole = false; // of a file that ends early, take what is whole
+    std::string layer;      // of a drawing: the layer or id that is the top outline
+    double unit_mm = 0.0;   // what one unit of the file is, when the maker knows; 0: as the file says
+};
+
+/// Reads any file that tells something about a slab; `name` only helps to tell the kind.
+/// Errors: "import.*" with one sentence that says where and what to do; the caller adds the file's name.
+/// Never trusts its bytes: sizes, counts, truncation, not-a-number.   Threads: pure.
+[[nodiscard]] Expected<Imported> importBytes(std::string_view bytes, std::string_view name,
+                                             const ImportOptions& options = {});
+
+/// The readers one by one.
+[[nodiscard]] Expected<Imported> importDelimited(std::string_view text, const ImportOptions& options);
+[[nodiscard]] Expected<Imported> importSvg(std::string_view text, const ImportOptions& options);
+[[nodiscard]] Expected<Imported> importDxf(std::string_view text, const ImportOptions& options);
+[[nodiscard]] Expected<Imported> importPly(std::string_view bytes, const ImportOptions& options);
+[[nodiscard]] Expected<Imported> importXyz(std::string_view text, const ImportOptions& options);
+[[nodiscard]] Expected<Imported> importSlabJson(std::string_view text);
+
+/// Puts what was read into a slab: what the file says replaces, what it does not say stays. An outline
+/// is brought into the slab's frame: its long way along x from 0, the middle of its width on y = 0.
+void takeIn(Slab& slab, const Imported& imported);
+
+} // namespace burl
