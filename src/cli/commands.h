@@ -46,6 +46,18 @@ struct ImportCommand {
 };
 int importFile(const ImportCommand& options);
 
+struct TraceCommand {
+    std::string file;
+    std::string rectangle; // "2100x950"
+    std::vector<std::string> markers;
+    std::string lie = "level";
+    std::string faceHeight;
+    double focal = 0.0; // 35 mm equivalent, when the picture does not say
+    std::string csv;
+    std::string out;
+};
+int traceFile(const TraceCommand& options, int argc, char** argv);
+
 /// Writes a job of the demo shop as a job file, to begin from.
 int demoJob(int number, const std::string& out);
 

@@ -53,6 +53,18 @@ int main(int argc, char** argv)
     importCommand->add_flag("--swap-sides", importOptions.swapSides, "swap near and far where they are swapped");
     importCommand->add_flag("--keep-whole", importOptions.keepWhole, "of a cut-short scan, take the whole points");
 
+    TraceCommand traceOptions;
+    CLI::App* traceCommand = app.add_subcommand("trace", "Trace the top face of a slab in a photo with four markers");
+    traceCommand->add_option("PHOTO", traceOptions.file, "JPEG or PNG")->required();
+    traceCommand->add_option("--rect", traceOptions.rectangle, "size of the markers' rectangle, WxH")->required();
+    traceCommand->add_option("--markers", traceOptions.markers, "the four markers in pixels, x,y each, 1 to 4")
+        ->expected(4);
+    traceCommand->add_option("--lie", traceOptions.lie, "where the markers lie: level, on-slab or floor");
+    traceCommand->add_option("--face-height", traceOptions.faceHeight, "top face over the markers, for floor");
+    traceCommand->add_option("--focal", traceOptions.focal, "focal length as on 35 mm film, when EXIF says none");
+    traceCommand->add_option("--csv", traceOptions.csv, "write the outline as x_mm,y_mm in the rectangle's frame");
+    traceCommand->add_option("-o,--output", traceOptions.out, "write a slab file");
+
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& error) {
@@ -70,6 +82,9 @@ int main(int argc, char** argv)
     }
     if (*importCommand) {
         return importFile(importOptions);
+    }
+    if (*traceCommand) {
+        return traceFile(traceOptions, argc, argv);
     }
     return demoJob(demoNumber, demoOut);
 }

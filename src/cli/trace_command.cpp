@@ -1,0 +1,138 @@
+#include <cstdio>
+#include <filesystem>
+#include <iostream>
+
+#include <QGuiApplication>
+
+#include "cli/commands.h"
+#include "cli/files.h"
+#include "core/geometry/ring.h"
+#include "core/measure/format.h"
+#include "core/measure/parse.h"
+#include "exchange/import/imported.h"
+#include "exchange/slab_file.h"
+#include "photo/photo.h"
+
+namespace burl::cli
+{
+namespace
+{
+
+/// "2100x950", each side in any spelling of a length.
+bool twoLengths(const std::string& text, double& width, double& height)
+{
+    const size_t by = text.find_first_of("xX*");
+    if (by == std::string::npos) {
+        return false;
+    }
+    const auto w = parseLength_mm(text.substr(0, by));
+    const auto h = parseLength_mm(text.substr(by + 1));
+    if (!w || !h) {
+        return false;
+    }
+    width = *w;
+    height = *h;
+    return true;
+}
+
+} // namespace
+
+int traceFile(const TraceCommand& options, int argc, char** argv)
+{
+    PhotoChoices choices;
+    if (!twoLengths(options.rectangle, choices.width_mm, choices.height_mm)) {
+        return complain(kUsage, "--rect is the width and height of the markers' rectangle, as 2100x950.");
+    }
+    if (options.lie == "level") {
+        choices.lie = MarkersLie::Level;
+    } else if (options.lie == "on-slab") {
+        choices.lie = MarkersLie::OnSlab;
+    } else if (options.lie == "floor") {
+        choices.lie = MarkersLie::Floor;
+    } else {
+        return complain(kUsage, "--lie is level, on-slab or floor, not " + options.lie + ".");
+    }
+    if (!options.faceHeight.empty()) {
+        const auto height = parseLength_mm(options.faceHeight);
+        if (!height) {
+            return complain(kUsage, "--face-height: " + height.error().sentence);
+        }
+        choices.faceHeight_mm = *height;
+    } else if (choices.lie == MarkersLie::Floor) {
+        return complain(kUsage, "markers on the floor need --face-height, how much higher the top face lies.");
+    }
+    if (!options.markers.empty()) {
+        std::array<Vec2, 4> markers;
+        for (size_t i = 0; i < 4; ++i) {
+            double x = 0.0;
+            double y = 0.0;
+            char rest = '\0';
+            if (options.markers.size() != 4 ||
+                std::sscanf(options.markers[i].c_str(), "%lf,%lf%c", &x, &y, &rest) != 2) {
+                return complain(kUsage, "--markers wants four places in pixels: x,y x,y x,y x,y.");
+            }
+            markers[i] = {x, y};
+        }
+        choices.markers = markers;
+    }
+    if (options.focal > 0.0) {
+        choices.focal35_mm = options.focal;
+    }
+    const auto bytes = contents(options.file);
+    if (!bytes) {
+        return complain(kUnreadable, options.file + " cannot be read; look at its name and rights.");
+    }
+    qputenv("QT_QPA_PLATFORM", "offscreen");
+    const QGuiApplication application(argc, argv);
+    const auto photo = readPhoto(*bytes);
+    if (!photo) {
+        return complain(kUnreadable, options.file + ": " + photo.error().sentence);
+    }
+    const auto setting = setPhoto(*photo, choices);
+    if (!setting) {
+        return complain(kUnreadable, options.file + ": " + setting.error().sentence);
+    }
+    const auto traced = tracePhoto(*photo, *setting);
+    if (!traced) {
+        return complain(kUnreadable, options.file + ": " + traced.error().sentence);
+    }
+    for (size_t i = 0; i < 4; ++i) {
+        std::fprintf(stderr, "marker %zu at %.1f,%.1f\n", i + 1, setting->rectangle.markers[i].x,
+                     setting->rectangle.markers[i].y);
+    }
+    if (choices.lie == MarkersLie::Floor && setting->map.focalAssumed()) {
+        std::fprintf(stderr, "the picture does not say its focal length; 26 mm as on film was taken, see --focal\n");
+    }
+    for (const UnsureStretch& u : traced->unsure) {
+        const Vec2 a = traced->outline[u.from];
+        const Vec2 b = traced->outline[u.to];
+        std::fprintf(stderr, "unsure from %.0f,%.0f to %.0f,%.0f mm (%.0f %% sure): look at it there\n", a.x, a.y, b.x,
+                     b.y, u.sureness * 100.0);
+    }
+    if (!options.csv.empty()) {
+        std::string csv = "x_mm,y_mm\n";
+        for (const Vec2 p : traced->outline) {
+            csv += formatNumber(p.x, 2) + ',' + formatNumber(p.y, 2) + '\n';
+        }
+        if (const int code = writeOut(options.csv, csv); code != kDone) {
+            return code;
+        }
+    }
+    if (!options.out.empty()) {
+        Imported in;
+        in.topOutline = traced->outline;
+        Slab slab;
+        slab.id = {1};
+        slab.name = std::filesystem::path(options.file).stem().string();
+        takeIn(slab, in);
+        return writeOut(options.out, writeSlabFile(slab));
+    }
+    if (options.csv.empty()) {
+        const Box box = boundsOf(traced->outline);
+        std::printf("top outline %.0f x %.0f mm, %.3f m2, camera tilted %.0f degrees\n", box.width(), box.height(),
+                    area_mm2(std::span<const Vec2>(traced->outline)) / 1e6, setting->map.tilt_deg());
+    }
+    return kDone;
+}
+
+} // namespace burl::cli

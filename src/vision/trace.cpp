@@ -1,0 +1,473 @@
+#include "vision/trace.h"
+
+// Method. The face's plane is brought to true scale, and what stands out from the ground is told from it
+// by colour (GrabCut, with the ground learnt outside the markers). That silhouette still has the slab's
+// side in it. Then the edge of the face is looked for along rays square to the silhouette: a live edge
+// is where the pale rim of the wood ends, going outwards from lighter to darker, and an end cut is where
+// the colour changes most. The best closed line through all rays is found by dynamic programming; where
+// it is not much better than the next best, the tracer says that it is unsure.
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include <opencv2/imgproc.hpp>
+
+#include "core/geometry/ring.h"
+
+namespace burl
+{
+
+Pixels rectifiedFace(const Pixels& photo, const FaceMap& map, const Box& box, double mm_per_px)
+{
+    Pixels out;
+    out.width = std::max(1, static_cast<int>(std::lround(box.width() / mm_per_px)));
+    out.height = std::max(1, static_cast<int>(std::lround(box.height() / mm_per_px)));
+    const cv::Mat source(photo.height, photo.width, CV_8UC3, const_cast<std::uint8_t*>(photo.bgr.data()));
+    out.bgr.assign(static_cast<size_t>(out.width) * out.height * 3, 0);
+    cv::Mat to(out.height, out.width, CV_8UC3, out.bgr.data());
+    cv::Mat xs(out.height, out.width, CV_32FC1);
+    cv::Mat ys(out.height, out.width, CV_32FC1);
+    for (int j = 0; j < out.height; ++j) {
+        for (int i = 0; i < out.width; ++i) {
+            const Vec2 p = map.toPixel({box.left + (i + 0.5) * mm_per_px, box.top - (j + 0.5) * mm_per_px});
+            xs.at<float>(j, i) = static_cast<float>(p.x - 0.5);
+            ys.at<float>(j, i) = static_cast<float>(p.y - 0.5);
+        }
+    }
+    cv::remap(source, to, xs, ys, cv::INTER_LINEAR, cv::BORDER_CONSTANT);
+    return out;
+}
+
+namespace
+{
+
+constexpr double kCoarse_px = 620.0; // the long side of the picture that is parted by colour
+constexpr double kStep_mm = 6.0;     // between rays
+constexpr double kRay_mm = 1.0;      // along a ray
+
+struct Window {
+    Box box;
+    double mm_per_px = 3.0;
+    [[nodiscard]] Vec2 toMm(double i, double j) const { return {box.left + i * mm_per_px, box.top - j * mm_per_px}; }
+    [[nodiscard]] cv::Point toPx(Vec2 mm) const
+    {
+        return {static_cast<int>(std::floor((mm.x - box.left) / mm_per_px)),
+                static_cast<int>(std::floor((box.top - mm.y) / mm_per_px))};
+    }
+};
+
+class Tracer
+{
+public:
+    explicit Tracer(const TraceInput& in) : in_(in) {}
+
+    Expected<Traced> run()
+    {
+        if (!said(0.02)) {
+            return stopped();
+        }
+        chooseWindow();
+        Ring silhouette = findSilhouette();
+        if (silhouette.size() < 20) {
+            return refuse("photo.no_slab",
+                          "no slab stands out between the markers; draw its outline by hand on the picture.");
+        }
+        if (!said(0.6)) {
+            return stopped();
+        }
+        Traced out = refine(silhouette);
+        if (!said(1.0)) {
+            return stopped();
+        }
+        return out;
+    }
+
+private:
+    [[nodiscard]] bool said(double share) const { return !in_.progress || in_.progress(share); }
+    static tl::unexpected<Refusal> stopped() { return refuse("photo.stopped", "the tracing was stopped."); }
+
+    [[nodiscard]] bool onSlab() const { return in_.rectangle.lie == MarkersLie::OnSlab; }
+
+    void chooseWindow()
+    {
+        const double w = in_.rectangle.width_mm;
+        const double h = in_.rectangle.height_mm;
+        const double outX = onSlab() ? std::max(350.0, 0.3 * w) : std::max(150.0, 0.1 * w);
+        const double outY = onSlab() ? std::max(350.0, 0.8 * h) : std::max(150.0, 0.14 * h);
+        window_.box = {-outX, -outY, w + outX, h + outY};
+        window_.mm_per_px = std::max(window_.box.width(), window_.box.height()) / kCoarse_px;
+    }
+
+    Ring findSilhouette()
+    {
+        const Pixels face = rectifiedFace(*in_.photo, in_.map, window_.box, window_.mm_per_px);
+        cv::Mat bgr(face.height, face.width, CV_8UC3, const_cast<std::uint8_t*>(face.bgr.data()));
+        cv::Mat smooth;
+        cv::bilateralFilter(bgr, smooth, 7, 40, 5);
+        cv::Mat lab;
+        cv::cvtColor(smooth, lab, cv::COLOR_BGR2Lab);
+        // Colour tells wood from ground better than light does: shadows and sun lie on both.
+        std::vector<cv::Mat> channels;
+        cv::split(lab, channels);
+        channels[0].convertTo(channels[0], -1, 0.55, 0);
+        channels[1].convertTo(channels[1], -1, 2.6, -128.0 * 1.6);
+        channels[2].convertTo(channels[2], -1, 2.0, -128.0 * 1.0);
+        cv::merge(channels, lab);
+
+        const double w = in_.rectangle.width_mm;
+        const double h = in_.rectangle.height_mm;
+        cv::Mat mask(face.height, face.width, CV_8UC1, cv::Scalar(cv::GC_PR_BGD));
+        const auto box = [&](double x0, double y0, double x1, double y1, int value) {
+            const cv::Point a = window_.toPx({x0, y1});
+            const cv::Point b = window_.toPx({x1, y0});
+            cv::rectangle(mask, a, b, cv::Scalar(value), cv::FILLED);
+        };
+        if (onSlab()) {
+            mask.setTo(cv::GC_PR_BGD);
+            box(-0.10 * w, -0.25 * h, 1.10 * w, 1.25 * h, cv::GC_PR_FGD);
+            box(0.0, 0.0, w, h, cv::GC_FGD);
+            const int rim = std::max(2, face.height / 14);
+            cv::rectangle(mask, {0, 0}, {face.width - 1, face.height - 1}, cv::Scalar(cv::GC_BGD), rim);
+        } else {
+            mask.setTo(cv::GC_BGD);
+            box(-40.0, -40.0, w + 40.0, h + 40.0, cv::GC_PR_BGD);
+            box(0.05 * w, 0.12 * h, 0.95 * w, 0.88 * h, cv::GC_PR_FGD);
+            box(0.15 * w, 0.42 * h, 0.85 * w, 0.58 * h, cv::GC_FGD);
+        }
+        // Off the picture nothing is known: it is ground.
+        for (int j = 0; j < face.height; ++j) {
+            for (int i = 0; i < face.width; ++i) {
+                const cv::Vec3b c = bgr.at<cv::Vec3b>(j, i);
+                if (c[0] == 0 && c[1] == 0 && c[2] == 0) {
+                    mask.at<uchar>(j, i) = cv::GC_BGD;
+                }
+            }
+        }
+        for (const auto& card : in_.cards) {
+            std::vector<cv::Point> corners;
+            for (const Vec2 c : card) {
+                corners.push_back(window_.toPx(in_.map.toFace(c)));
+            }
+            cv::fillConvexPoly(mask, corners, cv::Scalar(onSlab() ? cv::GC_FGD : cv::GC_BGD));
+        }
+        cv::Mat ground, wood;
+        cv::setRNGSeed(7); // the same picture gives the same outline
+        cv::grabCut(lab, mask, {}, ground, wood, 4, cv::GC_INIT_WITH_MASK);
+        cv::Mat fore = (mask == cv::GC_FGD) | (mask == cv::GC_PR_FGD);
+        const int gap = std::max(1, static_cast<int>(std::lround(9.0 / window_.mm_per_px)));
+        cv::morphologyEx(fore, fore, cv::MORPH_OPEN, disc(gap));
+        cv::morphologyEx(fore, fore, cv::MORPH_CLOSE, disc(gap * 2));
+        std::vector<std::vector<cv::Point>> shapes;
+        cv::findContours(fore, shapes, cv::RETR_EXTERNAL, cv::CHAIN_APPROX_NONE);
+        const std::vector<cv::Point>* best = nullptr;
+        for (const auto& shape : shapes) {
+            if (best == nullptr || cv::contourArea(shape) > cv::contourArea(*best)) {
+                best = &shape;
+            }
+        }
+        Ring out;
+        if (best != nullptr) {
+            for (const cv::Point& p : *best) {
+                out.push_back(window_.toMm(p.x + 0.5, p.y + 0.5));
+            }
+        }
+        return anticlockwise(std::move(out));
+    }
+
+    static cv::Mat disc(int radius)
+    {
+        return cv::getStructuringElement(cv::MORPH_ELLIPSE, {2 * radius + 1, 2 * radius + 1});
+    }
+
+    /// Even steps along a ring, gently rounded.
+    static Ring evened(const Ring& ring, double step, double round_mm)
+    {
+        std::vector<double> run{0.0};
+        for (size_t i = 0; i < ring.size(); ++i) {
+            run.push_back(run.back() + length(ring[(i + 1) % ring.size()] - ring[i]));
+        }
+        const size_t n = std::max<size_t>(16, static_cast<size_t>(run.back() / step));
+        Ring even;
+        size_t k = 0;
+        for (size_t i = 0; i < n; ++i) {
+            const double at = run.back() * static_cast<double>(i) / static_cast<double>(n);
+            while (run[k + 1] < at) {
+                ++k;
+            }
+            const double share = (at - run[k]) / std::max(1e-9, run[k + 1] - run[k]);
+            even.push_back(ring[k] + (ring[(k + 1) % ring.size()] - ring[k]) * share);
+        }
+        const int reach = std::max(0, static_cast<int>(round_mm / step));
+        for (int pass = 0; pass < 2 && reach > 0; ++pass) {
+            Ring soft(n);
+            for (size_t i = 0; i < n; ++i) {
+                Vec2 sum;
+                for (int d = -reach; d <= reach; ++d) {
+                    sum = sum + even[(i + n + static_cast<size_t>(d + static_cast<int>(n))) % n];
+                }
+                soft[i] = sum * (1.0 / (2 * reach + 1));
+            }
+            even = std::move(soft);
+        }
+        return even;
+    }
+
+    Traced refine(const Ring& silhouette)
+    {
+        Traced out;
+        // First wide, to get off the slab's side and out to the rim; then close, to lie on the edge.
+        Ring ring = evened(silhouette, kStep_mm, 12.0);
+        Path path = bestPath(ring, {kInward_mm, kOutward_mm, 10.0, 0.10});
+        ring = tidied(path.ring);
+        path = bestPath(evened(ring, kStep_mm, 9.0), {16.0, 16.0, 6.0, 0.14});
+        ring = tidied(path.ring);
+        path = bestPath(evened(ring, 4.0, 4.0), {8.0, 8.0, 4.0, 0.30});
+        out.outline = tidied(path.ring);
+        out.sureness = carriedOver(path, out.outline);
+        for (size_t i = 0; i < out.sureness.size();) {
+            size_t run = 0;
+            double least = 1.0;
+            while (i + run < out.sureness.size() && out.sureness[i + run] < kUnsure) {
+                least = std::min(least, out.sureness[i + run]);
+                ++run;
+            }
+            if (static_cast<double>(run) * 4.0 >= kLeastStretch_mm) {
+                out.unsure.push_back({i, i + run - 1, least});
+            }
+            i += run + 1;
+        }
+        return out;
+    }
+
+    struct Search {
+        double inward_mm;
+        double outward_mm;
+        double beside_mm; // what is compared lies this wide on both sides
+        double stiffness; // cost of a step across from ray to ray
+    };
+    struct Path {
+        Ring ring;
+        std::vector<double> sureness;
+    };
+
+    static constexpr double kInward_mm = 105.0; // a thick slab's side, seen slanting
+    static constexpr double kOutward_mm = 45.0; // a pale rim that was taken for ground
+    static constexpr double kUnsure = 0.3;
+    static constexpr double kLeastStretch_mm = 40.0;
+
+    /// Lab along a ray, averaged a little along the edge; cards count as nothing.
+    void sampleRay(const cv::Mat& lab, Vec2 at, Vec2 out, double from, int count, std::vector<cv::Vec3f>& samples) const
+    {
+        const Vec2 along{-out.y, out.x};
+        samples.assign(static_cast<size_t>(count), {});
+        for (int k = 0; k < count; ++k) {
+            cv::Vec3f sum(0, 0, 0);
+            for (const double side : {-3.0, 0.0, 3.0}) {
+                const Vec2 mm = at + out * (from + k * kRay_mm) + along * side;
+                const Vec2 p = in_.map.toPixel(mm);
+                const double x = std::clamp(p.x - 0.5, 0.0, lab.cols - 1.001);
+                const double y = std::clamp(p.y - 0.5, 0.0, lab.rows - 1.001);
+                const int i = static_cast<int>(x);
+                const int j = static_cast<int>(y);
+                const auto u = static_cast<float>(x - i);
+                const auto v = static_cast<float>(y - j);
+                const auto at3 = [&](int dj, int di) { return cv::Vec3f(lab.at<cv::Vec3b>(j + dj, i + di)); };
+                sum += at3(0, 0) * ((1 - u) * (1 - v)) + at3(0, 1) * (u * (1 - v)) + at3(1, 0) * ((1 - u) * v) +
+                       at3(1, 1) * (u * v);
+            }
+            samples[static_cast<size_t>(k)] = sum * (1.0F / 3.0F);
+        }
+    }
+
+    /// The picture in Lab, made once.
+    const cv::Mat& lab()
+    {
+        if (lab_.empty()) {
+            const cv::Mat photo(in_.photo->height, in_.photo->width, CV_8UC3,
+                                const_cast<std::uint8_t*>(in_.photo->bgr.data()));
+            cv::cvtColor(photo, lab_, cv::COLOR_BGR2Lab);
+        }
+        return lab_;
+    }
+
+    Path bestPath(const Ring& base, const Search& search)
+    {
+        const size_t n = base.size();
+        const int count = static_cast<int>((search.inward_mm + search.outward_mm) / kRay_mm) + 1;
+        std::vector<Vec2> out(n);
+        const size_t reach = std::max<size_t>(2, static_cast<size_t>(18.0 / std::max(1.0, length(base[1] - base[0]))));
+        for (size_t i = 0; i < n; ++i) {
+            const Vec2 along = base[(i + reach) % n] - base[(i + n - reach) % n];
+            const double size = std::max(1e-9, length(along));
+            out[i] = {along.y / size, -along.x / size}; // the ring runs anticlockwise: outwards is right
+        }
+        // How good it is for the edge to cross ray i at place k.
+        std::vector<float> score(n * static_cast<size_t>(count));
+        const int beside = static_cast<int>(search.beside_mm / kRay_mm);
+        std::vector<cv::Vec3f> samples;
+        std::vector<cv::Vec3f> sums;
+        for (size_t i = 0; i < n; ++i) {
+            const int margin = beside + 1;
+            sampleRay(lab(), base[i], out[i], -search.inward_mm - margin * kRay_mm, count + 2 * margin, samples);
+            sums.assign(samples.size() + 1, cv::Vec3f(0, 0, 0));
+            for (size_t k = 0; k < samples.size(); ++k) {
+                sums[k + 1] = sums[k] + samples[k];
+            }
+            // An end cut has no pale rim: its normal runs along the slab.
+            const double end = std::clamp((std::abs(out[i].x) - 0.72) / 0.2, 0.0, 1.0);
+            for (int k = 0; k < count; ++k) {
+                const auto c = static_cast<size_t>(k + margin);
+                const auto b = static_cast<size_t>(beside);
+                const cv::Vec3f inside = (sums[c] - sums[c - b]) * (1.0F / static_cast<float>(beside));
+                const cv::Vec3f outside = (sums[c + b + 1] - sums[c + 1]) * (1.0F / static_cast<float>(beside));
+                const cv::Vec3f drop = inside - outside;
+                const double live = std::clamp(double(drop[0]) * 1.0 + double(drop[2]) * 1.2, -40.0, 70.0);
+                const double cut =
+                    std::min(60.0, std::sqrt(double(drop.dot(drop)) + double(drop[2]) * double(drop[2]) * 2.0));
+                const double offset = -search.inward_mm + k * kRay_mm;
+                // A cut lies where colour said; a live edge may lie anywhere in the range, a little
+                // rather outside than inside.
+                const double live0 = live + 0.03 * offset;
+                const double cut0 = cut - 0.9 * std::max(0.0, std::abs(offset) - 6.0);
+                score[i * static_cast<size_t>(count) + static_cast<size_t>(k)] =
+                    static_cast<float>((1.0 - end) * live0 + end * cut0);
+            }
+            pull(base[i], out[i], search, &score[i * static_cast<size_t>(count)], count);
+        }
+        const std::vector<int> path = closedPath(score, n, count, search.stiffness);
+        Path result;
+        for (size_t i = 0; i < n; ++i) {
+            const float* row = &score[i * static_cast<size_t>(count)];
+            const int k = path[i];
+            result.ring.push_back(base[i] + out[i] * (-search.inward_mm + k * kRay_mm));
+            // Sure: a plain edge here, and no other as good some way off.
+            float other = -1e9F;
+            for (int m = 0; m < count; ++m) {
+                if (std::abs(m - k) > 7) {
+                    other = std::max(other, row[m]);
+                }
+            }
+            const double plain = std::clamp((double(row[k]) - 4.0) / 18.0, 0.0, 1.0);
+            const double apart = std::clamp((double(row[k]) - double(other)) / 12.0 + 0.5, 0.0, 1.0);
+            result.sureness.push_back(count > 40 ? plain * apart : plain);
+        }
+        return result;
+    }
+
+    /// Points the maker set draw the edge to themselves.
+    void pull(Vec2 at, Vec2 out, const Search& search, float* row, int count) const
+    {
+        for (const Vec2 t : in_.through) {
+            const Vec2 d = t - at;
+            const double beside = std::abs(cross(out, d));
+            if (beside > 45.0) {
+                continue;
+            }
+            const double offset = dot(out, d);
+            for (int k = 0; k < count; ++k) {
+                const double off = std::abs(-search.inward_mm + k * kRay_mm - offset);
+                row[k] += static_cast<float>((1.0 - beside / 45.0) * (90.0 - 12.0 * std::min(off, 20.0)));
+            }
+        }
+    }
+
+    /// The best way through all rays and back to where it began.
+    static std::vector<int> closedPath(const std::vector<float>& score, size_t n, int count, double stiffness)
+    {
+        constexpr int kReach = 5;
+        const auto width = static_cast<size_t>(count);
+        std::vector<float> best(n * width);
+        std::vector<signed char> from(n * width);
+        std::vector<int> path(n);
+        // Twice round: the first time finds where to begin, the second holds it there.
+        int start = -1;
+        for (int round = 0; round < 2; ++round) {
+            for (size_t i = 0; i < n; ++i) {
+                for (int k = 0; k < count; ++k) {
+                    const size_t at = i * width + static_cast<size_t>(k);
+                    if (i == 0) {
+                        best[at] = start < 0 || start == k ? score[at] : -1e6F;
+                        continue;
+                    }
+                    float top = -1e9F;
+                    int step = 0;
+                    for (int d = -kReach; d <= kReach; ++d) {
+                        if (k + d < 0 || k + d >= count) {
+                            continue;
+                        }
+                        const float v =
+                            best[(i - 1) * width + static_cast<size_t>(k + d)] - static_cast<float>(stiffness * d * d);
+                        if (v > top) {
+                            top = v;
+                            step = d;
+                        }
+                    }
+                    best[at] = top + score[at];
+                    from[at] = static_cast<signed char>(step);
+                }
+            }
+            size_t end = 0;
+            for (size_t k = 0; k < width; ++k) {
+                const bool near = start < 0 || std::abs(static_cast<int>(k) - start) <= kReach;
+                if (near && best[(n - 1) * width + k] > best[(n - 1) * width + end]) {
+                    end = k;
+                }
+            }
+            int k = static_cast<int>(end);
+            for (size_t i = n; i-- > 0;) {
+                path[i] = k;
+                if (i > 0) {
+                    k += from[i * width + static_cast<size_t>(k)];
+                }
+            }
+            start = path[0];
+        }
+        return path;
+    }
+
+    /// Loops that rays make at a notch are cut off.
+    static Ring tidied(const Ring& ring)
+    {
+        Ring best;
+        for (const Ring& r : unionOf({anticlockwise(ring)})) {
+            if (signedArea_mm2(r) > signedArea_mm2(best)) {
+                best = r;
+            }
+        }
+        return best.size() < 16 ? ring : best;
+    }
+
+    static std::vector<double> carriedOver(const Path& path, const Ring& ring)
+    {
+        std::vector<double> out;
+        size_t near = 0;
+        for (const Vec2 p : ring) {
+            double closest = 1e18;
+            size_t best = near;
+            for (size_t d = 0; d < path.ring.size(); ++d) {
+                const double l = length(path.ring[d] - p);
+                if (l < closest) {
+                    closest = l;
+                    best = d;
+                }
+            }
+            near = best;
+            out.push_back(path.sureness[best]);
+        }
+        return out;
+    }
+
+    const TraceInput& in_;
+    Window window_;
+    cv::Mat lab_;
+};
+
+} // namespace
+
+Expected<Traced> traceOutline(const TraceInput& input)
+{
+    return Tracer(input).run();
+}
+
+} // namespace burl

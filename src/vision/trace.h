@@ -1,0 +1,44 @@
+#pragma once
+// The outline of a slab's top face in a photo: not the silhouette, in which a slanting picture shows the
+// slab's side too.   Units: mm in the frame of the marker rectangle.   Threads: pure; `progress` is
+// called from the caller's thread and may ask to stop.
+
+#include <functional>
+#include <vector>
+
+#include "vision/rectify.h"
+
+namespace burl
+{
+
+/// A stretch of the outline that the tracer would like looked at.
+struct UnsureStretch {
+    size_t from = 0; // corners of the outline, from one to the other going round
+    size_t to = 0;
+    double sureness = 0.0; // 0 to 1
+};
+
+struct TraceInput {
+    const Pixels* photo = nullptr;
+    FaceMap map;
+    RectifyInput rectangle;
+    std::vector<std::array<Vec2, 4>> cards; // their corners in pixels: no floor, no slab
+    /// Points the maker dragged or set: the outline runs through them.
+    std::vector<Vec2> through;
+    /// 0 to 1; false stops the work.
+    std::function<bool(double)> progress;
+};
+
+struct Traced {
+    Ring outline;                 // mm, anticlockwise, about every 6 mm
+    std::vector<double> sureness; // of each corner
+    std::vector<UnsureStretch> unsure;
+};
+
+/// Errors: "photo.no_slab", "photo.stopped".
+[[nodiscard]] Expected<Traced> traceOutline(const TraceInput& input);
+
+/// The face at true scale, row 0 the highest y. `box` in mm; off the picture it stays black.
+[[nodiscard]] Pixels rectifiedFace(const Pixels& photo, const FaceMap& map, const Box& box, double mm_per_px);
+
+} // namespace burl
