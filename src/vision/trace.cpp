@@ -223,7 +223,11 @@ private:
         path = bestPath(evened(ring, kStep_mm, 9.0), {16.0, 16.0, 6.0, 0.14});
         ring = tidied(path.ring);
         path = bestPath(evened(ring, 4.0, 4.0), {8.0, 8.0, 4.0, 0.30});
-        out.outline = tidied(path.ring);
+        out.outline = evened(unspiked(tidied(path.ring)), 5.0, 0.0);
+        for (const Vec2 t : in_.through) {
+            drawTo(out.outline, t);
+        }
+        out.outline = evened(tidied(out.outline), 5.0, 0.0);
         out.sureness = carriedOver(path, out.outline);
         for (size_t i = 0; i < out.sureness.size();) {
             size_t run = 0;
@@ -232,7 +236,7 @@ private:
                 least = std::min(least, out.sureness[i + run]);
                 ++run;
             }
-            if (static_cast<double>(run) * 4.0 >= kLeastStretch_mm) {
+            if (static_cast<double>(run) * 5.0 >= kLeastStretch_mm) {
                 out.unsure.push_back({i, i + run - 1, least});
             }
             i += run + 1;
@@ -431,6 +435,52 @@ private:
     {
         Ring best;
         for (const Ring& r : unionOf({anticlockwise(ring)})) {
+            if (signedArea_mm2(r) > signedArea_mm2(best)) {
+                best = r;
+            }
+        }
+        return best.size() < 16 ? ring : best;
+    }
+
+    /// A set point that the rays did not reach takes the outline along with it, softly.
+    static void drawTo(Ring& ring, Vec2 t)
+    {
+        constexpr double kAlong_mm = 70.0;
+        size_t nearest = 0;
+        for (size_t i = 0; i < ring.size(); ++i) {
+            nearest = length(ring[i] - t) < length(ring[nearest] - t) ? i : nearest;
+        }
+        const Vec2 by = t - ring[nearest];
+        if (length(by) < 1.5) {
+            return;
+        }
+        const size_t n = ring.size();
+        const Ring was = ring;
+        for (const int way : {1, -1}) {
+            double run = 0.0;
+            for (size_t k = way > 0 ? 0 : 1; k < n / 2; ++k) {
+                const size_t i = (nearest + (way > 0 ? k : n - k)) % n;
+                if (k > 0) {
+                    run += length(was[i] - was[(i + (way > 0 ? n - 1 : 1)) % n]);
+                }
+                if (run > kAlong_mm) {
+                    break;
+                }
+                const double share = 1.0 - run * run / (kAlong_mm * kAlong_mm);
+                ring[i] = was[i] + by * (share * share);
+            }
+        }
+    }
+
+    /// Spikes and slits thinner than wood or its gaps are: off, with the corners left as they are.
+    static Ring unspiked(const Ring& ring)
+    {
+        constexpr double kSpike_mm = 7.0;
+        constexpr double kSlit_mm = 4.0;
+        const Region closed = grown(grown({ring}, kSlit_mm), -kSlit_mm);
+        const Region body = grown(grown(grown(closed, -kSpike_mm), kSpike_mm), 3.0);
+        Ring best;
+        for (const Ring& r : intersection(closed, body)) {
             if (signedArea_mm2(r) > signedArea_mm2(best)) {
                 best = r;
             }
