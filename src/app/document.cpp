@@ -1,5 +1,7 @@
 #include "app/document.h"
 
+#include <QCryptographicHash>
+
 #include "core/shop/edit.h"
 
 namespace burl
@@ -42,6 +44,17 @@ Document::Document(Book book, std::optional<ShopBook> store, QObject* parent)
     }
     if (const Job* j = job()) {
         plan_ = makePlan(*j, shop());
+    }
+    if (store_) {
+        std::vector<std::string> shown;
+        for (const auto& slab : shop().slabs) {
+            for (const auto& picture : {slab->topPicture, slab->bottomPicture}) {
+                if (picture) {
+                    shown.push_back(picture->key);
+                }
+            }
+        }
+        store_->dropPicturesNotIn(shown);
     }
 }
 
@@ -126,6 +139,29 @@ void Document::keep()
     } else {
         Q_EMIT troubled(QString::fromStdString(written.error().sentence));
     }
+}
+
+std::string Document::picture(const std::string& key) const
+{
+    if (const auto at = pictures_.find(key); at != pictures_.end()) {
+        return at->second;
+    }
+    return store_ ? store_->picture(key) : std::string();
+}
+
+std::string Document::keepPicture(const std::string& bytes)
+{
+    const QByteArray raw = QByteArray::fromRawData(bytes.data(), static_cast<qsizetype>(bytes.size()));
+    const std::string key = QCryptographicHash::hash(raw, QCryptographicHash::Sha1).toHex().toStdString();
+    if (store_ && store_->access() == ShopBook::Access::ReadWrite) {
+        if (const auto kept = store_->putPicture(key, bytes); !kept) {
+            Q_EMIT troubled(QString::fromStdString(kept.error().sentence));
+            pictures_[key] = bytes;
+        }
+    } else {
+        pictures_[key] = bytes;
+    }
+    return key;
 }
 
 } // namespace burl

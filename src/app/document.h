@@ -3,6 +3,7 @@
 // Views show the snapshot and the plan; they change it only through edit() and editSlab().
 
 #include <functional>
+#include <map>
 #include <memory>
 #include <optional>
 
@@ -48,6 +49,11 @@ public:
     /// Changes one slab.
     void editSlab(const QString& label, SlabId id, const std::function<void(Slab&)>& change, int gesture = 0);
 
+    /// Bytes of a face's picture, empty when there is none.
+    [[nodiscard]] std::string picture(const std::string& key) const;
+    /// Keeps a picture and gives its key. Pictures do not change: an undo takes only the slab's mention.
+    std::string keepPicture(const std::string& bytes);
+
 Q_SIGNALS:
     void changed();
     /// Something could not be kept on disk; the sentence says what to do.
@@ -61,6 +67,7 @@ private:
     Book book_;
     Book kept_; // what the store holds
     std::optional<ShopBook> store_;
+    std::map<std::string, std::string> pictures_; // of a book in memory
     JobId jobId_;
     std::optional<Plan> plan_;
     QUndoStack undo_;

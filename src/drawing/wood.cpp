@@ -10,6 +10,7 @@
 
 #include <QColor>
 #include <QPainter>
+#include <QPainterPath>
 
 #include "core/shop/outline.h"
 
@@ -171,6 +172,59 @@ FaceImage drawFace(const Slab& slab, Face face, double mm_per_pixel)
                            static_cast<int>(rgb[2] * alpha), static_cast<int>(255.0F * alpha));
         }
     }
+    if (!outline->drawn.empty()) { // a drawn outline may have notches that its edges do not show
+        QPolygonF ring;
+        for (const Vec2 v : outline->drawn) {
+            ring << QPointF((v.x - left) / mm_per_pixel, (top - v.y) / mm_per_pixel);
+        }
+        QPainterPath path;
+        path.addPolygon(ring);
+        QImage cut(out.image.size(), out.image.format());
+        cut.fill(Qt::transparent);
+        QPainter p(&cut);
+        p.setRenderHint(QPainter::Antialiasing);
+        p.setClipPath(path);
+        p.drawImage(0, 0, out.image);
+        p.end();
+        out.image = std::move(cut);
+    }
+    return out;
+}
+
+FaceImage pictureOfFace(const Slab& slab, Face face, double mm_per_pixel, const PictureSource& pictures)
+{
+    const auto& picture = face == Face::Top ? slab.topPicture : slab.bottomPicture;
+    if (!picture || !pictures) {
+        return {};
+    }
+    const std::string bytes = pictures(picture->key);
+    const auto outline = outlineOf(slab, face);
+    QImage whole;
+    if (bytes.empty() || !outline ||
+        !whole.loadFromData(reinterpret_cast<const uchar*>(bytes.data()), static_cast<int>(bytes.size()))) {
+        return {};
+    }
+    const double shrink = picture->mm_per_px / mm_per_pixel;
+    if (shrink < 1.0) {
+        whole = whole.scaled(std::max(1, static_cast<int>(std::lround(whole.width() * shrink))),
+                             std::max(1, static_cast<int>(std::lround(whole.height() * shrink))), Qt::IgnoreAspectRatio,
+                             Qt::SmoothTransformation);
+    }
+    const double scale = shrink < 1.0 ? mm_per_pixel : picture->mm_per_px;
+    FaceImage out;
+    out.toSlab = QTransform(scale, 0.0, 0.0, -scale, picture->left_mm, picture->top_mm);
+    out.image = QImage(whole.size(), QImage::Format_ARGB32_Premultiplied);
+    out.image.fill(Qt::transparent);
+    QPainter p(&out.image);
+    p.setRenderHint(QPainter::Antialiasing);
+    QPolygonF ring;
+    for (const Vec2 v : outline->ring()) {
+        ring << QPointF((v.x - picture->left_mm) / scale, (picture->top_mm - v.y) / scale);
+    }
+    QPainterPath path;
+    path.addPolygon(ring);
+    p.setClipPath(path);
+    p.drawImage(0, 0, whole);
     return out;
 }
 
@@ -180,11 +234,17 @@ const FaceImage& WoodCache::face(const std::shared_ptr<const Slab>& slab, Face f
     if (kept.slab != slab) {
         const bool same = kept.slab && *kept.slab == *slab;
         if (!same) {
-            kept.image = drawFace(*slab, face, mmPerPixel_);
+            kept.image = pictureOfFace(*slab, face, mmPerPixel_, pictures_);
+            if (kept.image.image.isNull()) {
+                kept.image = drawFace(*slab, face, mmPerPixel_);
+            }
             kept.turned = {};
         }
         kept.slab = slab;
+        kept.used = ++clock_;
+        letGo();
     }
+    kept.used = ++clock_;
     return kept.image;
 }
 
@@ -211,6 +271,25 @@ const WoodCache::Turned& WoodCache::turned(const std::shared_ptr<const Slab>& sl
         kept.turnedBy = slabToScreen;
     }
     return kept.turned;
+}
+
+void WoodCache::letGo()
+{
+    constexpr qint64 kMostBytes = 128LL << 20;
+    const auto bytes = [this] {
+        qint64 sum = 0;
+        for (const auto& [key, kept] : kept_) {
+            sum += kept.image.image.sizeInBytes() + kept.turned.image.sizeInBytes();
+        }
+        return sum;
+    };
+    while (kept_.size() > 4 && bytes() > kMostBytes) {
+        auto oldest = kept_.begin();
+        for (auto it = kept_.begin(); it != kept_.end(); ++it) {
+            oldest = it->second.used < oldest->second.used ? it : oldest;
+        }
+        kept_.erase(oldest);
+    }
 }
 
 void WoodCache::setResolution(double mm_per_pixel)

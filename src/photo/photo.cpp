@@ -108,14 +108,35 @@ Expected<Traced> tracePhoto(const Photo& photo, const PhotoSetting& setting,
 
 CutFace cutFace(const Photo& photo, const FaceMap& map, const Ring& outline)
 {
+    return cutFace(photo, map, outline, [](Vec2 p) { return p; });
+}
+
+QByteArray faceBytes(const QImage& image)
+{
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    buffer.open(QIODevice::WriteOnly);
+    QImage flat(image.size(), QImage::Format_RGB32);
+    flat.fill(QColor(150, 120, 90)); // no hard rim for the compression to ring at
+    QPainter p(&flat);
+    p.drawImage(0, 0, image);
+    p.end();
+    flat.save(&buffer, "JPG", 88);
+    return bytes;
+}
+
+CutFace cutFace(const Photo& photo, const FaceMap& map, const Ring& outline,
+                const std::function<Vec2(Vec2)>& toRectangle)
+{
     CutFace out;
     const Box bounds = boundsOf(outline);
     const double room = 4.0;
     out.box = {bounds.left - room, bounds.bottom - room, bounds.right + room, bounds.top + room};
     // As fine as the picture is, within what memory allows.
-    const double fine = std::max(0.4, map.mmPerPixel(centroid(outline)));
+    const double fine = std::max(0.4, map.mmPerPixel(toRectangle(centroid(outline))));
     out.mm_per_px = std::max(fine, std::sqrt(out.box.width() * out.box.height() / kMostFacePixels));
-    const Pixels face = rectifiedFace(photo.pixels, map, out.box, out.mm_per_px);
+    const Pixels face = rectifiedFace(
+        photo.pixels, [&](Vec2 p) { return map.toPixel(toRectangle(p)); }, out.box, out.mm_per_px);
     const QImage flat(face.bgr.data(), face.width, face.height, face.width * 3, QImage::Format_BGR888);
     out.image = QImage(face.width, face.height, QImage::Format_ARGB32_Premultiplied);
     out.image.fill(Qt::transparent);

@@ -58,5 +58,12 @@ struct CutFace {
 };
 constexpr double kMostFacePixels = 1.6e6;
 [[nodiscard]] CutFace cutFace(const Photo& photo, const FaceMap& map, const Ring& outline);
+/// The same for an outline in the slab's own frame; `toRectangle` leads from it to the markers' frame.
+[[nodiscard]] CutFace cutFace(const Photo& photo, const FaceMap& map, const Ring& outline,
+                              const std::function<Vec2(Vec2)>& toRectangle);
+
+/// The cut face as the bytes that the shop book keeps: JPEG, as large as photos of wood should be. What
+/// lies off the wood is cut away again by the outline when it is drawn.
+[[nodiscard]] QByteArray faceBytes(const QImage& image);
 
 } // namespace burl

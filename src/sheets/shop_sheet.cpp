@@ -25,8 +25,9 @@ QString tr(const char* text)
 class ShopSheet
 {
 public:
-    ShopSheet(QPainter& painter, const Page& page, const Job& job, const Shop& shop, const Plan& plan)
-        : p_(painter), page_(page), job_(job), shop_(shop), plan_(plan), units_(shop.habits.units)
+    ShopSheet(QPainter& painter, const Page& page, const Job& job, const Shop& shop, const Plan& plan,
+              const PictureSource& pictures)
+        : p_(painter), page_(page), job_(job), shop_(shop), plan_(plan), pictures_(pictures), units_(shop.habits.units)
     {
     }
 
@@ -95,6 +96,7 @@ private:
         style.palette.ink = Qt::black;
         style.palette.mark = Qt::black;
         WoodCache wood(1.6);
+        wood.setPictures(pictures_);
         p_.save();
         paintPieces(p_, view, plan_, wood, style);
         paintResin(p_, view, plan_, style);
@@ -345,6 +347,7 @@ private:
     const Job& job_;
     const Shop& shop_;
     const Plan& plan_;
+    const PictureSource& pictures_;
     const UnitChoice& units_;
     double y_ = 0.0;
 };
@@ -352,17 +355,18 @@ private:
 } // namespace
 
 void paintShopSheet(QPagedPaintDevice& device, const Job& job, const Shop& shop, const Plan& plan,
-                    const QString& family)
+                    const QString& family, const PictureSource& pictures)
 {
     QPainter painter(&device);
     painter.setRenderHint(QPainter::Antialiasing);
     const double dotsPerMm = device.logicalDpiX() / 25.4;
     const QRectF room = device.pageLayout().paintRect(QPageLayout::Millimeter);
     const Page page(painter, dotsPerMm, room.width(), room.height(), family);
-    ShopSheet(painter, page, job, shop, plan).paint();
+    ShopSheet(painter, page, job, shop, plan, pictures).paint();
 }
 
-QByteArray shopSheetPdf(const Job& job, const Shop& shop, const Plan& plan, Paper paper, const QString& family)
+QByteArray shopSheetPdf(const Job& job, const Shop& shop, const Plan& plan, Paper paper, const QString& family,
+                        const PictureSource& pictures)
 {
     QByteArray bytes;
     QBuffer buffer(&bytes);
@@ -373,7 +377,7 @@ QByteArray shopSheetPdf(const Job& job, const Shop& shop, const Plan& plan, Pape
                                      QPageLayout::Portrait, QMarginsF(12, 12, 12, 10), QPageLayout::Millimeter));
     writer.setTitle(QString::fromStdString(job.name));
     writer.setCreator(QStringLiteral("Young Burl"));
-    paintShopSheet(writer, job, shop, plan, family);
+    paintShopSheet(writer, job, shop, plan, family, pictures);
     buffer.close();
     return bytes;
 }

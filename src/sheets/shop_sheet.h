@@ -5,6 +5,7 @@
 #include <QByteArray>
 
 #include "core/plan/plan.h"
+#include "drawing/wood.h"
 
 class QPagedPaintDevice;
 
@@ -15,10 +16,10 @@ enum class Paper { A4, Letter };
 
 /// The sheet as PDF bytes. `family` is the typeface; figures stand in the shop's units.
 [[nodiscard]] QByteArray shopSheetPdf(const Job& job, const Shop& shop, const Plan& plan, Paper paper,
-                                      const QString& family);
+                                      const QString& family, const PictureSource& pictures = {});
 
 /// The same onto any paged device (a printer).
 void paintShopSheet(QPagedPaintDevice& device, const Job& job, const Shop& shop, const Plan& plan,
-                    const QString& family);
+                    const QString& family, const PictureSource& pictures = {});
 
 } // namespace burl

@@ -22,8 +22,14 @@ void toVersion1(SQLite::Database& db)
     db.exec("CREATE INDEX slab_by_log ON slab (log_id, sequence)");
 }
 
+/// Pictures of faces, each once, under the name of its bytes.
+void toVersion2(SQLite::Database& db)
+{
+    db.exec("CREATE TABLE picture (key TEXT PRIMARY KEY, bytes BLOB NOT NULL) WITHOUT ROWID");
+}
+
 using Step = void (*)(SQLite::Database&);
-constexpr Step kSteps[] = {toVersion1}; // step i brings version i to i + 1
+constexpr Step kSteps[] = {toVersion1, toVersion2}; // step i brings version i to i + 1
 
 } // namespace
 

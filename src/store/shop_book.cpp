@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <optional>
 #include <string>
+#include <vector>
 
 #include <SQLiteCpp/Backup.h>
 #include <SQLiteCpp/SQLiteCpp.h>
@@ -332,6 +333,60 @@ Expected<void> ShopBook::write(const Book& before, const Book& after)
                                                 "); make room or free the file, then do it again.");
     }
     return {};
+}
+
+Expected<void> ShopBook::putPicture(const std::string& key, std::string_view bytes)
+{
+    if (inside_->access == Access::ReadOnly) {
+        return refuse("store.read_only", "This shop book is open in another window; changes here are not kept.");
+    }
+    try {
+        SQLite::Statement s(*inside_->db, "INSERT OR IGNORE INTO picture VALUES (?, ?)");
+        s.bind(1, key);
+        s.bind(2, bytes.data(), static_cast<int>(bytes.size()));
+        s.exec();
+    } catch (const SQLite::Exception& error) {
+        return refuse("store.write_failed", inside_->file.string() + " could not be written (" + error.what() +
+                                                "); make room or free the file, then do it again.");
+    }
+    return {};
+}
+
+std::string ShopBook::picture(const std::string& key) const
+{
+    try {
+        SQLite::Statement s(*inside_->db, "SELECT bytes FROM picture WHERE key = ?");
+        s.bind(1, key);
+        if (s.executeStep()) {
+            const SQLite::Column bytes = s.getColumn(0);
+            return {static_cast<const char*>(bytes.getBlob()), static_cast<size_t>(bytes.getBytes())};
+        }
+    } catch (const SQLite::Exception&) { // a picture that cannot be read is drawn as grain
+    }
+    return {};
+}
+
+void ShopBook::dropPicturesNotIn(const std::vector<std::string>& keys)
+{
+    if (inside_->access == Access::ReadOnly) {
+        return;
+    }
+    try {
+        std::vector<std::string> gone;
+        SQLite::Statement all(*inside_->db, "SELECT key FROM picture");
+        while (all.executeStep()) {
+            const std::string key = all.getColumn(0);
+            if (std::find(keys.begin(), keys.end(), key) == keys.end()) {
+                gone.push_back(key);
+            }
+        }
+        for (const std::string& key : gone) {
+            SQLite::Statement s(*inside_->db, "DELETE FROM picture WHERE key = ?");
+            s.bind(1, key);
+            s.exec();
+        }
+    } catch (const SQLite::Exception&) { // they stay until another start
+    }
 }
 
 } // namespace burl

@@ -40,7 +40,15 @@ public:
     /// Errors: "store.read_only", "store.write_failed".
     [[nodiscard]] Expected<void> write(const Book& before, const Book& after);
 
-    static constexpr int kSchema = 1;
+    /// Keeps a picture under its key; one that is there already stays.   Errors: "store.read_only",
+    /// "store.write_failed".
+    [[nodiscard]] Expected<void> putPicture(const std::string& key, std::string_view bytes);
+    /// Empty when there is none.
+    [[nodiscard]] std::string picture(const std::string& key) const;
+    /// Pictures that no slab shows any more are let go; called at start, when nothing can be undone.
+    void dropPicturesNotIn(const std::vector<std::string>& keys);
+
+    static constexpr int kSchema = 2;
     static constexpr int kBackups = 5;
 
 private:

@@ -413,7 +413,8 @@ void MainWindow::printSheet()
     }
     const Paper paper = QLocale().measurementSystem() == QLocale::ImperialUSSystem ? Paper::Letter : Paper::A4;
     const QByteArray pdf =
-        shopSheetPdf(*document_.job(), document_.shop(), *document_.plan(), paper, textFont().family());
+        shopSheetPdf(*document_.job(), document_.shop(), *document_.plan(), paper, textFont().family(),
+                     [this](const std::string& key) { return document_.picture(key); });
     QSaveFile file(path);
     if (!file.open(QIODevice::WriteOnly) || file.write(pdf) != pdf.size() || !file.commit()) {
         sill_->say(tr("%1 could not be written: %2. Choose another place.").arg(path, file.errorString()));

@@ -26,7 +26,10 @@ constexpr int kAsideRole = Qt::UserRole + 2;
 class Rack::Delegate : public QStyledItemDelegate
 {
 public:
-    explicit Delegate(Rack& rack) : QStyledItemDelegate(&rack), rack_(rack) {}
+    explicit Delegate(Rack& rack) : QStyledItemDelegate(&rack), rack_(rack)
+    {
+        wood_.setPictures([this](const std::string& key) { return rack_.document_.picture(key); });
+    }
 
     [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex& index) const override
     {

@@ -20,6 +20,12 @@ namespace burl
 
 Pixels rectifiedFace(const Pixels& photo, const FaceMap& map, const Box& box, double mm_per_px)
 {
+    return rectifiedFace(
+        photo, [&map](Vec2 mm) { return map.toPixel(mm); }, box, mm_per_px);
+}
+
+Pixels rectifiedFace(const Pixels& photo, const std::function<Vec2(Vec2)>& toPixel, const Box& box, double mm_per_px)
+{
     Pixels out;
     out.width = std::max(1, static_cast<int>(std::lround(box.width() / mm_per_px)));
     out.height = std::max(1, static_cast<int>(std::lround(box.height() / mm_per_px)));
@@ -30,7 +36,7 @@ Pixels rectifiedFace(const Pixels& photo, const FaceMap& map, const Box& box, do
     cv::Mat ys(out.height, out.width, CV_32FC1);
     for (int j = 0; j < out.height; ++j) {
         for (int i = 0; i < out.width; ++i) {
-            const Vec2 p = map.toPixel({box.left + (i + 0.5) * mm_per_px, box.top - (j + 0.5) * mm_per_px});
+            const Vec2 p = toPixel({box.left + (i + 0.5) * mm_per_px, box.top - (j + 0.5) * mm_per_px});
             xs.at<float>(j, i) = static_cast<float>(p.x - 0.5);
             ys.at<float>(j, i) = static_cast<float>(p.y - 0.5);
         }
@@ -225,7 +231,7 @@ private:
         path = bestPath(evened(ring, 4.0, 4.0), {8.0, 8.0, 4.0, 0.30});
         out.outline = evened(unspiked(tidied(path.ring)), 5.0, 0.0);
         for (const Vec2 t : in_.through) {
-            drawTo(out.outline, t);
+            drawOutlineTo(out.outline, t);
         }
         out.outline = evened(tidied(out.outline), 5.0, 0.0);
         out.sureness = carriedOver(path, out.outline);
@@ -442,36 +448,6 @@ private:
         return best.size() < 16 ? ring : best;
     }
 
-    /// A set point that the rays did not reach takes the outline along with it, softly.
-    static void drawTo(Ring& ring, Vec2 t)
-    {
-        constexpr double kAlong_mm = 70.0;
-        size_t nearest = 0;
-        for (size_t i = 0; i < ring.size(); ++i) {
-            nearest = length(ring[i] - t) < length(ring[nearest] - t) ? i : nearest;
-        }
-        const Vec2 by = t - ring[nearest];
-        if (length(by) < 1.5) {
-            return;
-        }
-        const size_t n = ring.size();
-        const Ring was = ring;
-        for (const int way : {1, -1}) {
-            double run = 0.0;
-            for (size_t k = way > 0 ? 0 : 1; k < n / 2; ++k) {
-                const size_t i = (nearest + (way > 0 ? k : n - k)) % n;
-                if (k > 0) {
-                    run += length(was[i] - was[(i + (way > 0 ? n - 1 : 1)) % n]);
-                }
-                if (run > kAlong_mm) {
-                    break;
-                }
-                const double share = 1.0 - run * run / (kAlong_mm * kAlong_mm);
-                ring[i] = was[i] + by * (share * share);
-            }
-        }
-    }
-
     /// Spikes and slits thinner than wood or its gaps are: off, with the corners left as they are.
     static Ring unspiked(const Ring& ring)
     {
@@ -514,6 +490,39 @@ private:
 };
 
 } // namespace
+
+void drawOutlineTo(Ring& ring, Vec2 t)
+{
+    size_t nearest = 0;
+    for (size_t i = 0; i < ring.size(); ++i) {
+        nearest = length(ring[i] - t) < length(ring[nearest] - t) ? i : nearest;
+    }
+    if (!ring.empty() && length(t - ring[nearest]) >= 1.5) {
+        drawOutlineTo(ring, nearest, t);
+    }
+}
+
+void drawOutlineTo(Ring& ring, size_t nearest, Vec2 t)
+{
+    const Vec2 by = t - ring[nearest];
+    const double along_mm = std::max(70.0, 1.5 * length(by)); // a long pull takes more along, or it would fold
+    const size_t n = ring.size();
+    const Ring was = ring;
+    for (const int way : {1, -1}) {
+        double run = 0.0;
+        for (size_t k = way > 0 ? 0 : 1; k < n / 2; ++k) {
+            const size_t i = (nearest + (way > 0 ? k : n - k)) % n;
+            if (k > 0) {
+                run += length(was[i] - was[(i + (way > 0 ? n - 1 : 1)) % n]);
+            }
+            if (run > along_mm) {
+                break;
+            }
+            const double share = 1.0 - run * run / (along_mm * along_mm);
+            ring[i] = was[i] + by * (share * share);
+        }
+    }
+}
 
 Expected<Traced> traceOutline(const TraceInput& input)
 {

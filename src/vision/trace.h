@@ -38,7 +38,15 @@ struct Traced {
 /// Errors: "photo.no_slab", "photo.stopped".
 [[nodiscard]] Expected<Traced> traceOutline(const TraceInput& input);
 
+/// A point set by hand takes the nearest of the outline along with it, and its neighbours softly.
+void drawOutlineTo(Ring& outline, Vec2 to);
+/// The same for one corner of it.
+void drawOutlineTo(Ring& outline, size_t corner, Vec2 to);
+
 /// The face at true scale, row 0 the highest y. `box` in mm; off the picture it stays black.
 [[nodiscard]] Pixels rectifiedFace(const Pixels& photo, const FaceMap& map, const Box& box, double mm_per_px);
+/// The same for a box in another frame, with the way from it to the picture's pixels.
+[[nodiscard]] Pixels rectifiedFace(const Pixels& photo, const std::function<Vec2(Vec2)>& toPixel, const Box& box,
+                                   double mm_per_px);
 
 } // namespace burl

@@ -14,33 +14,19 @@
 #include <QTimer>
 
 #include "exchange/job_file.h"
+#include "ui/dialogs.h"
 #include "ui/driver.h"
 #include "ui/rack.h"
 #include "ui/theme.h"
 
 using namespace burl;
+using burl::test::chooseFile;
 using burl::test::Driver;
+using burl::test::whenOpen;
 using Catch::WithinAbs;
 
 namespace
 {
-
-/// Does something to the next dialog of a kind as soon as it stands open.
-template <typename D> void whenOpen(const std::function<void(D*)>& act)
-{
-    auto* timer = new QTimer;
-    QObject::connect(timer, &QTimer::timeout, timer, [timer, act] {
-        for (QWidget* w : QApplication::topLevelWidgets()) {
-            if (auto* dialog = qobject_cast<D*>(w); dialog != nullptr && dialog->isVisible()) {
-                timer->stop();
-                timer->deleteLater();
-                act(dialog);
-                return;
-            }
-        }
-    });
-    timer->start(20);
-}
 
 void trigger(Driver& d, const char* action)
 {
@@ -52,24 +38,6 @@ void trigger(Driver& d, const char* action)
     REQUIRE(a->isEnabled());
     a->trigger();
 }
-
-void chooseFile(const QString& path)
-{
-    whenOpen<QFileDialog>([path](QFileDialog* dialog) {
-        auto* name = dialog->findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
-        REQUIRE(name != nullptr);
-        name->setText(path);
-        QTest::keyClick(name, Qt::Key_Return);
-        if (dialog->isVisible()) {
-            QMetaObject::invokeMethod(dialog, "accept");
-        }
-    });
-}
-
-struct NoNativeDialogs {
-    NoNativeDialogs() { QApplication::setAttribute(Qt::AA_DontUseNativeDialogs); }
-};
-const NoNativeDialogs noNativeDialogs;
 
 } // namespace
 

@@ -25,50 +25,7 @@ std::string extensionOf(std::string_view name)
     return out;
 }
 
-/// From the file's own frame to the slab's.
-struct Frame {
-    double c = 1.0;
-    double s = 0.0;
-    Vec2 shift;
-    [[nodiscard]] Vec2 map(Vec2 p) const { return Vec2{c * p.x + s * p.y, -s * p.x + c * p.y} + shift; }
-    [[nodiscard]] Vec2 back(Vec2 p) const
-    {
-        const Vec2 q = p - shift;
-        return {c * q.x - s * q.y, s * q.x + c * q.y};
-    }
-};
-
-/// The long way of the outline along x when it plainly lies crooked (over 2 degrees): a slab laid
-/// nearly level keeps its own x, as siblings of a log share theirs.
-Frame frameOf(const Ring& ring)
-{
-    Frame frame;
-    const Vec2 middle = centroid(ring);
-    double xx = 0.0;
-    double yy = 0.0;
-    double xy = 0.0;
-    for (size_t i = 0; i < ring.size(); ++i) {
-        const Vec2 a = ring[i] - middle;
-        const Vec2 b = ring[(i + 1) % ring.size()] - middle;
-        const double w = cross(a, b) / 24.0; // moments of the triangle to the middle
-        xx += w * ((a.x + b.x) * (a.x + b.x) + a.x * a.x + b.x * b.x);
-        yy += w * ((a.y + b.y) * (a.y + b.y) + a.y * a.y + b.y * b.y);
-        xy += w * ((a.x + b.x) * (a.y + b.y) + a.x * a.y + b.x * b.y);
-    }
-    const double angle = 0.5 * std::atan2(2.0 * xy, xx - yy);
-    if (std::abs(angle) > 0.035) {
-        frame.c = std::cos(angle);
-        frame.s = std::sin(angle);
-    }
-    double left = 1e300;
-    for (const Vec2 p : ring) {
-        left = std::min(left, frame.map(p).x);
-    }
-    frame.shift = {-left, -frame.map(middle).y};
-    return frame;
-}
-
-std::optional<HeightGrid> moved(const std::optional<HeightGrid>& grid, const Frame& frame)
+std::optional<HeightGrid> moved(const std::optional<HeightGrid>& grid, const OutlineFrame& frame)
 {
     if (!grid) {
         return grid;
@@ -112,6 +69,34 @@ std::optional<HeightGrid> moved(const std::optional<HeightGrid>& grid, const Fra
 }
 
 } // namespace
+
+OutlineFrame outlineFrame(const Ring& ring)
+{
+    OutlineFrame frame;
+    const Vec2 middle = centroid(ring);
+    double xx = 0.0;
+    double yy = 0.0;
+    double xy = 0.0;
+    for (size_t i = 0; i < ring.size(); ++i) {
+        const Vec2 a = ring[i] - middle;
+        const Vec2 b = ring[(i + 1) % ring.size()] - middle;
+        const double w = cross(a, b) / 24.0; // moments of the triangle to the middle
+        xx += w * ((a.x + b.x) * (a.x + b.x) + a.x * a.x + b.x * b.x);
+        yy += w * ((a.y + b.y) * (a.y + b.y) + a.y * a.y + b.y * b.y);
+        xy += w * ((a.x + b.x) * (a.y + b.y) + a.x * a.y + b.x * b.y);
+    }
+    const double angle = 0.5 * std::atan2(2.0 * xy, xx - yy);
+    if (std::abs(angle) > 0.035) {
+        frame.c = std::cos(angle);
+        frame.s = std::sin(angle);
+    }
+    double left = 1e300;
+    for (const Vec2 p : ring) {
+        left = std::min(left, frame.map(p).x);
+    }
+    frame.shift = {-left, -frame.map(middle).y};
+    return frame;
+}
 
 Expected<Imported> importSlabJson(std::string_view text)
 {
@@ -189,9 +174,9 @@ void takeIn(Slab& slab, const Imported& in)
         slab.top = *in.tape;
         slab.topDrawn.reset();
     }
-    Frame frame;
+    OutlineFrame frame;
     if (in.topOutline) {
-        frame = frameOf(*in.topOutline);
+        frame = outlineFrame(*in.topOutline);
         Ring ring;
         for (const Vec2 p : *in.topOutline) {
             ring.push_back(frame.map(p));

@@ -57,6 +57,22 @@ struct ImportOptions {
 [[nodiscard]] Expected<Imported> importXyz(std::string_view text, const ImportOptions& options);
 [[nodiscard]] Expected<Imported> importSlabJson(std::string_view text);
 
+/// From the frame an outline was read in to the slab's.
+struct OutlineFrame {
+    double c = 1.0;
+    double s = 0.0;
+    Vec2 shift;
+    [[nodiscard]] Vec2 map(Vec2 p) const { return Vec2{c * p.x + s * p.y, -s * p.x + c * p.y} + shift; }
+    [[nodiscard]] Vec2 back(Vec2 p) const
+    {
+        const Vec2 q = p - shift;
+        return {c * q.x - s * q.y, s * q.x + c * q.y};
+    }
+};
+/// The long way of the outline along x when it plainly lies crooked (over 2 degrees): a slab laid nearly
+/// level keeps its own x, as siblings of a log share theirs. x from 0, the middle of the area on y = 0.
+[[nodiscard]] OutlineFrame outlineFrame(const Ring& ring);
+
 /// Puts what was read into a slab: what the file says replaces, what it does not say stays. An outline
 /// is brought into the slab's frame: its long way along x from 0, the middle of its width on y = 0.
 void takeIn(Slab& slab, const Imported& imported);

@@ -43,6 +43,7 @@ void paintLabel(QPainter& painter, QPointF at, const QString& text, const QColor
 
 Board::Board(Document& document, QWidget* parent) : QWidget(parent), document_(document)
 {
+    wood_.setPictures([this](const std::string& key) { return document_.picture(key); });
     setObjectName(QStringLiteral("board"));
     setAccessibleName(tr("Board: the table, drawn to scale"));
     setMouseTracking(true);

@@ -1,6 +1,7 @@
 #pragma once
 // Yard: one slab at a time, from tape and rails, and the log it came from.
 
+#include "exchange/import/imported.h"
 #include "ui/board/bench.h"
 
 namespace burl::ui
@@ -50,6 +51,9 @@ private:
     [[nodiscard]] int featureAt(Vec2 at) const;
     void newSlab();
     void buildCard();
+    void takeInPhoto();
+    void takeInFile();
+    void takeIn(const QString& path, const ImportOptions& options);
     void moveFeature(const Slab& before, Vec2 by, int gesture);
 
     QWidget* panel_;

@@ -1,0 +1,47 @@
+#pragma once
+// Hands for the dialogs that open while a test waits for them.
+
+#include <functional>
+
+#include <catch2/catch.hpp>
+
+#include <QApplication>
+#include <QFileDialog>
+#include <QLineEdit>
+#include <QTest>
+#include <QTimer>
+
+namespace burl::test
+{
+
+/// Does something to the next dialog of a kind as soon as it stands open.
+template <typename D> void whenOpen(const std::function<void(D*)>& act)
+{
+    auto* timer = new QTimer;
+    QObject::connect(timer, &QTimer::timeout, timer, [timer, act] {
+        for (QWidget* w : QApplication::topLevelWidgets()) {
+            if (auto* dialog = qobject_cast<D*>(w); dialog != nullptr && dialog->isVisible()) {
+                timer->stop();
+                timer->deleteLater();
+                act(dialog);
+                return;
+            }
+        }
+    });
+    timer->start(20);
+}
+
+inline void chooseFile(const QString& path)
+{
+    whenOpen<QFileDialog>([path](QFileDialog* dialog) {
+        auto* name = dialog->findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
+        REQUIRE(name != nullptr);
+        name->setText(path);
+        QTest::keyClick(name, Qt::Key_Return);
+        if (dialog->isVisible()) {
+            QMetaObject::invokeMethod(dialog, "accept");
+        }
+    });
+}
+
+} // namespace burl::test
