@@ -203,6 +203,45 @@ TEST_CASE("a backup is taken at every start, and the oldest goes", "[store]")
     CHECK(loaded(std::filesystem::path(file.string() + ".backups") / "5.burlbook").jobs.size() == 3);
 }
 
+TEST_CASE("a book of the first schema becomes one of today, with nothing lost", "[store][migration]")
+{
+    test::Folder folder;
+    const auto file = folder / "old.burlbook";
+    {
+        auto book = ShopBook::open(file);
+        REQUIRE(book->write(*book->load(), demoBook()));
+    }
+    {
+        SQLite::Database db(file.string(), SQLite::OPEN_READWRITE); // as it was before pictures were kept
+        db.exec("DROP TABLE picture");
+        db.exec("PRAGMA user_version = 1");
+    }
+    auto book = ShopBook::open(file);
+    REQUIRE(book);
+    CHECK(sameValues(*book->load()->shop, *demoBook().shop));
+    REQUIRE(book->putPicture("k", "bytes"));
+    CHECK(book->picture("k") == "bytes");
+}
+
+TEST_CASE("pictures are kept under their key, and go when nothing shows them", "[store]")
+{
+    test::Folder folder;
+    auto book = ShopBook::open(folder / "shop.burlbook");
+    REQUIRE(book);
+    const std::string bytes("\xff\xd8\0\x01 picture", 12);
+    REQUIRE(book->putPicture("a", bytes));
+    REQUIRE(book->putPicture("a", "something else")); // the same key is the same picture
+    REQUIRE(book->putPicture("b", "other"));
+    CHECK(book->picture("a") == bytes);
+    CHECK(book->picture("nowhere").empty());
+    book->dropPicturesNotIn({"b"});
+    CHECK(book->picture("a").empty());
+    CHECK(book->picture("b") == "other");
+    auto second = ShopBook::open(folder / "shop.burlbook");
+    CHECK_FALSE(second->putPicture("c", "x"));
+    CHECK(second->picture("b") == "other");
+}
+
 TEST_CASE("a program killed at any moment loses at most the edit in flight", "[store][slow]")
 {
     // The child writes job 1, 2, 3 ... and tells each one through a pipe when it is kept. Killed at
