@@ -255,7 +255,7 @@ const WoodCache::Turned& WoodCache::turned(const std::shared_ptr<const Slab>& sl
     Kept& kept = kept_[{slab->id.value, face}];
     const QTransform whole = source.toSlab * slabToScreen;
     // A best rip line turns a sliding piece by hairs; under a pixel at the far corner nobody sees it.
-    const QPointF corner(slab->top.readings.empty() ? 0.0 : slab->top.readings.back().at_mm, 500.0);
+    const QPointF corner = source.toSlab.map(QPointF(source.image.width(), 0.0));
     const QPointF off = slabToScreen.map(corner) - kept.turnedBy.map(corner);
     const bool stands = !kept.turned.image.isNull() && std::abs(off.x()) < 0.7 && std::abs(off.y()) < 0.7;
     if (!stands && !source.image.isNull()) {

@@ -235,6 +235,9 @@ private:
         }
         out.outline = evened(tidied(out.outline), 5.0, 0.0);
         out.sureness = carriedOver(path, out.outline);
+        for (size_t i = 0; i < out.sureness.size(); ++i) {
+            out.sureness[i] *= std::clamp(1.6 - wander(out.outline, i), 0.0, 1.0);
+        }
         for (size_t i = 0; i < out.sureness.size();) {
             size_t run = 0;
             double least = 1.0;
@@ -446,6 +449,25 @@ private:
             }
         }
         return best.size() < 16 ? ring : best;
+    }
+
+    /// Turning to and fro within a hand's width, in radians: an edge that wanders so was not one. A plain
+    /// corner turns one way only.
+    static double wander(const Ring& ring, size_t at)
+    {
+        constexpr int kReach = 8; // times 5 mm, to both sides
+        const size_t n = ring.size();
+        double all = 0.0;
+        double net = 0.0;
+        for (int d = -kReach; d <= kReach; ++d) {
+            const size_t i = (at + n + static_cast<size_t>(d + static_cast<int>(n))) % n;
+            const Vec2 a = ring[i] - ring[(i + n - 2) % n];
+            const Vec2 b = ring[(i + 2) % n] - ring[i];
+            const double turn = std::atan2(cross(a, b), dot(a, b)) / 2.0; // every turn is seen by two of them
+            all += std::abs(turn);
+            net += turn;
+        }
+        return std::max(0.0, all - std::abs(net) - 0.6);
     }
 
     /// Spikes and slits thinner than wood or its gaps are: off, with the corners left as they are.

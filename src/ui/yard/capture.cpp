@@ -244,7 +244,8 @@ void Capture::fill()
     switch (what_) {
     case What::TopTape:
         fillTape(s->top);
-        hint_->setText(tr("place along the slab, then near and far edge; Enter walks down"));
+        hint_->setText(s->topDrawn ? tr("the outline is drawn; a reading typed here takes its place")
+                                   : tr("place along the slab, then near and far edge; Enter walks down"));
         break;
     case What::BottomTape:
         fillTape(s->bottom.value_or(Tape{s->top.from, {}}));
@@ -453,6 +454,10 @@ void Capture::entered(int row, int column, const QString& text)
 void Capture::changeTape(int row, int column, std::optional<double> value)
 {
     document_.editSlab(tr("Tape reading"), slab_, [&](Slab& s) {
+        // The tape is the newer word: a drawn outline and its picture give way to it.
+        const bool top = what_ == What::TopTape;
+        (top ? s.topDrawn : s.bottomDrawn).reset();
+        (top ? s.topPicture : s.bottomPicture).reset();
         Tape& tape = tapeOf(s, what_);
         const auto i = static_cast<size_t>(row);
         if (i >= tape.readings.size()) {

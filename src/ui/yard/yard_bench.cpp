@@ -406,7 +406,7 @@ QString YardBench::emptyWord() const
     if (!slab) {
         return tr("No slab chosen. Start one with “+ new slab” on the right.");
     }
-    if (slab->top.readings.empty()) {
+    if (slab->top.readings.empty() && !slab->topDrawn) {
         return tr("Type what the tape says, below: place along the slab, distance to the near edge, distance to the "
                   "far edge.");
     }
@@ -431,7 +431,8 @@ void YardBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
     paintSlab(p, view, slab, face_, wood, colours());
     const Tape& tape = face_ == Face::Bottom && slab->bottom ? *slab->bottom : slab->top;
     const double sign = tape.from == TapeFrom::String ? -1.0 : 1.0;
-    if (!tape.readings.empty()) {
+    const bool drawn = (face_ == Face::Bottom ? slab->bottomDrawn : slab->topDrawn).has_value();
+    if (!tape.readings.empty() && !drawn) { // a tape that does not make the outline would only mislead
         p.setPen(QPen(colours().lead, 1.2, Qt::DashLine));
         const double from = tape.readings.front().at_mm - 30.0;
         const double to = tape.readings.back().at_mm + 30.0;
