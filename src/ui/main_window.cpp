@@ -212,7 +212,9 @@ void MainWindow::refresh()
     if (bench_ != nullptr) {
         bench_->refresh();
         ledger_->showFigures(bench_->figures(), document_.units());
-        sill_->showFindings(bench_->findings(), document_.units());
+        sill_->showFindings(bench_->findings(), document_.units(), [this](const Finding& f) {
+            return !f.leadsTo.empty() || f.place_mm || bench_->remedyFor(f) != nullptr;
+        });
         board_->refit();
     }
 }
@@ -436,7 +438,11 @@ void MainWindow::showKeys()
 
 void MainWindow::doRemedy(const Finding& finding)
 {
-    if (!bench_->remedy(finding) && finding.place_mm) {
+    if (const auto act = bench_->remedyFor(finding)) {
+        act();
+    } else if (!finding.leadsTo.empty()) {
+        showBench(QString::fromStdString(finding.leadsTo));
+    } else if (finding.place_mm) {
         board_->showPlace(*finding.place_mm);
     }
 }

@@ -70,7 +70,7 @@ public:
         connect(remedy_, &QAbstractButton::clicked, sill, [this, sill] { Q_EMIT sill->remedyWanted(finding); });
     }
 
-    void set(const Finding& f, const UnitChoice& units)
+    void set(const Finding& f, const UnitChoice& units, bool leads = false)
     {
         finding = f;
         const QString name = QStringLiteral("finding_") + fromCore(f.code);
@@ -91,6 +91,7 @@ public:
         }
         remedy_->setAccessibleName(remedy.isEmpty() ? sentence : remedy);
         remedy_->setVisible(!remedy.isEmpty());
+        remedy_->setEnabled(leads);
         text_->update();
     }
 
@@ -152,7 +153,8 @@ Sill::Sill(QWidget* parent) : QWidget(parent)
     outer->addWidget(scroll, 1);
 }
 
-void Sill::showFindings(const std::vector<Finding>& findings, const UnitChoice& units)
+void Sill::showFindings(const std::vector<Finding>& findings, const UnitChoice& units,
+                        const std::function<bool(const Finding&)>& leads)
 {
     while (rows_.size() < findings.size()) {
         auto* row = new Row(this);
@@ -161,7 +163,7 @@ void Sill::showFindings(const std::vector<Finding>& findings, const UnitChoice& 
     }
     for (size_t i = 0; i < rows_.size(); ++i) {
         if (i < findings.size()) {
-            rows_[i]->set(findings[i], units);
+            rows_[i]->set(findings[i], units, leads(findings[i]));
         }
         rows_[i]->setVisible(i < findings.size());
     }

@@ -1,6 +1,7 @@
 #pragma once
 // Findings of the bench, most serious first; each leads to its place and to its remedy.
 
+#include <functional>
 #include <vector>
 
 #include <QWidget>
@@ -18,7 +19,9 @@ class Sill : public QWidget
 
 public:
     explicit Sill(QWidget* parent = nullptr);
-    void showFindings(const std::vector<Finding>& findings, const UnitChoice& units);
+    /// `leads` tells whether a click on a finding's remedy does something; otherwise it is plain advice.
+    void showFindings(const std::vector<Finding>& findings, const UnitChoice& units,
+                      const std::function<bool(const Finding&)>& leads);
     /// A sentence of the program itself (a refused entry, a file that could not be written).
     void say(const QString& sentence);
 

@@ -59,6 +59,7 @@ QString styleSheet(const Palette& p)
                "QPushButton[link=\"true\"] { background: transparent; border: none; color: %6; text-align: left; "
                "padding: 2px 0; }"
                "QPushButton[link=\"true\"]:hover { text-decoration: underline; }"
+               "QPushButton[link=\"true\"]:disabled { color: %4; }"
                "QPushButton[link=\"true\"]:focus { text-decoration: underline; }"
                "QScrollArea { background: transparent; border: none; }"
                "QScrollBar:vertical { background: transparent; width: 7px; margin: 0; }"

@@ -75,13 +75,6 @@ public:
     }
 
 private:
-    void find(std::string code, Severity severity, std::string text, std::vector<Figure> figures, std::string remedy,
-              std::optional<Vec2> place = std::nullopt)
-    {
-        plan_.findings.push_back(
-            {std::move(code), severity, std::move(text), std::move(figures), std::move(remedy), place});
-    }
-
     /// What flattening takes off a face at a place of the slab, the face's mean where it was not read.
     [[nodiscard]] double takenOffAt(size_t piece, Face face, Vec2 place) const
     {
@@ -519,53 +512,57 @@ private:
     void look()
     {
         if (thickness_.isGuess() && !plan_.items.empty()) {
-            find("fill.thickness_guess", Severity::Caution,
-                 "The thickness is a guess ({0}), so the litres are one too.", {thickness_}, "read the faces first");
+            addFinding(plan_.findings, "fill.thickness_guess", Severity::Caution,
+                       "The thickness is a guess ({0}), so the litres are one too.", {thickness_},
+                       "read the faces first")
+                .leadsTo = "yard";
         }
         for (const FillItem& item : plan_.items) {
             const std::optional<Vec2> place =
                 item.onTable.empty() ? std::nullopt : std::optional(centroid(item.onTable));
             const ResinClass* r = resin(item.resin);
             if (item.feature != 0 && item.depth_mm <= 0.0) {
-                find("fill.planed_away", Severity::Good, "The " + item.name + " is planed away by flattening.", {}, "",
-                     place);
+                addFinding(plan_.findings, "fill.planed_away", Severity::Good,
+                           "The " + item.name + " is planed away by flattening.", {}, "", place);
             }
             if (r != nullptr && item.depth_mm > 0.0 && item.depth_mm < r->minLayer_mm && item.feature != 0) {
-                find("fill.too_shallow", Severity::Warn,
-                     r->name + " may not cure in the " + item.name + ": {0} deep, its class wants {1}.",
-                     {given("depth", "depth", item.depth_mm, Unit::Length, ""),
-                      given("min_layer", "least", r->minLayer_mm, Unit::Length, "resin class")},
-                     "use table-top resin there", place);
+                addFinding(plan_.findings, "fill.too_shallow", Severity::Warn,
+                           r->name + " may not cure in the " + item.name + ": {0} deep, its class wants {1}.",
+                           {given("depth", "depth", item.depth_mm, Unit::Length, ""),
+                            given("min_layer", "least", r->minLayer_mm, Unit::Length, "resin class")},
+                           "use table-top resin there", place);
             }
             if (r != nullptr && item.layers.count > 1) {
-                find("fill.layers", Severity::Caution, "Pour the " + item.name + " in {0} layers of {1}.",
-                     {given("layers", "layers", item.layers.count, Unit::Count,
-                            "depth ÷ the class's deepest layer, rounded up"),
-                      given("layer", "layer", item.layers.thickness_mm, Unit::Length, "depth ÷ layers")},
-                     "next layer inside the recoat window, or scuff", place);
+                addFinding(plan_.findings, "fill.layers", Severity::Caution,
+                           "Pour the " + item.name + " in {0} layers of {1}.",
+                           {given("layers", "layers", item.layers.count, Unit::Count,
+                                  "depth ÷ the class's deepest layer, rounded up"),
+                            given("layer", "layer", item.layers.thickness_mm, Unit::Length, "depth ÷ layers")},
+                           "next layer inside the recoat window, or scuff", place);
             }
             if (item.overruled && r != nullptr && r->maxLayer_mm < 10.0 && item.width_mm > 60.0 &&
                 item.depth_mm > 2.0 * r->maxLayer_mm) {
-                find("fill.overruled_hot", Severity::Warn,
-                     r->name + " poured deep in the " + item.name + " heats and cracks.", {},
-                     "take the deep-pour resin", place);
+                addFinding(plan_.findings, "fill.overruled_hot", Severity::Warn,
+                           r->name + " poured deep in the " + item.name + " heats and cracks.", {},
+                           "take the deep-pour resin", place);
             }
         }
         for (const ResinOrder& order : plan_.orders) {
             const ResinClass* r = resin(order.resin);
             const double grams = order.batchA.value() + order.batchB.value();
             if (r != nullptr && r->potLife_min > 0.0 && r->potLife_min < 60.0 && grams > 2.0 * r->potLifeMass_g) {
-                find("fill.pot_heats", Severity::Warn,
-                     "A batch of {0} of " + r->name + " heats in the pot: its class is timed on {1}.",
-                     {given("batch", "batch", grams, Unit::SmallMass, ""),
-                      given("pot_mass", "pot", r->potLifeMass_g, Unit::SmallMass, "resin class")},
-                     "mix smaller batches, pour at once");
+                addFinding(plan_.findings, "fill.pot_heats", Severity::Warn,
+                           "A batch of {0} of " + r->name + " heats in the pot: its class is timed on {1}.",
+                           {given("batch", "batch", grams, Unit::SmallMass, ""),
+                            given("pot_mass", "pot", r->potLifeMass_g, Unit::SmallMass, "resin class")},
+                           "mix smaller batches, pour at once");
             }
         }
         if (!plan_.orders.empty()) {
-            find("fill.skin", Severity::Caution,
-                 "Resin: gloves, eyes, fresh air; a pot that smokes goes outdoors. The product's own sheet rules.", {},
-                 "");
+            addFinding(
+                plan_.findings, "fill.skin", Severity::Caution,
+                "Resin: gloves, eyes, fresh air; a pot that smokes goes outdoors. The product's own sheet rules.", {},
+                "");
         }
     }
 

@@ -43,7 +43,8 @@ bool mayStayLow(const Slab& slab, Vec2 at, Face face)
 
 struct Counted {
     std::vector<Point3> points;
-    std::vector<size_t> index; // into the surface's points
+    std::vector<std::ptrdiff_t>
+        among; // of each of the surface's points its place in `points`, -1 when it does not count
 };
 
 Counted countedIn(const std::vector<SurfacePoint>& all, const Ring& outline, const Slab& slab, Face face)
@@ -52,8 +53,10 @@ Counted countedIn(const std::vector<SurfacePoint>& all, const Ring& outline, con
     for (size_t i = 0; i < all.size(); ++i) {
         const Vec2 at{all[i].p.x, all[i].p.y};
         if ((contains(outline, at) || signedDistance_mm(outline, at) > -kRim_mm) && !mayStayLow(slab, at, face)) {
+            out.among.push_back(static_cast<std::ptrdiff_t>(out.points.size()));
             out.points.push_back(all[i].p);
-            out.index.push_back(i);
+        } else {
+            out.among.push_back(-1);
         }
     }
     return out;
@@ -137,12 +140,11 @@ public:
                 dot.onTop = onTop;
                 const Plane& plane = onTop ? out_.topPlane : out_.bottomPlane;
                 dot.removal_mm = (onTop ? 1.0 : -1.0) * (p.z - plane.at(p.x, p.y));
-                const auto at = std::find(counted.index.begin(), counted.index.end(), i);
-                dot.counts = at != counted.index.end();
+                dot.counts = counted.among[i] >= 0;
                 if (dot.counts) {
                     FacePasses& face = onTop ? out_.top : out_.bottom; // the map's cells end short of the rim
                     face.most_mm = std::max(face.most_mm, dot.removal_mm);
-                    const auto inCounted = static_cast<size_t>(at - counted.index.begin());
+                    const auto inCounted = static_cast<size_t>(counted.among[i]);
                     dot.binds = std::any_of(binding_.begin(), binding_.end(), [&](const BindingPoint& b) {
                         return b.onTop == onTop && b.index == inCounted && b.share > 1e-9;
                     });
@@ -386,12 +388,6 @@ public:
     }
 
 private:
-    void find(std::string code, Severity severity, std::string text, std::vector<Figure> figures, std::string remedy)
-    {
-        plan_.findings.push_back(
-            {std::move(code), severity, std::move(text), std::move(figures), std::move(remedy), {}});
-    }
-
     void decideThickness(const std::vector<PieceWork>& work)
     {
         const Figure wanted = given("thickness_wanted", "wanted", in_.wanted_mm, Unit::Length, "chosen");
@@ -429,8 +425,8 @@ private:
         } else {
             plan_.thickness = relabelled(possible, "thickness", "Thickness, finished");
             if (in_.wanted_mm > least + 0.05 && !guess) {
-                find("flatten.too_thin", Severity::Stop, "The slabs give {0}; {1} is wanted.", {possible, wanted},
-                     "accept {0}, or leave the underside as it is");
+                addFinding(plan_.findings, "flatten.too_thin", Severity::Stop, "The slabs give {0}; {1} is wanted.",
+                           {possible, wanted}, "accept {0}, or leave the underside as it is");
             }
         }
         possible_ = possible;
@@ -440,30 +436,38 @@ private:
     {
         const FlattenedPiece& piece = work.piece();
         if (piece.missing) {
-            find("flatten.missing", Severity::Warn, piece.missing->what + ".", {}, piece.missing->where);
+            addFinding(plan_.findings, "flatten.missing", Severity::Warn, piece.missing->what + ".", {},
+                       piece.missing->where)
+                .leadsTo = benchNamedIn(piece.missing->where);
             return;
         }
         if (piece.under == UnderSource::Parallel) {
-            find("flatten.under_not_read", Severity::Caution,
-                 "The underside of " + piece.name + " is not read; it is taken as parallel to the top.", {},
-                 "read the gaps under it");
+            addFinding(plan_.findings, "flatten.under_not_read", Severity::Caution,
+                       "The underside of " + piece.name + " is not read; it is taken as parallel to the top.", {},
+                       "read the gaps under it")
+                .leadsTo = "yard";
         } else if (piece.under == UnderSource::MeanThickness) {
-            find("flatten.faces_not_tied", Severity::Warn,
-                 "Both faces of " + piece.name + " were read in different settings; one thickness does not tie them.",
-                 {}, "read the thickness at three places");
+            addFinding(plan_.findings, "flatten.faces_not_tied", Severity::Warn,
+                       "Both faces of " + piece.name +
+                           " were read in different settings; one thickness does not tie them.",
+                       {}, "read the thickness at three places")
+                .leadsTo = "yard";
         }
         if (work.surfaces().tieMisfit_mm > 1.5) {
-            find("flatten.tie_misfit", Severity::Warn,
-                 "Thickness readings of " + piece.name + " disagree with the surface readings by {0}.",
-                 {given("misfit", "misfit", work.surfaces().tieMisfit_mm, Unit::Length, "readings")}, "measure again");
+            addFinding(plan_.findings, "flatten.tie_misfit", Severity::Warn,
+                       "Thickness readings of " + piece.name + " disagree with the surface readings by {0}.",
+                       {given("misfit", "misfit", work.surfaces().tieMisfit_mm, Unit::Length, "readings")},
+                       "measure again")
+                .leadsTo = "yard";
         }
         if (piece.shape) {
-            find("flatten.between_readings", Severity::Caution,
-                 "Readings of " + piece.name + " miss what stands between them: the last {0} may go too.",
-                 {made("unevenness", "unevenness", "2 × what wind, bow and cup leave over: {0}",
-                       {given("rms", "left over", piece.shape->rms_mm, Unit::Length, "surface readings")},
-                       2.0 * piece.shape->rms_mm, Unit::Length)},
-                 "read a finer grid");
+            addFinding(plan_.findings, "flatten.between_readings", Severity::Caution,
+                       "Readings of " + piece.name + " miss what stands between them: the last {0} may go too.",
+                       {made("unevenness", "unevenness", "2 × what wind, bow and cup leave over: {0}",
+                             {given("rms", "left over", piece.shape->rms_mm, Unit::Length, "surface readings")},
+                             2.0 * piece.shape->rms_mm, Unit::Length)},
+                       "read a finer grid")
+                .leadsTo = "yard";
         }
     }
 

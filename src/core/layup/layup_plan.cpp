@@ -415,13 +415,6 @@ private:
         add(made("offcuts", "Offcuts", "{0} − {1}", {slabArea, plan_.woodArea}, slabs - wood, Unit::Area));
     }
 
-    void find(std::string code, Severity severity, std::string text, std::vector<Figure> figures, std::string remedy,
-              std::optional<Vec2> place = std::nullopt)
-    {
-        plan_.findings.push_back(
-            {std::move(code), severity, std::move(text), std::move(figures), std::move(remedy), place});
-    }
-
     void look()
     {
         const double length = choices_.length_mm;
@@ -434,35 +427,38 @@ private:
                 lookAtRip(piece, i);
             }
             if (slab.pith && slab.thickness_mm && std::abs(slab.pith->distance_mm) < *slab.thickness_mm / 2.0) {
-                find("layup.pith_slab", Severity::Warn,
-                     piece.name + " has the pith in it: it will crack along it, and cups little.",
-                     {given("pith", "pith", slab.pith->distance_mm, Unit::Length, "log end")},
-                     "rip the pith out, or take a slab further from it", centroid(piece.rough));
+                addFinding(plan_.findings, "layup.pith_slab", Severity::Warn,
+                           piece.name + " has the pith in it: it will crack along it, and cups little.",
+                           {given("pith", "pith", slab.pith->distance_mm, Unit::Length, "log end")},
+                           "rip the pith out, or take a slab further from it", centroid(piece.rough));
             }
         }
         if (choices_.width_mm && choices_.kind != TopKind::River) {
             const double widest = least(widestStraight()).value;
             if (*choices_.width_mm > widest + 0.05) {
-                find("layup.too_wide", Severity::Stop, "The wood gives {0} at its narrowest, {1} is wanted.",
-                     {given("widest", "widest", widest, Unit::Length, "on the drawing"),
-                      given("width", "width", *choices_.width_mm, Unit::Length, "chosen")},
-                     "make the top narrower or turn a piece");
+                addFinding(plan_.findings, "layup.too_wide", Severity::Stop,
+                           "The wood gives {0} at its narrowest, {1} is wanted.",
+                           {given("widest", "widest", widest, Unit::Length, "on the drawing"),
+                            given("width", "width", *choices_.width_mm, Unit::Length, "chosen")},
+                           "make the top narrower or turn a piece");
             }
         }
         if (plan_.gap && !plan_.gap->fits) {
-            find("layup.overlap", Severity::Stop, "The slabs overlap by {0} across the river.",
-                 {given("overlap", "overlap", -std::min(plan_.gap->leastTop.value, plan_.gap->leastBottom.value),
-                        Unit::Length, "on the drawing")},
-                 "widen the top or rip more off the outer edges", Vec2{plan_.gap->leastTop.x, 0.0});
+            addFinding(plan_.findings, "layup.overlap", Severity::Stop, "The slabs overlap by {0} across the river.",
+                       {given("overlap", "overlap", -std::min(plan_.gap->leastTop.value, plan_.gap->leastBottom.value),
+                              Unit::Length, "on the drawing")},
+                       "widen the top or rip more off the outer edges", Vec2{plan_.gap->leastTop.x, 0.0});
         } else if (plan_.gap && plan_.gap->leastBottom.value < 5.0) {
-            find("layup.gap_tight", Severity::Warn, "The river closes to {0}, too narrow to pour and to clean.",
-                 {given("gap", "gap", std::max(0.0, plan_.gap->leastBottom.value), Unit::Length, "on the drawing")},
-                 "open the gap", Vec2{plan_.gap->leastBottom.x, 0.0});
+            addFinding(
+                plan_.findings, "layup.gap_tight", Severity::Warn,
+                "The river closes to {0}, too narrow to pour and to clean.",
+                {given("gap", "gap", std::max(0.0, plan_.gap->leastBottom.value), Unit::Length, "on the drawing")},
+                "open the gap", Vec2{plan_.gap->leastBottom.x, 0.0});
         }
         if (plan_.pieces.size() == 2) {
             compareHalves();
-            find("layup.rip_after", Severity::Caution,
-                 "Rip after the first flattening: on rough slabs nothing lines up.", {}, "");
+            addFinding(plan_.findings, "layup.rip_after", Severity::Caution,
+                       "Rip after the first flattening: on rough slabs nothing lines up.", {}, "");
         }
     }
 
@@ -478,15 +474,17 @@ private:
         const double shortRight = length - box.right;
         const double over = std::max(shortLeft, shortRight);
         if (over > 0.5) {
-            find("layup.too_short", Severity::Stop, piece.name + " ends {0} inside the top.",
-                 {given("short_by", "short", over, Unit::Length, "on the drawing")}, "slide it or shorten the top",
-                 Vec2{shortLeft > shortRight ? 0.0 : length, centroid(piece.showRing).y});
+            addFinding(plan_.findings, "layup.too_short", Severity::Stop, piece.name + " ends {0} inside the top.",
+                       {given("short_by", "short", over, Unit::Length, "on the drawing")},
+                       "slide it or shorten the top",
+                       Vec2{shortLeft > shortRight ? 0.0 : length, centroid(piece.showRing).y});
         } else if (over > -in_.trim_mm + 0.5) {
-            find("layup.no_trim", Severity::Warn, piece.name + " has only {0} of its end to trim; {1} is wanted.",
-                 {given("trim_left", "left", -over, Unit::Length, "on the drawing"),
-                  given("trim", "trim", in_.trim_mm, Unit::Length, "chosen")},
-                 "slide it or shorten the top",
-                 Vec2{shortLeft > shortRight ? 0.0 : length, centroid(piece.showRing).y});
+            addFinding(plan_.findings, "layup.no_trim", Severity::Warn,
+                       piece.name + " has only {0} of its end to trim; {1} is wanted.",
+                       {given("trim_left", "left", -over, Unit::Length, "on the drawing"),
+                        given("trim", "trim", in_.trim_mm, Unit::Length, "chosen")},
+                       "slide it or shorten the top",
+                       Vec2{shortLeft > shortRight ? 0.0 : length, centroid(piece.showRing).y});
         }
     }
 
@@ -513,18 +511,20 @@ private:
             const Figure deep = given("into", "into the top", into, Unit::Length, "on the drawing");
             const bool left = place.x < choices_.length_mm / 2.0;
             if (feature.intention == Intention::CutOff) {
-                find("layup.not_cut_off", Severity::Warn,
-                     "A part of " + piece.name + " meant to be cut off lies {0} inside the " +
-                         (left ? "left" : "right") + " end of the top.",
-                     {deep}, left ? "slide " + piece.name + " left by {0}" : "slide " + piece.name + " right by {0}",
-                     place);
+                addFinding(plan_.findings, "layup.not_cut_off", Severity::Warn,
+                           "A part of " + piece.name + " meant to be cut off lies {0} inside the " +
+                               (left ? "left" : "right") + " end of the top.",
+                           {deep},
+                           left ? "slide " + piece.name + " left by {0}" : "slide " + piece.name + " right by {0}",
+                           place);
             } else if (feature.kind == FeatureKind::Check && feature.intention == Intention::Keep) {
-                find("layup.check_in_top", Severity::Warn, "A check in " + piece.name + " runs {0} into the top.",
-                     {deep}, "cut it off, fill it or key it", place);
+                addFinding(plan_.findings, "layup.check_in_top", Severity::Warn,
+                           "A check in " + piece.name + " runs {0} into the top.", {deep},
+                           "cut it off, fill it or key it", place);
             } else if (feature.kind == FeatureKind::Pith) {
-                find("layup.pith_in_top", Severity::Warn,
-                     "The pith of " + piece.name + " lies in the top; it will crack.", {},
-                     "rip it out, or plan keys along it", place);
+                addFinding(plan_.findings, "layup.pith_in_top", Severity::Warn,
+                           "The pith of " + piece.name + " lies in the top; it will crack.", {},
+                           "rip it out, or plan keys along it", place);
             }
         }
     }
@@ -546,16 +546,16 @@ private:
             }
         }
         if (worst < 0.0) {
-            find("layup.rip_in_bark", Severity::Stop,
-                 "The rip line of " + piece.name + " leaves the wood by {0}: the joint would stand open.",
-                 {given("rip_out", "outside", -worst, Unit::Length, "on the drawing")}, "take the best line",
-                 Vec2{at, piece.ripLevel_mm});
+            addFinding(plan_.findings, "layup.rip_in_bark", Severity::Stop,
+                       "The rip line of " + piece.name + " leaves the wood by {0}: the joint would stand open.",
+                       {given("rip_out", "outside", -worst, Unit::Length, "on the drawing")}, "take the best line",
+                       Vec2{at, piece.ripLevel_mm});
         } else if (worst < in_.ripMargin_mm - 0.05) {
-            find("layup.rip_near_bark", Severity::Warn,
-                 "The rip line of " + piece.name + " comes within {0} of the edge; {1} is wanted.",
-                 {given("rip_inside", "inside", worst, Unit::Length, "on the drawing"),
-                  given("margin", "margin", in_.ripMargin_mm, Unit::Length, "chosen")},
-                 "take the best line", Vec2{at, piece.ripLevel_mm});
+            addFinding(plan_.findings, "layup.rip_near_bark", Severity::Warn,
+                       "The rip line of " + piece.name + " comes within {0} of the edge; {1} is wanted.",
+                       {given("rip_inside", "inside", worst, Unit::Length, "on the drawing"),
+                        given("margin", "margin", in_.ripMargin_mm, Unit::Length, "chosen")},
+                       "take the best line", Vec2{at, piece.ripLevel_mm});
         }
     }
 
@@ -567,17 +567,18 @@ private:
             const double apart = std::abs(*a.mc_pct - *b.mc_pct);
             const Figure figure = given("mc_apart", "apart", apart, Unit::Percent, "meter");
             if (apart > 1.5) {
-                find("layup.mc_apart", Severity::Warn,
-                     "The two slabs are {0} moisture apart: one will move after gluing.", {figure},
-                     "let them come to rest together");
+                addFinding(plan_.findings, "layup.mc_apart", Severity::Warn,
+                           "The two slabs are {0} moisture apart: one will move after gluing.", {figure},
+                           "let them come to rest together")
+                    .leadsTo = "yard";
             } else {
-                find("layup.mc_alike", Severity::Good, "Both slabs are within {0} moisture: good to join.", {figure},
-                     "");
+                addFinding(plan_.findings, "layup.mc_alike", Severity::Good,
+                           "Both slabs are within {0} moisture: good to join.", {figure}, "");
             }
         }
         if (a.species != b.species) {
-            find("layup.two_species", Severity::Caution, "The two slabs are of different species and move differently.",
-                 {}, "");
+            addFinding(plan_.findings, "layup.two_species", Severity::Caution,
+                       "The two slabs are of different species and move differently.", {}, "");
         }
     }
 

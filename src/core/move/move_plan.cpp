@@ -97,13 +97,6 @@ public:
     }
 
 private:
-    void find(std::string code, Severity severity, std::string text, std::vector<Figure> figures, std::string remedy,
-              std::optional<Vec2> place = std::nullopt)
-    {
-        plan_.findings.push_back(
-            {std::move(code), severity, std::move(text), std::move(figures), std::move(remedy), place});
-    }
-
     void askForWhatLacks()
     {
         for (size_t i = 0; i < in_.slabs.size() && i < in_.layup->pieces.size(); ++i) {
@@ -118,7 +111,9 @@ private:
                 Missing{"The room this top will live in is not among the rooms of the shop", "Move: choose its room"};
         }
         if (plan_.missing) {
-            find("move.missing", Severity::Warn, plan_.missing->what + ".", {}, plan_.missing->where);
+            addFinding(plan_.findings, "move.missing", Severity::Warn, plan_.missing->what + ".", {},
+                       plan_.missing->where)
+                .leadsTo = benchNamedIn(plan_.missing->where);
         }
     }
 
@@ -366,43 +361,48 @@ private:
         for (size_t i = 0; i < in_.slabs.size() && i < in_.layup->pieces.size(); ++i) {
             const Slab& slab = *in_.slabs[i];
             if (!slab.mc_pct) {
-                find("move.no_mc", Severity::Caution, slab.name + " is not metered; its moisture is a guess.", {},
-                     "read its MC");
+                addFinding(plan_.findings, "move.no_mc", Severity::Caution,
+                           slab.name + " is not metered; its moisture is a guess.", {}, "read its MC")
+                    .leadsTo = "yard";
             } else if (in_.climate && *slab.mc_pct > plan_.mc.wettest_pct + 2.0) {
-                find("move.too_wet", Severity::Warn,
-                     slab.name + " is at {0}, wetter than its room ever gets ({1}): it will shrink and cup.",
-                     {given("mc", "MC", *slab.mc_pct, Unit::Percent, "meter"), plan_.wettest}, "let it dry on");
+                addFinding(plan_.findings, "move.too_wet", Severity::Warn,
+                           slab.name + " is at {0}, wetter than its room ever gets ({1}): it will shrink and cup.",
+                           {given("mc", "MC", *slab.mc_pct, Unit::Percent, "meter"), plan_.wettest}, "let it dry on")
+                    .leadsTo = "yard";
             }
         }
         const double t = thickness_.value();
         for (const FastenerPlan& f : plan_.fasteners) {
             if (!f.inWood) {
-                find("move.fastener_off_wood", Severity::Stop, "A fastener does not sit in wood.", {}, "move it",
-                     f.fastener.at);
+                addFinding(plan_.findings, "move.fastener_off_wood", Severity::Stop, "A fastener does not sit in wood.",
+                           {}, "move it", f.fastener.at);
             }
             if (f.fastener.kind == FastenerKind::InsertAndBolt) {
                 if (f.remaining.value() <= 0.0) {
-                    find("move.insert_through", Severity::Stop,
-                         "An insert breaks through the show face: {0} of wood above it.", {f.remaining},
-                         "take a shorter insert", f.fastener.at);
+                    addFinding(plan_.findings, "move.insert_through", Severity::Stop,
+                               "An insert breaks through the show face: {0} of wood above it.", {f.remaining},
+                               "take a shorter insert", f.fastener.at);
                 } else if (f.remaining.value() < in_.leastWoodOverInsert_mm) {
-                    find("move.insert_deep", Severity::Warn, "Only {0} of wood above an insert; {1} is wanted.",
-                         {f.remaining, given("least_wood", "least", in_.leastWoodOverInsert_mm, Unit::Length, "habit")},
-                         "take a shorter insert", f.fastener.at);
+                    addFinding(
+                        plan_.findings, "move.insert_deep", Severity::Warn,
+                        "Only {0} of wood above an insert; {1} is wanted.",
+                        {f.remaining, given("least_wood", "least", in_.leastWoodOverInsert_mm, Unit::Length, "habit")},
+                        "take a shorter insert", f.fastener.at);
                 }
             }
             if (f.slotted && f.fastener.washer_mm < f.fastener.bolt_mm + f.travel.out_mm + f.travel.in_mm + 2.0) {
-                find("move.washer_small", Severity::Warn,
-                     "A washer of {0} does not cover its slot when the bolt stands at an end.",
-                     {given("washer", "washer", f.fastener.washer_mm, Unit::Length, "chosen")},
-                     "take a larger washer or a plate", f.fastener.at);
+                addFinding(plan_.findings, "move.washer_small", Severity::Warn,
+                           "A washer of {0} does not cover its slot when the bolt stands at an end.",
+                           {given("washer", "washer", f.fastener.washer_mm, Unit::Length, "chosen")},
+                           "take a larger washer or a plate", f.fastener.at);
             }
         }
         for (const ChannelPlan& c : plan_.channels) {
             const Vec2 place{c.channel.x_mm, c.channel.middle_mm};
             if (c.woodLeft.value() < t / 2.0) {
-                find("move.groove_deep", Severity::Warn, "The groove leaves {0}, less than half of {1}.",
-                     {c.woodLeft, thickness_}, "take a lower channel", place);
+                addFinding(plan_.findings, "move.groove_deep", Severity::Warn,
+                           "The groove leaves {0}, less than half of {1}.", {c.woodLeft, thickness_},
+                           "take a lower channel", place);
             }
             const StripsAt here = stripsAt(*in_.layup, plan_.coefficients, c.channel.x_mm);
             double width = 0.0;
@@ -416,32 +416,36 @@ private:
             const double high = c.channel.middle_mm + reach;
             const double spare = std::min(low - here.from_mm, here.from_mm + width - high);
             if (spare < 25.0) {
-                find("move.groove_long", spare < 0.0 ? Severity::Stop : Severity::Warn,
-                     spare < 0.0 ? "A channel's groove comes out of the edge."
-                                 : "A channel's groove ends {0} from the edge; it may show.",
-                     {given("edge_room", "room", std::max(0.0, spare), Unit::Length, "on the drawing")},
-                     "take a shorter channel", place);
+                addFinding(plan_.findings, "move.groove_long", spare < 0.0 ? Severity::Stop : Severity::Warn,
+                           spare < 0.0 ? "A channel's groove comes out of the edge."
+                                       : "A channel's groove ends {0} from the edge; it may show.",
+                           {given("edge_room", "room", std::max(0.0, spare), Unit::Length, "on the drawing")},
+                           "take a shorter channel", place);
             }
             const double fromEnd = std::min(c.channel.x_mm, in_.layup->length.value() - c.channel.x_mm);
             if (fromEnd < 120.0) {
-                find("move.channel_end", Severity::Caution, "A channel lies {0} from the end; 200 to 250 mm is custom.",
-                     {given("from_end", "from the end", fromEnd, Unit::Length, "on the drawing")}, "move it in", place);
+                addFinding(plan_.findings, "move.channel_end", Severity::Caution,
+                           "A channel lies {0} from the end; 200 to 250 mm is custom.",
+                           {given("from_end", "from the end", fromEnd, Unit::Length, "on the drawing")}, "move it in",
+                           place);
             }
             for (const FastenerPlan& f : plan_.fasteners) {
                 const double apart = std::abs(f.fastener.at.x - c.channel.x_mm) - c.channel.width_mm / 2.0;
                 if (apart < f.fastener.washer_mm / 2.0 && f.fastener.at.y > low && f.fastener.at.y < high) {
-                    find("move.fastener_on_channel", Severity::Stop, "A fastener lies over the channel at {0}.",
-                         {given("channel_at", "channel", c.channel.x_mm, Unit::Length, "on the drawing")},
-                         "move one of them", place);
+                    addFinding(plan_.findings, "move.fastener_on_channel", Severity::Stop,
+                               "A fastener lies over the channel at {0}.",
+                               {given("channel_at", "channel", c.channel.x_mm, Unit::Length, "on the drawing")},
+                               "move one of them", place);
                     break;
                 }
             }
         }
         if (plan_.fasteners.empty()) {
-            find("move.no_fasteners", Severity::Caution, "Nothing holds the top to a base yet.", {}, "add fasteners");
+            addFinding(plan_.findings, "move.no_fasteners", Severity::Caution, "Nothing holds the top to a base yet.",
+                       {}, "add fasteners");
         } else {
-            find("move.never_tight", Severity::Good,
-                 "Centre bolts tight, all others snug with threadlock: never tight.", {}, "");
+            addFinding(plan_.findings, "move.never_tight", Severity::Good,
+                       "Centre bolts tight, all others snug with threadlock: never tight.", {}, "");
         }
     }
 

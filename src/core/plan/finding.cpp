@@ -18,6 +18,24 @@ std::vector<std::string> texts(const Finding& finding, const UnitChoice& units)
 
 } // namespace
 
+Finding& addFinding(std::vector<Finding>& findings, std::string code, Severity severity, std::string text,
+                    std::vector<Figure> figures, std::string remedy, std::optional<Vec2> place)
+{
+    findings.push_back({std::move(code), severity, std::move(text), std::move(figures), std::move(remedy), place});
+    return findings.back();
+}
+
+std::string benchNamedIn(const std::string& where)
+{
+    for (const auto& [name, id] :
+         {std::pair{"Yard:", "yard"}, {"Layup:", "layup"}, {"Flat:", "flat"}, {"Fill:", "fill"}, {"Move:", "move"}}) {
+        if (where.rfind(name, 0) == 0) {
+            return id;
+        }
+    }
+    return {};
+}
+
 std::string sentence(const Finding& finding, const UnitChoice& units)
 {
     return filledIn(finding.text, texts(finding, units));

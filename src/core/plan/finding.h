@@ -20,7 +20,15 @@ struct Finding {
     std::vector<Figure> figures;
     std::string remedy;           // what can be done, a few words with {0}, {1}
     std::optional<Vec2> place_mm; // on the table, where a click leads
+    std::string leadsTo{};        // id of the bench where the remedy is done; empty: here, or nowhere in the program
 };
+
+/// Adds a finding and gives it back, to say where its remedy is done.
+Finding& addFinding(std::vector<Finding>& findings, std::string code, Severity severity, std::string text,
+                    std::vector<Figure> figures, std::string remedy, std::optional<Vec2> place = std::nullopt);
+
+/// The bench that a "Yard: ..." or "Layup: ..." names.
+[[nodiscard]] std::string benchNamedIn(const std::string& where);
 
 [[nodiscard]] std::string sentence(const Finding& finding, const UnitChoice& units);
 [[nodiscard]] std::string remedyText(const Finding& finding, const UnitChoice& units);

@@ -70,7 +70,13 @@ std::optional<HeightGrid> moved(const std::optional<HeightGrid>& grid, const Out
 
 } // namespace
 
-OutlineFrame outlineFrame(const Ring& ring)
+Ring knownOutline(const Slab& slab, Face face)
+{
+    const auto outline = outlineOf(slab, face);
+    return outline ? outline->ring() : Ring{};
+}
+
+OutlineFrame outlineFrame(const Ring& ring, const Ring& known)
 {
     OutlineFrame frame;
     const Vec2 middle = centroid(ring);
@@ -95,6 +101,9 @@ OutlineFrame outlineFrame(const Ring& ring)
         left = std::min(left, frame.map(p).x);
     }
     frame.shift = {-left, -frame.map(middle).y};
+    if (!known.empty()) {
+        frame.shift = frame.shift + Vec2{boundsOf(known).left, centroid(known).y};
+    }
     return frame;
 }
 
@@ -176,7 +185,7 @@ void takeIn(Slab& slab, const Imported& in)
     }
     OutlineFrame frame;
     if (in.topOutline) {
-        frame = outlineFrame(*in.topOutline);
+        frame = outlineFrame(*in.topOutline, knownOutline(slab, Face::Top));
         Ring ring;
         for (const Vec2 p : *in.topOutline) {
             ring.push_back(frame.map(p));

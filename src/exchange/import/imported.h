@@ -69,9 +69,12 @@ struct OutlineFrame {
         return {c * q.x - s * q.y, s * q.x + c * q.y};
     }
 };
-/// The long way of the outline along x when it plainly lies crooked (over 2 degrees): a slab laid nearly
-/// level keeps its own x, as siblings of a log share theirs. x from 0, the middle of the area on y = 0.
-[[nodiscard]] OutlineFrame outlineFrame(const Ring& ring);
+/// Lays the long way of the outline along x where it plainly lies crooked (over 2 degrees). Its left end
+/// and the middle of its area come to where those of `known` are, so that a face measured again keeps its
+/// knots, readings and other face in place; without one to x = 0 and y = 0.
+[[nodiscard]] OutlineFrame outlineFrame(const Ring& ring, const Ring& known = {});
+/// What is known of a face of the slab before it is measured again; empty when nothing is.
+[[nodiscard]] Ring knownOutline(const Slab& slab, Face face);
 
 /// Puts what was read into a slab: what the file says replaces, what it does not say stays. An outline
 /// is brought into the slab's frame: its long way along x from 0, the middle of its width on y = 0.

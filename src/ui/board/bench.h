@@ -2,6 +2,7 @@
 // A bench: one way of looking at the table and working on it. It paints over the shared drawing,
 // takes the mouse in millimetres, and brings its choices, its strip below the board and its figures.
 
+#include <functional>
 #include <optional>
 #include <vector>
 
@@ -70,8 +71,8 @@ public:
     /// Arrow keys nudge what is selected; true when something moved.
     virtual bool nudge(double, double) { return false; }
     virtual bool removeSelected() { return false; }
-    /// Does what a finding's remedy says; false when there is only the place to show.
-    virtual bool remedy(const Finding&) { return false; }
+    /// What a click on a finding's remedy does here; nothing when it is no more than advice.
+    [[nodiscard]] virtual std::function<void()> remedyFor(const Finding&) { return {}; }
     /// Keys of this bench, a line each: "Arrow keys — nudge the piece".
     [[nodiscard]] virtual QStringList keys() const { return {}; }
 

@@ -267,21 +267,15 @@ bool FlatBench::press(Vec2 at, const BoardView&)
     return false;
 }
 
-bool FlatBench::remedy(const Finding& finding)
+std::function<void()> FlatBench::remedyFor(const Finding& finding)
 {
-    if (finding.code == "flatten.missing" || finding.code == "flatten.under_not_read" ||
-        finding.code == "flatten.faces_not_tied" || finding.code == "flatten.between_readings" ||
-        finding.code == "flatten.tie_misfit") {
-        Q_EMIT benchWanted(QStringLiteral("yard"));
-        return true;
-    }
     if (finding.code == "flatten.too_thin") {
-        const double possible = finding.figures.front().value();
-        document_.edit(tr("Accept the thickness"),
-                       [&](Job& j) { j.layup.thickness_mm = std::floor(possible * 10.0) / 10.0; });
-        return true;
+        return [this, possible = finding.figures.front().value()] {
+            document_.edit(tr("Accept the thickness"),
+                           [&](Job& j) { j.layup.thickness_mm = std::floor(possible * 10.0) / 10.0; });
+        };
     }
-    return false;
+    return {};
 }
 
 QStringList FlatBench::keys() const

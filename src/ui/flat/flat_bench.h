@@ -34,7 +34,7 @@ public:
     void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) override;
     void refresh() override;
     bool press(Vec2 at, const BoardView& view) override;
-    bool remedy(const Finding& finding) override;
+    [[nodiscard]] std::function<void()> remedyFor(const Finding& finding) override;
     [[nodiscard]] QStringList keys() const override;
 
 private:

@@ -228,7 +228,8 @@ std::vector<Finding> LayupBench::findings() const
     }
     std::vector<Finding> out = document_.plan()->layup->findings;
     if (const auto& missing = document_.plan()->layup->missing) {
-        out.push_back({"layup.missing", Severity::Warn, missing->what, {}, missing->where, {}});
+        addFinding(out, "layup.missing", Severity::Warn, missing->what, {}, missing->where).leadsTo =
+            benchNamedIn(missing->where);
     }
     return out;
 }
@@ -556,21 +557,18 @@ bool LayupBench::nudge(double dx, double dy)
     return true;
 }
 
-bool LayupBench::remedy(const Finding& finding)
+std::function<void()> LayupBench::remedyFor(const Finding& finding)
 {
     if (finding.code == "layup.rip_in_bark" || finding.code == "layup.rip_near_bark") {
-        document_.edit(tr("Best rip lines"), [](Job& j) {
-            for (Piece& p : j.layup.pieces) {
-                p.rip.reset();
-            }
-        });
-        return true;
+        return [this] {
+            document_.edit(tr("Best rip lines"), [](Job& j) {
+                for (Piece& p : j.layup.pieces) {
+                    p.rip.reset();
+                }
+            });
+        };
     }
-    if (finding.code == "layup.missing" && finding.remedy.rfind("Yard", 0) == 0) {
-        Q_EMIT benchWanted(QStringLiteral("yard"));
-        return true;
-    }
-    return false;
+    return {};
 }
 
 QStringList LayupBench::keys() const

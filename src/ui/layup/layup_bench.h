@@ -39,7 +39,7 @@ public:
     void typed(double mm) override;
     [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;
     bool nudge(double dx, double dy) override;
-    bool remedy(const Finding& finding) override;
+    [[nodiscard]] std::function<void()> remedyFor(const Finding& finding) override;
     [[nodiscard]] QStringList keys() const override;
 
 private:

@@ -57,14 +57,7 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
             QStringLiteral("heldLine"), tr("Held line"), Unit::Length, [move] { return move().held_mm; },
             [&doc](auto v) { doc.edit(tr("Held line"), [&](Job& j) { j.move.held_mm = *v; }); })
         ->setRange(-3000.0, 3000.0);
-    form_->addButton(QStringLiteral("addFastener"), tr("+ fastener"), [this] {
-        document_.edit(tr("Add a fastener"), [&](Job& j) {
-            Fastener f = j.move.fasteners.empty() ? Fastener{} : j.move.fasteners.back();
-            f.at = {j.layup.length_mm / 2.0, f.at.y == 0.0 ? 150.0 : f.at.y};
-            j.move.fasteners.push_back(f);
-            chosen_ = {Kind::Fastener, j.move.fasteners.size() - 1};
-        });
-    });
+    form_->addButton(QStringLiteral("addFastener"), tr("+ fastener"), [this] { addFastener(); });
     form_->addButton(QStringLiteral("addChannel"), tr("+ channel"), [this] {
         document_.edit(tr("Add a channel"), [&](Job& j) {
             Channel c = j.move.channels.empty() ? Channel{} : j.move.channels.back();
@@ -495,6 +488,21 @@ bool MoveBench::removeSelected()
         }
     });
     return true;
+}
+
+void MoveBench::addFastener()
+{
+    document_.edit(tr("Add a fastener"), [&](Job& j) {
+        Fastener f = j.move.fasteners.empty() ? Fastener{} : j.move.fasteners.back();
+        f.at = {j.layup.length_mm / 2.0, f.at.y == 0.0 ? 150.0 : f.at.y};
+        j.move.fasteners.push_back(f);
+        chosen_ = {Kind::Fastener, j.move.fasteners.size() - 1};
+    });
+}
+
+std::function<void()> MoveBench::remedyFor(const Finding& finding)
+{
+    return finding.code == "move.no_fasteners" ? std::function<void()>([this] { addFastener(); }) : nullptr;
 }
 
 QStringList MoveBench::keys() const

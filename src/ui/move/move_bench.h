@@ -40,9 +40,11 @@ public:
     [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;
     bool nudge(double dx, double dy) override;
     bool removeSelected() override;
+    [[nodiscard]] std::function<void()> remedyFor(const Finding& finding) override;
     [[nodiscard]] QStringList keys() const override;
 
 private:
+    void addFastener();
     enum class Kind { None, Fastener, Channel, Held };
     struct Chosen {
         Kind kind = Kind::None;

@@ -78,7 +78,7 @@ PhotoWindow::PhotoWindow(Document& document, SlabId slab, QWidget* parent)
         field->setRange(0.0, 20'000.0);
         connect(field, &MeasureField::entered, this, [this, field](std::optional<double> v) {
             field->setValue(v);
-            refresh();
+            forget();
         });
         connect(field, &MeasureField::refused, this, [this](const QString& sentence) { say(sentence, true); });
     }
@@ -110,16 +110,18 @@ PhotoWindow::PhotoWindow(Document& document, SlabId slab, QWidget* parent)
     keys->setWordWrap(true);
     column->addWidget(keys);
 
-    connect(lie_, &QComboBox::activated, this, &PhotoWindow::refresh);
+    connect(lie_, &QComboBox::activated, this, &PhotoWindow::forget);
     connect(trace_, &QPushButton::clicked, this, &PhotoWindow::trace);
     connect(stop_, &QPushButton::clicked, &run_, &PhotoRun::stop);
     connect(take_, &QPushButton::clicked, this, &PhotoWindow::take);
     connect(view_, &PhotoView::markersMoved, this, [this] {
         handMarkers_ = true;
-        view_->clearOutline();
+        forget();
+    });
+    connect(view_, &PhotoView::outlineDragged, this, [this](Vec2 to) {
+        through_.push_back(to);
         refresh();
     });
-    connect(view_, &PhotoView::outlineDragged, this, &PhotoWindow::refresh);
     connect(&run_, &PhotoRun::opened, this, [this] {
         view_->setPhoto(*run_.photo());
         const auto four = fourMarkers(run_.markers(), true);
@@ -209,11 +211,21 @@ void PhotoWindow::say(const QString& sentence, bool trouble)
     words_->setFont(textFont(11.0, trouble));
 }
 
+void PhotoWindow::forget()
+{
+    if (view_->outline().size() > 3) {
+        say(tr("Measured another way now: trace it again."));
+    }
+    through_.clear();
+    view_->clearOutline();
+    refresh();
+}
+
 void PhotoWindow::trace()
 {
     say(tr("Tracing…"));
     progress_->setValue(0);
-    run_.trace(choices(), {});
+    run_.trace(choices(), through_);
     refresh();
 }
 
@@ -240,7 +252,7 @@ void PhotoWindow::take()
         say(tr("The outline crosses itself; drag it apart there first."), true);
         return;
     }
-    const OutlineFrame frame = outlineFrame(ring);
+    const OutlineFrame frame = outlineFrame(ring, knownOutline(*current, top ? Face::Top : Face::Bottom));
     Ring mapped;
     for (const Vec2 p : ring) {
         mapped.push_back(frame.map(p));

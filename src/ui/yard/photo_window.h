@@ -34,12 +34,15 @@ private:
     void refresh();
     void trace();
     void take();
+    /// What was traced no longer holds: the picture is measured another way now.
+    void forget();
     void say(const QString& sentence, bool trouble = false);
 
     Document& document_;
     SlabId slab_;
     PhotoRun run_;
     bool handMarkers_ = false;
+    std::vector<Vec2> through_; // places the outline was dragged to, in the markers' frame
     QString file_;
     PhotoView* view_;
     MeasureField* width_;

@@ -584,6 +584,12 @@ bool YardBench::removeSelected()
     return true;
 }
 
+std::function<void()> YardBench::remedyFor(const Finding& finding)
+{
+    return finding.code == "yard.surface" ? std::function<void()>([this] { capture_->show(Capture::What::TopHeights); })
+                                          : nullptr;
+}
+
 QStringList YardBench::keys() const
 {
     return {tr("Type in the table, Enter walks down — the outline grows"),
