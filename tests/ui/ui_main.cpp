@@ -1,11 +1,9 @@
 // The window is driven offscreen, with the toolkit's own mouse and key events.
 
-#define CATCH_CONFIG_RUNNER
-#include <catch2/catch.hpp>
-
 #include <QApplication>
 #include <QLocale>
 
+#include "support/run.h"
 #include "ui/theme.h"
 
 int main(int argc, char** argv)
@@ -15,5 +13,5 @@ int main(int argc, char** argv)
     QApplication::setAttribute(Qt::AA_DontUseNativeDialogs);
     QApplication application(argc, argv);
     burl::ui::applyTheme(application, false);
-    return Catch::Session().run(argc, argv);
+    return runTests(argc, argv);
 }

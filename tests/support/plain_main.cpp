@@ -1,0 +1,6 @@
+#include "support/run.h"
+
+int main(int argc, char** argv)
+{
+    return runTests(argc, argv);
+}
