@@ -74,7 +74,9 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     auto* rackColumn = new QVBoxLayout(rackGround);
     rackColumn->setContentsMargins(0, 6, 0, 0);
     rack_ = new Rack(document, rackGround);
-    rackColumn->addWidget(rack_);
+    finder_ = new RackFinder(document, *rack_, rackGround);
+    rackColumn->addWidget(finder_);
+    rackColumn->addWidget(rack_, 1);
     middle->addWidget(rackGround);
     auto* boardGround = ground(centre_, QStringLiteral("boardGround"), tr("The drawing and what lies under it"));
     auto* boardColumn = new QVBoxLayout(boardGround);
@@ -127,6 +129,12 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
             board_->refit();
         }
     });
+    connect(finder_, &RackFinder::slabFound, this, [this](SlabId id) {
+        rack_->select(id);
+        yard_->setSlab(id);
+        showBench(QStringLiteral("yard"));
+    });
+    connect(finder_, &RackFinder::says, sill_, &Sill::say);
     connect(rack_, &QListWidget::itemActivated, this, [this] { showBench(QStringLiteral("yard")); });
     connect(sill_, &Sill::placeWanted, this, [this](const Finding& f) {
         if (f.place_mm) {
@@ -313,6 +321,7 @@ void MainWindow::buildShortcuts()
     key(QKeySequence::Undo, [this] { document_.undoStack().undo(); });
     key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { document_.undoStack().redo(); });
     key(QKeySequence::Print, [this] { printSheet(); });
+    key(QKeySequence(Qt::Key_Slash), [this] { finder_->takeFocus(); });
     key(QKeySequence(Qt::Key_Question), [this] { showKeys(); });
 }
 
@@ -429,7 +438,7 @@ void MainWindow::showKeys()
 {
     QStringList lines = bench_->keys();
     lines << QString() << tr("Alt+1 to Alt+%1 — benches").arg(benches_.size())
-          << tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo") << tr("Ctrl+P — print the shop sheet") << tr("? — this list");
+          << tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo") << tr("Ctrl+P — print the shop sheet") << tr("/ — find a slab") << tr("? — this list");
     QMessageBox box(QMessageBox::NoIcon, tr("Keys of %1").arg(bench_->name()), lines.join(QLatin1Char('\n')),
                     QMessageBox::Ok, this);
     box.setObjectName(QStringLiteral("keysBox"));

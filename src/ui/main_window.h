@@ -21,6 +21,7 @@ class Board;
 class JobPlate;
 class Ledger;
 class Rack;
+class RackFinder;
 class Sill;
 class YardBench;
 
@@ -61,6 +62,7 @@ private:
     JobPlate* plate_;
     QMenu* menu_;
     Rack* rack_;
+    RackFinder* finder_;
     Board* board_;
     QVBoxLayout* belowPlace_;
     Ledger* ledger_;

@@ -2,8 +2,11 @@
 
 #include <algorithm>
 
+#include <QComboBox>
+#include <QLineEdit>
 #include <QPainter>
 #include <QStyledItemDelegate>
+#include <QVBoxLayout>
 
 #include "core/fill/fill_plan.h"
 #include "core/shop/outline.h"
@@ -138,26 +141,40 @@ void Rack::refresh()
         return job != nullptr && std::any_of(job->layup.pieces.begin(), job->layup.pieces.end(),
                                              [id](const Piece& p) { return p.slab == id; });
     };
+    std::vector<std::shared_ptr<const Slab>> slabs;
     for (const auto& slab : document_.shop().slabs) {
-        now.emplace_back(inJob(slab->id) ? 0 : 1 + slab->log.value, slab);
+        if (matchesWords(*slab, document_.shop(), words_)) {
+            slabs.push_back(slab);
+        }
+    }
+    for (auto& slab : inOrder(std::move(slabs), order_)) {
+        const int section = inJob(slab->id) ? 0 : order_ == YardOrder::Log ? 1 + slab->log.value : 1;
+        now.emplace_back(section, std::move(slab));
     }
     std::stable_sort(now.begin(), now.end(), [](const auto& a, const auto& b) { return a.first < b.first; });
     const bool sameRows = now.size() == shown_.size() &&
                           std::equal(now.begin(), now.end(), shown_.begin(), [](const auto& a, const auto& b) {
                               return a.first == b.first && a.second->id == b.second->id;
                           });
-    if (sameRows && now == shown_ && shownUnits_ == document_.units()) {
+    if (sameRows && now == shown_ && shownUnits_ == document_.units() && shownOrder_ == order_) {
         return;
     }
     shown_ = now;
     shownUnits_ = document_.units();
-    if (sameRows) {
+    const bool sameHeads = shownOrder_ == order_;
+    shownOrder_ = order_;
+    if (sameRows && sameHeads) {
         viewport()->update();
         return;
     }
     const int kept = currentItem() != nullptr ? currentItem()->data(kSlabRole).toInt() : 0;
     const QSignalBlocker quiet(this);
     clear();
+    if (shown_.empty()) {
+        auto* item = new QListWidgetItem(words_.empty() ? tr("no slab yet") : tr("none found"), this);
+        item->setFlags(Qt::NoItemFlags);
+        item->setData(kHeadRole, true);
+    }
     int section = -1;
     for (const auto& [group, slab] : shown_) {
         if (group != section) {
@@ -165,7 +182,8 @@ void Rack::refresh()
             QString head = tr("In this job");
             if (group > 0) {
                 const Log* log = document_.shop().log(slab->log);
-                head = log != nullptr ? tr("Set aside, log %1").arg(fromCore(log->name)) : tr("Set aside");
+                head = log != nullptr && order_ == YardOrder::Log ? tr("Set aside, log %1").arg(fromCore(log->name))
+                                                                  : tr("Set aside");
             }
             auto* item = new QListWidgetItem(head, this);
             item->setFlags(Qt::NoItemFlags);
@@ -181,6 +199,13 @@ void Rack::refresh()
     }
 }
 
+void Rack::look(const QString& words, YardOrder order)
+{
+    words_ = words.toStdString();
+    order_ = order;
+    refresh();
+}
+
 void Rack::select(SlabId id)
 {
     for (int i = 0; i < count(); ++i) {
@@ -188,6 +213,67 @@ void Rack::select(SlabId id)
             if (currentRow() != i) {
                 setCurrentRow(i);
             }
+            return;
+        }
+    }
+}
+
+RackFinder::RackFinder(Document& document, Rack& rack, QWidget* parent)
+    : QWidget(parent), document_(document), rack_(rack),
+      words_(named(new QLineEdit(this), QStringLiteral("rackWords"), tr("Find a slab"))),
+      order_(named(new QComboBox(this), QStringLiteral("rackOrder"), tr("Order of the rack")))
+{
+    named(this, QStringLiteral("rackFinder"), tr("Finding slabs"));
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(8, 2, 8, 2);
+    column->setSpacing(4);
+    words_->setPlaceholderText(tr("find a slab  /"));
+    words_->setClearButtonEnabled(true);
+    words_->setToolTip(tr("Words of its name, species, log or place; or the code on its tag, typed or scanned."));
+    const std::pair<YardOrder, QString> orders[] = {
+        {YardOrder::Log, tr("by log")},         {YardOrder::Name, tr("by name")},
+        {YardOrder::Widest, tr("widest")},      {YardOrder::Longest, tr("longest")},
+        {YardOrder::Thickest, tr("thickest")},  {YardOrder::Driest, tr("driest")},
+        {YardOrder::Cheapest, tr("cheapest")}};
+    for (const auto& [order, text] : orders) {
+        order_->addItem(text, static_cast<int>(order));
+    }
+    column->addWidget(words_);
+    column->addWidget(order_);
+    connect(words_, &QLineEdit::textChanged, this, &RackFinder::look);
+    connect(words_, &QLineEdit::returnPressed, this, &RackFinder::entered);
+    connect(order_, &QComboBox::activated, this, &RackFinder::look);
+}
+
+void RackFinder::takeFocus()
+{
+    words_->setFocus(Qt::ShortcutFocusReason);
+    words_->selectAll();
+}
+
+void RackFinder::look()
+{
+    // A code is looked up when it is complete; until then it is no word to sift by.
+    const bool code = slabOfTag(words_->text().toStdString()).has_value();
+    rack_.look(code ? QString() : words_->text().trimmed(), YardOrder(order_->currentData().toInt()));
+}
+
+void RackFinder::entered()
+{
+    const auto id = slabOfTag(words_->text().toStdString());
+    if (id) {
+        if (document_.shop().slab(*id) == nullptr) {
+            Q_EMIT says(tr("No slab of this book has the tag %1.").arg(words_->text().trimmed()));
+            return;
+        }
+        words_->clear();
+        Q_EMIT slabFound(*id);
+        return;
+    }
+    for (int i = 0; i < rack_.count(); ++i) {
+        if (rack_.item(i)->flags() != Qt::NoItemFlags) {
+            rack_.setCurrentRow(i);
+            rack_.setFocus(Qt::OtherFocusReason);
             return;
         }
     }

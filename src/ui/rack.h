@@ -1,10 +1,15 @@
 #pragma once
-// The left side: the job's pieces and the rest of the yard as true-shape silhouettes.
+// The left side: the job's pieces and the rest of the yard as true-shape silhouettes, found by words and
+// put in order.
 
 #include <QListWidget>
 
 #include "app/document.h"
+#include "core/yard/search.h"
 #include "drawing/wood.h"
+
+class QComboBox;
+class QLineEdit;
 
 namespace burl::ui
 {
@@ -17,6 +22,9 @@ public:
     explicit Rack(Document& document, QWidget* parent = nullptr);
     void refresh();
     void select(SlabId id);
+    /// Shows only slabs of which all words are written, in this order.
+    void look(const QString& words, YardOrder order);
+    [[nodiscard]] int found() const { return static_cast<int>(shown_.size()); }
 
 Q_SIGNALS:
     void slabChosen(burl::SlabId id);
@@ -26,6 +34,31 @@ private:
     Document& document_;
     std::vector<std::pair<int, std::shared_ptr<const Slab>>> shown_; // section, slab
     UnitChoice shownUnits_;
+    std::string words_;
+    YardOrder order_ = YardOrder::Log;
+    YardOrder shownOrder_ = YardOrder::Log;
+};
+
+/// The field and the list above the rack by which a slab is found among many.
+class RackFinder : public QWidget
+{
+    Q_OBJECT
+
+public:
+    RackFinder(Document& document, Rack& rack, QWidget* parent);
+    void takeFocus();
+
+Q_SIGNALS:
+    void slabFound(burl::SlabId id);
+    void says(const QString& sentence);
+
+private:
+    void look();
+    void entered();
+    Document& document_;
+    Rack& rack_;
+    QLineEdit* words_;
+    QComboBox* order_;
 };
 
 } // namespace burl::ui

@@ -1,5 +1,7 @@
 #include "core/measure/format.h"
 
+#include "core/measure/date.h"
+
 #include <array>
 #include <charconv>
 #include <cmath>
@@ -173,6 +175,10 @@ NumberAndUnit formatParts(double value, Unit unit, const UnitChoice& choice)
     case Unit::Minutes:
         return value >= 90.0 ? NumberAndUnit{formatNumber(value / 60.0, 1), "h"}
                              : NumberAndUnit{formatNumber(value, 0), "min"};
+    case Unit::Days:
+        return {formatNumber(value, 0), std::abs(value - 1.0) < 0.5 ? "day" : "days"};
+    case Unit::Date:
+        return {std::abs(value) < 1e6 ? dateText(static_cast<int>(std::floor(value))) : "not known", ""};
     case Unit::Degrees:
         return {formatNumber(value, 2, true), "°"};
     case Unit::Money:

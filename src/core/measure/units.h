@@ -22,6 +22,8 @@ enum class Unit {
     MixedDensity, // kg/litre
     SoakIn,       // g/m2
     Minutes,
+    Days,
+    Date, // days since 1970-01-01
     Degrees, // angle
     Money,
 };

@@ -21,6 +21,7 @@ struct Finding {
     std::string remedy;           // what can be done, a few words with {0}, {1}
     std::optional<Vec2> place_mm; // on the table, where a click leads
     std::string leadsTo{};        // id of the bench where the remedy is done; empty: here, or nowhere in the program
+    int row = -1;                 // of the table it is about, from 0; -1: none
 };
 
 /// Adds a finding and gives it back, to say where its remedy is done.

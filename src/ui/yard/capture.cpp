@@ -1,20 +1,25 @@
 #include "ui/yard/capture.h"
 
 #include <QComboBox>
+#include <QDate>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QLocale>
 #include <QMenu>
 #include <QPushButton>
 #include <QSpinBox>
 #include <QVBoxLayout>
 
 #include "core/geometry/ring.h"
+#include "core/measure/date.h"
 #include "core/measure/parse.h"
 #include "core/shop/edit.h"
 #include "core/shop/outline.h"
 #include "ui/ledger/measure_field.h"
 #include "ui/text.h"
 #include "ui/theme.h"
+#include "ui/yard/drying_view.h"
+#include "ui/yard/features.h"
 #include "ui/yard/log_end.h"
 #include "ui/yard/reading_table.h"
 
@@ -23,39 +28,12 @@ namespace burl::ui
 namespace
 {
 
-QString kindName(FeatureKind kind)
-{
-    switch (kind) {
-    case FeatureKind::ThroughVoid:
-        return Capture::tr("through void");
-    case FeatureKind::BlindVoid:
-        return Capture::tr("pocket");
-    case FeatureKind::Knot:
-        return Capture::tr("knot");
-    case FeatureKind::Check:
-        return Capture::tr("check");
-    case FeatureKind::Inclusion:
-        return Capture::tr("inclusion");
-    case FeatureKind::WormHoles:
-        return Capture::tr("worm holes");
-    case FeatureKind::Pith:
-        return Capture::tr("pith");
-    case FeatureKind::Sapwood:
-        return Capture::tr("sapwood line");
-    }
-    return {};
-}
-
 /// A column holds one unit, so the cells leave it to the heading.
 QString cellText(double value, Unit unit, const UnitChoice& units)
 {
     const QString text = editText(value, unit, units);
     return isInches(units.length) ? text : text.section(QLatin1Char(' '), 0, 0);
 }
-
-constexpr FeatureKind kKinds[] = {FeatureKind::ThroughVoid, FeatureKind::BlindVoid, FeatureKind::Knot,
-                                  FeatureKind::Check,       FeatureKind::Inclusion, FeatureKind::WormHoles,
-                                  FeatureKind::Pith,        FeatureKind::Sapwood};
 
 /// The tape the buttons point at; a bottom tape is made when it is first written to.
 Tape& tapeOf(Slab& slab, Capture::What what)
@@ -91,9 +69,11 @@ Capture::Capture(Document& document, QWidget* parent)
     const std::pair<What, QString> modes[] = {
         {What::TopTape, tr("Tape, top")},       {What::BottomTape, tr("Tape, bottom")},
         {What::TopHeights, tr("Heights, top")}, {What::BottomHeights, tr("Heights, under")},
-        {What::Thickness, tr("Thickness")},     {What::Features, tr("Features")}};
+        {What::Thickness, tr("Thickness")},     {What::Features, tr("Features")},
+        {What::Moisture, tr("Moisture")}};
     const char* names[] = {"captureTopTape",       "captureBottomTape", "captureTopHeights",
-                           "captureBottomHeights", "captureThickness",  "captureFeatures"};
+                           "captureBottomHeights", "captureThickness",  "captureFeatures",
+                           "captureMoisture"};
     for (const auto& [what, text] : modes) {
         auto* button = new QPushButton(text, this);
         button->setCheckable(true);
@@ -142,36 +122,18 @@ Capture::Capture(Document& document, QWidget* parent)
     logEnd_->setFixedWidth(270);
     connect(logEnd_, &LogEnd::slabChosen, this, &Capture::slabChosen);
     beside->addWidget(logEnd_);
+    drying_ = new DryingView(document, this);
+    drying_->setFixedWidth(330);
+    beside->addWidget(drying_);
     column->addLayout(beside, 1);
 
     auto* menu = named(new QMenu(add_), QStringLiteral("featureKinds"), tr("Kinds of feature"));
-    for (const FeatureKind kind : kKinds) {
+    for (const FeatureKind kind : allFeatureKinds()) {
         menu->addAction(kindName(kind), this, [this, kind] {
+            kind_ = kind;
             document_.editSlab(tr("Add a feature"), slab_, [kind](Slab& s) {
                 const auto outline = outlineOf(s, Face::Top);
-                const Vec2 middle = outline ? centroid(outline->ring()) : Vec2{500.0, 0.0};
-                Feature f;
-                f.id = freeFeatureId(s);
-                f.kind = kind;
-                const bool line = kind == FeatureKind::Pith || kind == FeatureKind::Sapwood;
-                f.intention = line ? Intention::Keep : Intention::Fill;
-                f.depth_mm = kind == FeatureKind::ThroughVoid || line ? 0.0 : 20.0;
-                f.width_mm = kind == FeatureKind::Knot        ? 40.0
-                             : kind == FeatureKind::Check     ? 4.0
-                             : kind == FeatureKind::WormHoles ? 3.0
-                                                              : 0.0;
-                f.count = kind == FeatureKind::WormHoles ? 10 : 0;
-                if (kind == FeatureKind::Knot) {
-                    f.points = {{std::round(middle.x), std::round(middle.y)}};
-                } else if (kind == FeatureKind::Check || line) {
-                    f.points = {{std::round(middle.x - 100.0), std::round(middle.y)},
-                                {std::round(middle.x + 100.0), std::round(middle.y)}};
-                } else {
-                    for (const Vec2 p : ellipse(middle, 120.0, 40.0, 0.0, 16)) {
-                        f.points.push_back({std::round(p.x), std::round(p.y)});
-                    }
-                }
-                s.features.push_back(f);
+                s.features.push_back(usualFeature(s, kind, outline ? centroid(outline->ring()) : Vec2{500.0, 0.0}));
             });
         });
     }
@@ -234,7 +196,8 @@ void Capture::fill()
         w->setVisible(heights);
     }
     add_->setVisible(what_ == What::Features);
-    logEnd_->setVisible(!heights);
+    logEnd_->setVisible(!heights && what_ != What::Moisture);
+    drying_->setVisible(what_ == What::Moisture);
     table_->setEnabled(s != nullptr);
     if (s == nullptr) {
         table_->setRowCount(0);
@@ -267,7 +230,11 @@ void Capture::fill()
         break;
     case What::Features:
         fillFeatures(*s);
-        hint_->setText(tr("drag a feature on the board; measures here"));
+        hint_->setText(tr("draw round it on the face, drag it or its corners; measures here"));
+        break;
+    case What::Moisture:
+        fillMoisture(*s);
+        hint_->setText(tr("date (today when left out), depth of the pins, reading"));
         break;
     }
 }
@@ -390,6 +357,28 @@ void Capture::fillFeatures(const Slab& s)
     table_->setVerticalHeaderLabels(names);
 }
 
+void Capture::fillMoisture(const Slab& s)
+{
+    table_->setColumnCount(3);
+    table_->setHorizontalHeaderLabels({tr("date"), head(tr("depth")), tr("MC, %")});
+    table_->setRowCount(static_cast<int>(s.moisture.size()) + 1);
+    QStringList numbers;
+    for (int i = 0; i < table_->rowCount(); ++i) {
+        numbers << QString::number(i + 1);
+        const bool there = i < static_cast<int>(s.moisture.size());
+        const MoistureReading r = there ? s.moisture[static_cast<size_t>(i)] : MoistureReading{};
+        table_->put(i, 0, fromCore(r.date));
+        table_->put(i, 1, there ? cellText(r.depth_mm, Unit::Length, document_.units()) : QString());
+        table_->put(i, 2, there ? fromCore(formatNumber(r.mc_pct, 1, true)) : QString());
+    }
+    table_->setVerticalHeaderLabels(numbers);
+}
+
+void Capture::showDrying(const Slab& slab, const SlabCard& card)
+{
+    drying_->show(slab, card);
+}
+
 void Capture::layOutGrid()
 {
     const Slab* s = slab();
@@ -420,6 +409,11 @@ void Capture::layOutGrid()
 
 void Capture::entered(int row, int column, const QString& text)
 {
+    if (what_ == What::Moisture) {
+        changeMoisture(row, column, text.trimmed());
+        fill();
+        return;
+    }
     std::optional<double> value;
     if (!text.trimmed().isEmpty()) {
         const bool count = what_ == What::Features && column == 2;
@@ -446,6 +440,8 @@ void Capture::entered(int row, int column, const QString& text)
         break;
     case What::Features:
         changeFeature(row, column, value);
+        break;
+    case What::Moisture:
         break;
     }
     fill();
@@ -512,6 +508,60 @@ void Capture::changeThickness(int row, int column, std::optional<double> value)
         }
         ThicknessReading& t = s.thicknesses[i];
         (column == 0 ? t.at.x : column == 1 ? t.at.y : t.thickness_mm) = *value;
+    });
+}
+
+void Capture::changeMoisture(int row, int column, const QString& text)
+{
+    const Slab* s = slab();
+    const bool there = s != nullptr && row < static_cast<int>(s->moisture.size());
+    if (s == nullptr || (!there && text.isEmpty())) {
+        return;
+    }
+    MoistureReading reading = there ? s->moisture[static_cast<size_t>(row)] : MoistureReading{};
+    const bool gone = there && column == 0 && text.isEmpty();
+    if (!there) { // goes on at the depth and the reading of the last one until they are typed
+        reading = s->moisture.empty() ? MoistureReading{{}, 20.0, s->mc_pct.value_or(12.0)} : s->moisture.back();
+        reading.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    }
+    if (column == 0 && !gone) {
+        QDate date = QDate::fromString(text, Qt::ISODate);
+        if (!date.isValid()) {
+            date = QLocale(QLocale::English).toDate(text, QStringLiteral("d MMM yyyy"));
+        }
+        if (!date.isValid()) {
+            Q_EMIT says(tr("“%1” is no date; write it as 2026-11-03 or 3 Nov 2026.").arg(text));
+            return;
+        }
+        reading.date = date.toString(Qt::ISODate).toStdString();
+    } else if (column == 1) {
+        const auto depth = parseLength_mm(text.toStdString(), document_.units().length);
+        if (!depth || *depth < 0.0 || *depth > 300.0) {
+            Q_EMIT says(depth ? tr("Pins do not reach that deep.") : fromCore(depth.error().sentence));
+            return;
+        }
+        reading.depth_mm = *depth;
+    } else if (column == 2) {
+        QString plain = text;
+        const auto mc = parseNumber(plain.remove(QLatin1Char('%')).trimmed().toStdString());
+        if (!mc || *mc < 0.0 || *mc > 200.0) {
+            Q_EMIT says(mc ? tr("A moisture content lies between 0 and 200 %.") : fromCore(mc.error().sentence));
+            return;
+        }
+        reading.mc_pct = *mc;
+    }
+    document_.editSlab(tr("Moisture reading"), slab_, [&](Slab& edited) {
+        if (gone) {
+            edited.moisture.erase(edited.moisture.begin() + row);
+        } else if (there) {
+            edited.moisture[static_cast<size_t>(row)] = reading;
+        } else {
+            edited.moisture.push_back(reading);
+        }
+        // The plan goes by today's moisture: the mean of the latest date.
+        if (const auto mc = latestMoisture_pct(edited.moisture)) {
+            edited.mc_pct = mc;
+        }
     });
 }
 

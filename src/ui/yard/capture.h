@@ -4,6 +4,7 @@
 #include <QWidget>
 
 #include "app/document.h"
+#include "core/yard/slab_card.h"
 
 class QComboBox;
 class QLabel;
@@ -13,6 +14,7 @@ class QSpinBox;
 namespace burl::ui
 {
 
+class DryingView;
 class LogEnd;
 class ReadingTable;
 
@@ -21,13 +23,16 @@ class Capture : public QWidget
     Q_OBJECT
 
 public:
-    enum class What { TopTape, BottomTape, TopHeights, BottomHeights, Thickness, Features };
+    enum class What { TopTape, BottomTape, TopHeights, BottomHeights, Thickness, Features, Moisture };
 
     Capture(Document& document, QWidget* parent);
     void setSlab(SlabId id);
     void refresh();
     [[nodiscard]] What what() const { return what_; }
     void show(What what);
+    void showDrying(const Slab& slab, const SlabCard& card);
+    /// The kind that the next feature drawn on the board gets.
+    [[nodiscard]] FeatureKind nextKind() const { return kind_; }
 
 Q_SIGNALS:
     void says(const QString& sentence);
@@ -41,12 +46,14 @@ private:
     void fillGrid(const HeightGrid* grid);
     void fillThickness(const Slab& slab);
     void fillFeatures(const Slab& slab);
+    void fillMoisture(const Slab& slab);
     void entered(int row, int column, const QString& text);
     void layOutGrid();
     void changeTape(int row, int column, std::optional<double> value);
     void changeGrid(int row, int column, std::optional<double> value);
     void changeThickness(int row, int column, std::optional<double> value);
     void changeFeature(int row, int column, std::optional<double> value);
+    void changeMoisture(int row, int column, const QString& text);
     [[nodiscard]] const Slab* slab() const { return document_.shop().slab(slab_); }
 
     Document& document_;
@@ -55,6 +62,8 @@ private:
     std::vector<QPushButton*> buttons_;
     ReadingTable* table_;
     LogEnd* logEnd_ = nullptr;
+    DryingView* drying_ = nullptr;
+    FeatureKind kind_ = FeatureKind::ThroughVoid;
     QComboBox* from_;
     QComboBox* heightsFrom_;
     QSpinBox* along_;

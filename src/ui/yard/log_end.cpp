@@ -2,80 +2,120 @@
 
 #include <algorithm>
 
+#include <QLineF>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
 
-#include "core/shop/outline.h"
 #include "ui/text.h"
 #include "ui/theme.h"
 
 namespace burl::ui
 {
+namespace
+{
+
+constexpr double kNames_px = 66.0; // the names and the cup marks at the right
+constexpr double kGrabPith_px = 9.0;
+
+} // namespace
 
 LogEnd::LogEnd(Document& document, QWidget* parent) : QWidget(parent), document_(document)
 {
     setObjectName(QStringLiteral("logEnd"));
     setAccessibleName(tr("The log, end-on"));
     setCursor(Qt::PointingHandCursor);
+    setFocusPolicy(Qt::ClickFocus);
+    setToolTip(tr("Click a slab to look at it, drag it to its place in the log, drag the cross to the pith."));
 }
 
 void LogEnd::setSlab(SlabId id)
 {
     slab_ = id;
+    stack_ = logStack(document_.shop(), id);
     update();
 }
 
-std::vector<LogEnd::Strip> LogEnd::strips() const
+double LogEnd::scale() const
 {
-    const Slab* chosen = document_.shop().slab(slab_);
-    if (chosen == nullptr) {
-        return {};
-    }
-    std::vector<std::shared_ptr<const Slab>> siblings;
-    for (const auto& s : document_.shop().slabs) {
-        if (s->log == chosen->log && s->thickness_mm && outlineOf(*s, Face::Top) &&
-            (s->log.value != 0 || s->id == slab_)) {
-            siblings.push_back(s);
-        }
-    }
-    std::stable_sort(siblings.begin(), siblings.end(),
-                     [](const auto& a, const auto& b) { return a->sequence < b->sequence; });
-    if (siblings.empty()) {
-        return {};
-    }
-    const Log* log = document_.shop().log(chosen->log);
-    const double kerf = log != nullptr ? log->kerf_mm : 4.0;
-    double height = 0.0;
-    double width = 1.0;
-    for (const auto& s : siblings) {
-        height += *s->thickness_mm + kerf;
-        for (const Face face : {Face::Top, Face::Bottom}) {
-            if (const auto o = outlineOf(*s, face)) {
-                width = std::max({width, 2.0 * std::abs(o->near.front().y), 2.0 * std::abs(o->far.front().y)});
-            }
-        }
-    }
-    const double scale = std::min((this->width() - 70.0) / width, (this->height() - 16.0) / height);
-    double z = (this->height() - height * scale) / 2.0;
-    const double middle = (this->width() - 34.0) / 2.0;
-    std::vector<Strip> out;
-    for (const auto& s : siblings) {
-        const auto top = outlineOf(*s, Face::Top);
-        const auto bottom = outlineOf(*s, Face::Bottom);
-        const double t = *s->thickness_mm * scale;
-        Strip strip;
-        strip.slab = s;
-        strip.polygon << QPointF(middle + top->near.front().y * scale, z)
-                      << QPointF(middle + top->far.front().y * scale, z);
-        if (bottom) {
-            strip.polygon << QPointF(middle + bottom->far.front().y * scale, z + t)
-                          << QPointF(middle + bottom->near.front().y * scale, z + t);
-        }
-        out.push_back(strip);
-        z += t + kerf * scale;
-    }
+    return std::min((width() - kNames_px - 12.0) / std::max(1.0, stack_.width_mm),
+                    (height() - 16.0) / std::max(1.0, stack_.height_mm));
+}
+
+QPointF LogEnd::toPixel(double y_mm, double z_mm) const
+{
+    return {(width() - kNames_px) / 2.0 + y_mm * scale(),
+            (height() - stack_.height_mm * scale()) / 2.0 + z_mm * scale()};
+}
+
+QPolygonF LogEnd::polygonOf(const StackedSlab& s) const
+{
+    QPolygonF out;
+    out << toPixel(s.topNear_mm, s.top_mm) << toPixel(s.topFar_mm, s.top_mm)
+        << toPixel(s.bottomFar_mm, s.top_mm + s.thickness_mm) << toPixel(s.bottomNear_mm, s.top_mm + s.thickness_mm);
     return out;
+}
+
+QRectF LogEnd::placeOf(SlabId id) const
+{
+    for (const StackedSlab& s : stack_.slabs) {
+        if (s.slab->id == id) {
+            return polygonOf(s).boundingRect();
+        }
+    }
+    return {};
+}
+
+QPointF LogEnd::pithPlace() const
+{
+    return toPixel(stack_.pithSide_mm, stack_.pith_mm.value_or(stack_.height_mm / 2.0));
+}
+
+int LogEnd::placeAt(double y_px) const
+{
+    int place = 0;
+    for (const StackedSlab& s : stack_.slabs) {
+        place += s.slab->id != slab_ && polygonOf(s).boundingRect().center().y() < y_px ? 1 : 0;
+    }
+    return place;
+}
+
+void LogEnd::paintRings(QPainter& p) const
+{
+    // Rings tell which way each slab will cup: hollow away from the pith.
+    p.save();
+    QPainterPath clip;
+    for (const StackedSlab& s : stack_.slabs) {
+        clip.addPolygon(polygonOf(s));
+    }
+    p.setClipPath(clip);
+    p.setBrush(Qt::NoBrush);
+    QColor ring(0x7d5536);
+    ring.setAlphaF(0.55F);
+    p.setPen(QPen(ring, 0.9));
+    const double step = std::max(8.0, stack_.height_mm / 24.0) * scale();
+    const double reach = std::hypot(width(), height());
+    for (double r = step; r < reach; r += step) {
+        p.drawEllipse(pithPlace(), r, r);
+    }
+    p.restore();
+}
+
+void LogEnd::paintHollow(QPainter& p, const StackedSlab& s) const
+{
+    const auto hollow = hollowFace(*s.slab);
+    if (!hollow) {
+        return;
+    }
+    // A small bow, as the slab will lie: its edges lift towards the hollow face.
+    const QRectF box = polygonOf(s).boundingRect();
+    const QPointF at(width() - kNames_px + 10.0, box.center().y());
+    const double lift = *hollow == Face::Top ? -3.5 : 3.5;
+    QPainterPath bow(at + QPointF(-9.0, lift));
+    bow.quadTo(at + QPointF(0.0, -lift), at + QPointF(9.0, lift));
+    p.setPen(QPen(colours().lead, 1.6));
+    p.setBrush(Qt::NoBrush);
+    p.drawPath(bow);
 }
 
 void LogEnd::paintEvent(QPaintEvent*)
@@ -83,67 +123,122 @@ void LogEnd::paintEvent(QPaintEvent*)
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     const Palette& c = colours();
-    const auto all = strips();
-    if (all.empty()) {
+    if (stack_.slabs.empty()) {
         p.setPen(c.faint);
         p.setFont(textFont(10.0));
         p.drawText(rect(), Qt::AlignCenter | Qt::TextWordWrap,
                    tr("The log shows here when the slab has a tape and a thickness."));
         return;
     }
-    QPointF pith;
-    bool pithKnown = false;
-    double scale = 1.0;
-    for (const Strip& s : all) {
+    for (const StackedSlab& s : stack_.slabs) {
         const bool chosen = s.slab->id == slab_;
         p.setPen(QPen(c.ink, chosen ? 2.0 : 0.9));
         p.setBrush(chosen ? QColor(0xcfa77c) : QColor(0xe6d2b3));
-        p.drawPolygon(s.polygon);
-        if (s.slab->pith && !pithKnown) {
-            const QRectF box = s.polygon.boundingRect();
-            scale = box.height() / *s.slab->thickness_mm;
-            pith = QPointF((width() - 34.0) / 2.0 - s.slab->pith->offset_mm * scale,
-                           box.center().y() + s.slab->pith->distance_mm * scale);
-            pithKnown = true;
-        }
+        p.drawPolygon(polygonOf(s));
     }
-    if (pithKnown) { // rings tell which way each slab will cup: hollow away from the pith
-        p.save();
-        QPainterPath clip;
-        for (const Strip& s : all) {
-            clip.addPolygon(s.polygon);
-        }
-        p.setClipPath(clip);
-        p.setBrush(Qt::NoBrush);
-        QColor ring(0x7d5536);
-        ring.setAlphaF(0.55F);
-        p.setPen(QPen(ring, 0.9));
-        for (int k = 1; k < 16; ++k) {
-            p.drawEllipse(pith, k * 22.0 * scale, k * 22.0 * scale);
-        }
-        p.restore();
-        p.setPen(QPen(c.mark, 1.6));
-        p.drawLine(pith - QPointF(5, 0), pith + QPointF(5, 0));
-        p.drawLine(pith - QPointF(0, 5), pith + QPointF(0, 5));
+    if (stack_.pith_mm) {
+        paintRings(p);
     }
-    for (const Strip& s : all) {
+    const QPointF pith = drag_ == Drag::Pith ? at_ : pithPlace();
+    p.setPen(QPen(c.mark, 1.6, stack_.pith_mm ? Qt::SolidLine : Qt::DotLine));
+    p.drawLine(pith - QPointF(6, 0), pith + QPointF(6, 0));
+    p.drawLine(pith - QPointF(0, 6), pith + QPointF(0, 6));
+    if (!stack_.pith_mm) {
+        p.setFont(textFont(10.0));
+        paintLabelAt(p, pith + QPointF(0, 14), tr("drag to the pith"));
+    }
+    for (const StackedSlab& s : stack_.slabs) {
         const bool chosen = s.slab->id == slab_;
+        paintHollow(p, s);
         p.setPen(chosen ? c.ink : c.faint);
         p.setFont(textFont(10.0, chosen));
-        p.drawText(QRectF(width() - 42.0, s.polygon.boundingRect().center().y() - 9, 40, 18),
-                   Qt::AlignRight | Qt::AlignVCenter, fromCore(s.slab->name));
+        const double y = polygonOf(s).boundingRect().center().y();
+        p.drawText(QRectF(width() - 44.0, y - 9, 42, 18), Qt::AlignRight | Qt::AlignVCenter, fromCore(s.slab->name));
     }
+    if (drag_ == Drag::Slab && moved_) { // where it would be let in
+        const int place = placeAt(at_.y());
+        double y = 4.0;
+        int above = 0;
+        for (const StackedSlab& s : stack_.slabs) {
+            if (s.slab->id != slab_ && above < place) {
+                y = polygonOf(s).boundingRect().bottom();
+                ++above;
+            }
+        }
+        p.setPen(QPen(c.mark, 3.0));
+        p.drawLine(QPointF(4.0, y), QPointF(width() - kNames_px, y));
+    }
+}
+
+void LogEnd::paintLabelAt(QPainter& p, QPointF at, const QString& text) const
+{
+    const QRectF box = p.fontMetrics().boundingRect(text);
+    p.setPen(colours().mark);
+    p.drawText(at - QPointF(box.width() / 2.0, -4.0), text);
 }
 
 void LogEnd::mousePressEvent(QMouseEvent* event)
 {
-    for (const Strip& s : strips()) {
-        const QRectF box = s.polygon.boundingRect().adjusted(-width(), -1, width(), 1);
+    pressed_ = at_ = event->position();
+    moved_ = false;
+    if (!stack_.slabs.empty() && QLineF(pressed_, pithPlace()).length() < kGrabPith_px) {
+        drag_ = Drag::Pith;
+        return;
+    }
+    for (const StackedSlab& s : stack_.slabs) {
+        const QRectF box = polygonOf(s).boundingRect().adjusted(-width(), -1, width(), 1);
         if (box.contains(event->position())) {
-            Q_EMIT slabChosen(s.slab->id);
+            drag_ = Drag::Slab;
+            const SlabId id = s.slab->id; // the stack is made anew when another slab is shown
+            Q_EMIT slabChosen(id);
             return;
         }
     }
+}
+
+void LogEnd::mouseMoveEvent(QMouseEvent* event)
+{
+    if (drag_ == Drag::None) {
+        return;
+    }
+    at_ = event->position();
+    moved_ = moved_ || (at_ - pressed_).manhattanLength() > 5.0;
+    update();
+}
+
+void LogEnd::mouseReleaseEvent(QMouseEvent*)
+{
+    const Drag was = drag_;
+    drag_ = Drag::None;
+    if (!moved_) {
+        return;
+    }
+    if (was == Drag::Slab) {
+        moveInLog(placeAt(at_.y()));
+    } else if (was == Drag::Pith) {
+        const QPointF zero = toPixel(0.0, 0.0);
+        document_.apply(tr("Pith of the log"),
+                        withPithAt(document_.book(), slab_, std::round((at_.y() - zero.y()) / scale()),
+                                   std::round((at_.x() - zero.x()) / scale())));
+    }
+    update();
+}
+
+void LogEnd::moveInLog(int place)
+{
+    document_.apply(tr("Order of the log"), withPlaceInLog(document_.book(), slab_, place));
+}
+
+void LogEnd::keyPressEvent(QKeyEvent* event)
+{
+    const auto at = std::find_if(stack_.slabs.begin(), stack_.slabs.end(),
+                                 [this](const StackedSlab& s) { return s.slab->id == slab_; });
+    const auto place = static_cast<int>(at - stack_.slabs.begin());
+    if (at != stack_.slabs.end() && (event->key() == Qt::Key_Up || event->key() == Qt::Key_Down)) {
+        moveInLog(place + (event->key() == Qt::Key_Up ? -1 : 1));
+        return;
+    }
+    QWidget::keyPressEvent(event);
 }
 
 } // namespace burl::ui

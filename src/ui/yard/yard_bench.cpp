@@ -3,23 +3,33 @@
 #include <QPainter>
 #include <QVBoxLayout>
 
-#include "core/flatten/surfaces.h"
 #include "core/shop/edit.h"
-#include "core/wood/density.h"
+#include "core/shop/tape_slips.h"
+#include "sheets/slab_tag.h"
 #include "ui/ledger/choices_form.h"
 #include "ui/text.h"
 #include "ui/theme.h"
 #include "ui/yard/capture.h"
+#include "ui/yard/features.h"
 #include "ui/yard/photo_window.h"
+#include "ui/yard/slab_form.h"
 
+#include <QDate>
 #include <QFile>
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QMessageBox>
 #include <QPushButton>
+#include <QSaveFile>
 
 namespace burl::ui
 {
+namespace
+{
+
+constexpr double kCorner_px = 6.0; // small, so that the feature itself can still be grabbed
+
+} // namespace
 
 YardBench::YardBench(Document& document, QWidget* parent)
     : Bench(document), panel_(named(new QWidget(parent), QStringLiteral("yardPanel"), tr("Slab card"))),
@@ -120,101 +130,14 @@ void YardBench::takeIn(const QString& path, const ImportOptions& options)
 
 void YardBench::buildCard()
 {
-    Document& doc = document_;
-    const auto slab = [this]() -> const Slab& {
-        static const Slab none;
-        const Slab* s = document_.shop().slab(slab_);
-        return s != nullptr ? *s : none;
-    };
-    form_->addText(
-        QStringLiteral("slabName"), tr("Chalked on it"), [slab] { return fromCore(slab().name); },
-        [&doc, this](const QString& t) {
-            doc.editSlab(tr("Name"), slab_, [&](Slab& s) { s.name = t.toStdString(); });
-        });
-    form_
-        ->addMeasure(
-            QStringLiteral("slabThickness"), tr("Thickness, rough"), Unit::Length,
-            [slab] { return slab().thickness_mm; },
-            [&doc, this](auto v) { doc.editSlab(tr("Thickness"), slab_, [&](Slab& s) { s.thickness_mm = v; }); })
-        ->setOptional(tr("not measured"));
-    form_
-        ->addMeasure(
-            QStringLiteral("slabMc"), tr("Moisture content"), Unit::Percent, [slab] { return slab().mc_pct; },
-            [&doc, this](auto v) { doc.editSlab(tr("Moisture"), slab_, [&](Slab& s) { s.mc_pct = v; }); })
-        ->setOptional(tr("not metered"));
-    form_->addChoice(
-        QStringLiteral("slabSpecies"), tr("Species"),
-        [&doc] {
-            std::vector<ChoicesForm::Option> out;
-            for (const Species& s : doc.shop().species) {
-                out.push_back({translated(s.name), fromCore(s.id)});
-            }
-            return out;
-        },
-        [slab] { return fromCore(slab().species); },
-        [&doc, this](const QVariant& v) {
-            doc.editSlab(tr("Species"), slab_, [&](Slab& s) { s.species = v.toString().toStdString(); });
-        });
+    const SlabForm slab(*form_, document_, [this] { return slab_; });
+    slab.addFirst();
     form_->addButton(QStringLiteral("takeInPhoto"), tr("face from a photo…"), [this] { takeInPhoto(); });
     form_->addButton(QStringLiteral("takeInFile"), tr("readings or outline from a file…"), [this] { takeInFile(); });
     form_->addButton(QStringLiteral("newSlab"), tr("+ new slab"), [this] { newSlab(); });
+    form_->addButton(QStringLiteral("printTag"), tr("print its tag…"), [this] { printTag(); });
     form_->fold(tr("more of this slab"));
-    form_->addChoice(
-        QStringLiteral("slabLog"), tr("Log"),
-        [&doc] {
-            std::vector<ChoicesForm::Option> out{{tr("not known"), 0}};
-            for (const Log& l : doc.shop().logs) {
-                out.push_back({fromCore(l.name), l.id.value});
-            }
-            return out;
-        },
-        [slab] { return slab().log.value; },
-        [&doc, this](const QVariant& v) { doc.editSlab(tr("Log"), slab_, [&](Slab& s) { s.log = {v.toInt()}; }); });
-    form_
-        ->addMeasure(
-            QStringLiteral("slabSequence"), tr("Place in the log, 1 on top"), Unit::Count,
-            [slab]() -> std::optional<double> { return slab().sequence; },
-            [&doc, this](auto v) {
-                doc.editSlab(tr("Place in the log"), slab_,
-                             [&](Slab& s) { s.sequence = static_cast<int>(v.value_or(0.0)); });
-            })
-        ->setRange(0, 99);
-    auto* pith = form_->addMeasure(
-        QStringLiteral("slabPith"), tr("Middle above the pith"), Unit::Length,
-        [slab]() -> std::optional<double> {
-            return slab().pith ? std::optional(slab().pith->distance_mm) : std::nullopt;
-        },
-        [&doc, this](auto v) {
-            doc.editSlab(tr("Pith"), slab_, [&](Slab& s) {
-                s.pith = v ? std::optional(PithPlace{*v, s.pith ? s.pith->offset_mm : 0.0}) : std::nullopt;
-            });
-        });
-    pith->setOptional(tr("not known"));
-    pith->setRange(-2000.0, 2000.0);
-    const auto bevel = [&](const QString& name, const QString& label, double Slab::*member) {
-        form_
-            ->addMeasure(
-                name, label, Unit::Length, [slab, member] { return slab().*member; },
-                [&doc, this, label, member](auto v) { doc.editSlab(label, slab_, [&](Slab& s) { s.*member = *v; }); })
-            ->setRange(-300.0, 300.0);
-    };
-    bevel(QStringLiteral("bevelNear"), tr("Bevel, near edge"), &Slab::bevelNear_mm);
-    bevel(QStringLiteral("bevelFar"), tr("Bevel, far edge"), &Slab::bevelFar_mm);
-    form_
-        ->addMeasure(
-            QStringLiteral("slabWeighed"), tr("Weighed"), Unit::Mass, [slab] { return slab().weighed_kg; },
-            [&doc, this](auto v) { doc.editSlab(tr("Weight"), slab_, [&](Slab& s) { s.weighed_kg = v; }); })
-        ->setOptional(tr("not weighed"));
-    form_
-        ->addMeasure(
-            QStringLiteral("slabPrice"), tr("Price"), Unit::Money, [slab] { return slab().price; },
-            [&doc, this](auto v) { doc.editSlab(tr("Price"), slab_, [&](Slab& s) { s.price = v; }); })
-        ->setOptional(tr("not known"));
-    form_->addText(
-        QStringLiteral("slabWhere"), tr("Stands"), [slab] { return fromCore(slab().where); },
-        [&doc, this](const QString& t) {
-            doc.editSlab(tr("Where it stands"), slab_, [&](Slab& s) { s.where = t.toStdString(); });
-        });
+    slab.addRest();
     form_->addButton(QStringLiteral("removeSlab"), tr("take this slab out of the book"), [this] {
         if (slabInUse(document_.book(), slab_)) {
             Q_EMIT says(tr("A job has this slab in its top; take it out there first."));
@@ -222,6 +145,27 @@ void YardBench::buildCard()
         }
         document_.apply(tr("Remove a slab"), withoutSlab(document_.book(), slab_));
     });
+}
+
+void YardBench::printTag()
+{
+    const auto slab = current();
+    if (!slab) {
+        return;
+    }
+    const QString path = QFileDialog::getSaveFileName(panel_->window(), tr("Print the tag"),
+                                                      tr("tag-%1.pdf").arg(fromCore(slab->name)), tr("PDF (*.pdf)"));
+    if (path.isEmpty()) {
+        return;
+    }
+    const QByteArray pdf = slabTagPdf(*slab, document_.shop(), textFont().family(),
+                                      [this](const std::string& key) { return document_.picture(key); });
+    QSaveFile file(path);
+    if (!file.open(QIODevice::WriteOnly) || file.write(pdf) != pdf.size() || !file.commit()) {
+        Q_EMIT says(tr("%1 could not be written: %2. Choose another place.").arg(path, file.errorString()));
+    } else {
+        Q_EMIT says(tr("The tag of %1 is in %2.").arg(fromCore(slab->name), path));
+    }
 }
 
 void YardBench::newSlab()
@@ -282,90 +226,30 @@ QString YardBench::title() const
     return text;
 }
 
-std::vector<Entry> YardBench::figures() const
+const SlabCard& YardBench::card() const
 {
     const auto slab = current();
-    if (!slab) {
-        return {};
+    const auto day = static_cast<int>(QDate(1970, 1, 1).daysTo(QDate::currentDate()));
+    const Job* job = document_.job();
+    const Climate* home = job != nullptr ? document_.shop().climate(job->move.climate) : nullptr;
+    const std::string homeId = home != nullptr ? home->id : std::string();
+    if (slab != carded_ || day != cardDay_ || homeId != cardHome_) {
+        card_ = slab ? slabCard(*slab, document_.shop(), home, day) : SlabCard{};
+        carded_ = slab;
+        cardDay_ = day;
+        cardHome_ = homeId;
     }
-    const auto top = outlineOf(*slab, Face::Top);
-    const auto bottom = outlineOf(*slab, Face::Bottom);
-    if (!top || !bottom) {
-        return {};
-    }
-    std::vector<Entry> out;
-    const Ring topRing = top->ring();
-    const Ring bottomRing = bottom->ring();
-    const double topArea = area_mm2(std::span<const Vec2>(topRing));
-    const double bottomArea = area_mm2(std::span<const Vec2>(bottomRing));
-    const Figure length = given("slab_length", "Length", top->length_mm(), Unit::Length, "tape");
-    const Figure a = given("slab_area_top", "top face", topArea, Unit::Area, "tape");
-    const Figure b =
-        given("slab_area_bottom", "bottom face", bottomArea, Unit::Area, slab->bottom ? "tape" : "top face and bevel");
-    out.push_back({length, Weight::Plain});
-    out.push_back(
-        {made("slab_width", "Width, mean", "{0} ÷ {1}", {a, length}, topArea / top->length_mm(), Unit::Length),
-         Weight::Telling});
-    if (slab->thickness_mm) {
-        const Figure t = given("slab_thickness", "thickness", *slab->thickness_mm, Unit::Length, "tape");
-        const double litres = (topArea + bottomArea) / 2.0 * *slab->thickness_mm / 1e6;
-        const Figure volume = made("slab_volume", "Volume", "({0} + {1}) ÷ 2 × {2}", {a, b, t}, litres, Unit::Volume);
-        out.push_back({volume, Weight::Plain});
-        if (const Species* species = document_.shop().speciesOf(*slab)) {
-            const Figure g = given("g12", "specific gravity at 12 %", species->g12, Unit::None, species->source);
-            const Figure mc = slab->mc_pct ? given("mc", "MC", *slab->mc_pct, Unit::Percent, "meter")
-                                           : assumed("mc", "MC", 10.0, Unit::Percent, "not metered");
-            const double density = density_kg_m3(species->g12, mc.value());
-            const Figure rho = made("density", "density", "{0} at {1}", {g, mc}, density, Unit::Density);
-            out.push_back({made("slab_mass", "Weight, computed", "{0} × {1}", {volume, rho}, litres / 1000.0 * density,
-                                Unit::Mass),
-                           Weight::Plain});
-        }
-    }
-    return out;
+    return card_;
+}
+
+std::vector<Entry> YardBench::figures() const
+{
+    return card().figures;
 }
 
 std::vector<Finding> YardBench::findings() const
 {
-    const auto slab = current();
-    if (!slab) {
-        return {};
-    }
-    std::vector<Finding> out;
-    for (const Face face : {Face::Top, Face::Bottom}) {
-        const auto outline = outlineOf(*slab, face);
-        if (!outline) {
-            out.push_back({"yard." + outline.error().code,
-                           Severity::Warn,
-                           slab->name + (face == Face::Top ? ", top: " : ", bottom: ") + outline.error().sentence,
-                           {},
-                           "",
-                           {}});
-        } else if (const auto crossing = selfCrossing(outline->ring())) {
-            out.push_back({"yard.crossing",
-                           Severity::Warn,
-                           slab->name + ": the outline crosses itself.",
-                           {},
-                           "look at the readings there",
-                           *crossing});
-        }
-    }
-    if (out.empty()) {
-        const auto surfaces = surfacesOf(*slab);
-        if (!surfaces) {
-            out.push_back({"yard.surface",
-                           Severity::Caution,
-                           "Flat has " + surfaces.error().sentence + ".",
-                           {},
-                           "Heights, top",
-                           {}});
-        }
-    }
-    if (!slab->mc_pct) {
-        out.push_back({"yard.no_mc", Severity::Caution, slab->name + " is not metered.", {}, "", {}});
-    }
-    sortBySeverity(out);
-    return out;
+    return card().findings;
 }
 
 QWidget* YardBench::choices()
@@ -420,6 +304,9 @@ void YardBench::refresh()
     }
     form_->refresh();
     capture_->setSlab(slab_);
+    if (const auto slab = current()) {
+        capture_->showDrying(*slab, card());
+    }
 }
 
 void YardBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCache& wood)
@@ -479,6 +366,18 @@ void YardBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
     }
     for (const Feature& f : slab->features) {
         paintFeature(p, view, f, Placement{}, colours(), f.id == feature_);
+        if (f.id == feature_ && f.points.size() > 1) {
+            for (const Vec2 at : f.points) {
+                p.setPen(QPen(colours().mark, 1.4));
+                p.setBrush(colours().board);
+                p.drawEllipse(view.toPixel(at), kCorner_px / 2.0, kCorner_px / 2.0);
+            }
+        }
+    }
+    if (traced_.size() > 1) {
+        p.setPen(QPen(colours().mark, 2.0));
+        p.setBrush(Qt::NoBrush);
+        p.drawPolyline(view.toPixel(traced_));
     }
 }
 
@@ -512,15 +411,42 @@ Qt::CursorShape YardBench::cursorAt(Vec2 at, const BoardView&) const
     return featureAt(at) != 0 ? Qt::OpenHandCursor : Qt::ArrowCursor;
 }
 
-bool YardBench::press(Vec2 at, const BoardView&)
+int YardBench::cornerAt(Vec2 at, const BoardView& view) const
 {
-    feature_ = featureAt(at);
+    const auto slab = current();
+    for (const Feature& f : slab ? slab->features : std::vector<Feature>{}) {
+        if (f.id != feature_ || f.points.size() < 2) {
+            continue;
+        }
+        for (size_t k = 0; k < f.points.size(); ++k) {
+            if (length(f.points[k] - at) * view.scale() < kCorner_px) {
+                return static_cast<int>(k);
+            }
+        }
+    }
+    return -1;
+}
+
+bool YardBench::press(Vec2 at, const BoardView& view)
+{
+    const auto slab = current();
+    corner_ = cornerAt(at, view);
+    if (corner_ < 0) {
+        feature_ = featureAt(at);
+    }
     Q_EMIT repaintWanted();
-    if (feature_ == 0) {
+    if (!slab) {
         return false;
     }
     from_ = at;
-    before_ = *current();
+    before_ = *slab;
+    traced_.clear();
+    if (feature_ == 0 && capture_->what() == Capture::What::Features) {
+        traced_.push_back(at);
+    }
+    if (feature_ == 0 && traced_.empty()) {
+        return false;
+    }
     gesture_ = document_.newGesture();
     return true;
 }
@@ -528,11 +454,14 @@ bool YardBench::press(Vec2 at, const BoardView&)
 void YardBench::moveFeature(const Slab& before, Vec2 by, int gesture)
 {
     document_.editSlab(
-        tr("Move a feature"), slab_,
+        corner_ < 0 ? tr("Move a feature") : tr("Shape a feature"), slab_,
         [&](Slab& s) {
             for (size_t i = 0; i < s.features.size() && i < before.features.size(); ++i) {
-                if (s.features[i].id == feature_) {
-                    for (size_t k = 0; k < s.features[i].points.size(); ++k) {
+                if (s.features[i].id != feature_) {
+                    continue;
+                }
+                for (size_t k = 0; k < s.features[i].points.size(); ++k) {
+                    if (corner_ < 0 || static_cast<int>(k) == corner_) {
                         s.features[i].points[k] = before.features[i].points[k] + by;
                     }
                 }
@@ -543,11 +472,20 @@ void YardBench::moveFeature(const Slab& before, Vec2 by, int gesture)
 
 DragNote YardBench::drag(Vec2 at)
 {
+    if (!traced_.empty()) {
+        if (length(at - traced_.back()) > 1.0) {
+            traced_.push_back(at);
+        }
+        Q_EMIT repaintWanted();
+        return {kindName(capture_->nextKind())};
+    }
     const Vec2 by{snapped(at.x - from_.x), snapped(at.y - from_.y)};
     moveFeature(before_, by, gesture_);
     for (const Feature& f : current()->features) {
         if (f.id == feature_ && !f.points.empty()) {
-            const Vec2 c = f.points.size() == 1 ? f.points[0] : centroid(f.points);
+            const Vec2 c = corner_ >= 0           ? f.points[static_cast<size_t>(corner_)]
+                           : f.points.size() == 1 ? f.points[0]
+                                                  : centroid(f.points);
             return {tr("%1 along, %2 across")
                         .arg(quantity(c.x, Unit::Length, units()), quantity(c.y, Unit::Length, units()))};
         }
@@ -555,8 +493,51 @@ DragNote YardBench::drag(Vec2 at)
     return {};
 }
 
+void YardBench::cancelDrag()
+{
+    traced_.clear();
+}
+
+void YardBench::doubleClick(Vec2 at, const BoardView&)
+{
+    // A new corner where the ring or the line of the chosen feature is nearest.
+    const auto slab = current();
+    if (!slab || feature_ == 0) {
+        return;
+    }
+    document_.editSlab(tr("A corner of a feature"), slab_, [&](Slab& s) {
+        for (Feature& f : s.features) {
+            if (f.id != feature_ || f.points.size() < 2) {
+                continue;
+            }
+            const bool closed = f.points.size() > 2 && f.kind != FeatureKind::Check && f.kind != FeatureKind::Pith &&
+                                f.kind != FeatureKind::Sapwood;
+            size_t best = 0;
+            double least = 1e300;
+            for (size_t k = 0; k + (closed ? 0 : 1) < f.points.size(); ++k) {
+                const Vec2 a = f.points[k];
+                const Vec2 b = f.points[(k + 1) % f.points.size()];
+                const double detour = length(at - a) + length(at - b) - length(b - a);
+                if (detour < least) {
+                    least = detour;
+                    best = k;
+                }
+            }
+            f.points.insert(f.points.begin() + static_cast<std::ptrdiff_t>(best) + 1, {snapped(at.x), snapped(at.y)});
+        }
+    });
+}
+
 void YardBench::release()
 {
+    if (!traced_.empty()) {
+        const Ring line = std::exchange(traced_, {});
+        if (const auto drawn = drawnFeature(before_, capture_->nextKind(), face_, line)) {
+            feature_ = drawn->id;
+            document_.editSlab(tr("Draw a feature"), slab_, [&](Slab& s) { s.features.push_back(*drawn); });
+        }
+    }
+    corner_ = -1;
     document_.endGesture();
     Q_EMIT repaintWanted();
 }
@@ -586,16 +567,39 @@ bool YardBench::removeSelected()
 
 std::function<void()> YardBench::remedyFor(const Finding& finding)
 {
-    return finding.code == "yard.surface" ? std::function<void()>([this] { capture_->show(Capture::What::TopHeights); })
-                                          : nullptr;
+    const auto opens = [this](Capture::What what) { return [this, what] { capture_->show(what); }; };
+    if (finding.code == "yard.surface") {
+        return opens(Capture::What::TopHeights);
+    }
+    if (finding.code.rfind("yard.drying", 0) == 0 || finding.code == "yard.read_again") {
+        return opens(Capture::What::Moisture);
+    }
+    if (finding.code == "yard.slip_top" || finding.code == "yard.slip_bottom") {
+        return [this, row = finding.row, top = finding.code == "yard.slip_top"] {
+            document_.editSlab(tr("A slip put right"), slab_, [&](Slab& s) {
+                Tape& tape = top ? s.top : *s.bottom;
+                for (const TapeSlip& slip : tapeSlips(tape)) {
+                    if (slip.row == row) {
+                        tape.readings[static_cast<size_t>(row)] = slip.instead;
+                        return;
+                    }
+                }
+            });
+        };
+    }
+    return {};
 }
 
 QStringList YardBench::keys() const
 {
     return {tr("Type in the table, Enter walks down — the outline grows"),
             tr("Any spelling: 2300, 2.3 m, 90-1/2, 7' 6 1/2\""),
-            tr("Click a feature on the board and drag it; arrow keys nudge, Delete removes"),
-            tr("T — top or bottom face"), tr("Click a saw line of the log — that slab")};
+            tr("Features: draw round one on the bare face"),
+            tr("Click a feature and drag it or a corner; double click adds a corner; arrow keys nudge, Delete "
+               "removes"),
+            tr("T — top or bottom face"),
+            tr("The log: click a slab to look at it, drag it (or arrow keys) to its place, drag the cross to the "
+               "pith")};
 }
 
 } // namespace burl::ui

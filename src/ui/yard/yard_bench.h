@@ -1,6 +1,7 @@
 #pragma once
 // Yard: one slab at a time, from tape and rails, and the log it came from.
 
+#include "core/yard/slab_card.h"
 #include "exchange/import/imported.h"
 #include "ui/board/bench.h"
 
@@ -38,6 +39,8 @@ public:
     bool press(Vec2 at, const BoardView& view) override;
     DragNote drag(Vec2 at) override;
     void release() override;
+    void cancelDrag() override;
+    void doubleClick(Vec2 at, const BoardView& view) override;
     [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;
     bool nudge(double dx, double dy) override;
     bool removeSelected() override;
@@ -50,8 +53,11 @@ Q_SIGNALS:
 private:
     [[nodiscard]] std::shared_ptr<const Slab> current() const;
     [[nodiscard]] int featureAt(Vec2 at) const;
+    [[nodiscard]] int cornerAt(Vec2 at, const BoardView& view) const;
     void newSlab();
     void buildCard();
+    void printTag();
+    [[nodiscard]] const SlabCard& card() const;
     void takeInPhoto();
     void takeInFile();
     void takeIn(const QString& path, const ImportOptions& options);
@@ -66,6 +72,14 @@ private:
     Vec2 from_;
     Slab before_;
     int gesture_ = 0;
+    int corner_ = -1; // of the feature that is dragged, -1: the whole
+    Ring traced_;     // a new feature while it is drawn
+
+    // The card as it was last worked out, and of what.
+    mutable SlabCard card_;
+    mutable std::shared_ptr<const Slab> carded_;
+    mutable int cardDay_ = 0;
+    mutable std::string cardHome_;
 };
 
 } // namespace burl::ui
