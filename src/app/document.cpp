@@ -149,10 +149,15 @@ std::string Document::picture(const std::string& key) const
     return store_ ? store_->picture(key) : std::string();
 }
 
-std::string Document::keepPicture(const std::string& bytes)
+std::string Document::pictureKey(const std::string& bytes)
 {
     const QByteArray raw = QByteArray::fromRawData(bytes.data(), static_cast<qsizetype>(bytes.size()));
-    const std::string key = QCryptographicHash::hash(raw, QCryptographicHash::Sha1).toHex().toStdString();
+    return QCryptographicHash::hash(raw, QCryptographicHash::Sha1).toHex().toStdString();
+}
+
+std::string Document::keepPicture(const std::string& bytes)
+{
+    const std::string key = pictureKey(bytes);
     if (store_ && store_->access() == ShopBook::Access::ReadWrite) {
         if (const auto kept = store_->putPicture(key, bytes); !kept) {
             Q_EMIT troubled(QString::fromStdString(kept.error().sentence));

@@ -51,6 +51,8 @@ public:
 
     /// Bytes of a face's picture, empty when there is none.
     [[nodiscard]] std::string picture(const std::string& key) const;
+    /// The name a picture is kept under: that of its bytes.
+    [[nodiscard]] static std::string pictureKey(const std::string& bytes);
     /// Keeps a picture and gives its key. Pictures do not change: an undo takes only the slab's mention.
     std::string keepPicture(const std::string& bytes);
 

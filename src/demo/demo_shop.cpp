@@ -1,6 +1,9 @@
 #include "demo/demo_shop.h"
 
+#include <cmath>
+
 #include "core/geometry/ring.h"
+#include "core/measure/date.h"
 #include "core/shop/edit.h"
 #include "demo/sawn_log.h"
 #include "exchange/materials.h"
@@ -81,6 +84,7 @@ void addSlabs(Shop& shop, const SawnLog& log, int firstId)
         Slab slab = sawn(log, n);
         slab.id = {firstId + n - 1};
         slab.mc_pct = 9.0 + 0.1 * ((n * 7) % 5);
+        slab.cut = "through and through, band mill";
         slab.price = log.log.id.value == 1 ? 340.0 + 10.0 * (n % 4) : 280.0 + 15.0 * (n % 3);
         slab.where = log.log.id.value == 1 ? "long rack, bay 2" : "maple stack, by the door";
         const double skew = n % 2 == 0 ? 1.0 : -1.0;
@@ -107,6 +111,90 @@ void addSlabs(Shop& shop, const SawnLog& log, int firstId)
         }
         shop.slabs.push_back(std::make_shared<const Slab>(std::move(slab)));
     }
+}
+
+std::vector<MoistureReading> airDried(const char* first, double start, double rest, double tau_days, int readings)
+{
+    std::vector<MoistureReading> out;
+    const int day = *dayOf(first);
+    for (int i = 0; i < readings; ++i) {
+        const double mc = rest + (start - rest) * std::exp(-21.0 * i / tau_days);
+        const double scatter = 0.3 * ((i * 5) % 3 - 1);
+        out.push_back({isoDate(day + 21 * i), 20.0, std::round((mc + scatter) * 10.0) / 10.0});
+    }
+    return out;
+}
+
+/// Slabs that came alone: nobody knows their logs.
+void addSingles(Shop& shop, int firstId)
+{
+    SawnLog hackberry;
+    hackberry.log.species = "hackberry";
+    hackberry.length_mm = 2350.0;
+    hackberry.radius_mm = 262.0;
+    hackberry.taper_mm = 40.0;
+    hackberry.waves = {{16.0, 1800.0, 1.1, 1.0}, {8.0, 700.0, 3.0, 2.0}, {3.0, 210.0, 0.2, 3.0}};
+    hackberry.branches = {{1240.0, 70.0, 74.0, false}};
+    hackberry.slabs = 7;
+    hackberry.thickness_mm = 56.0;
+    Slab single = sawn(hackberry, 3);
+    single.id = {firstId};
+    single.name = "H1";
+    single.log = {};
+    single.sequence = 0;
+    single.mc_pct = 13.9;
+    single.moisture = airDried("2026-05-04", 31.0, 9.5, 82.0, 9);
+    single.price = 260.0;
+    single.where = "drying stack, north wall";
+    single.cut = "through and through, band mill";
+    single.features.push_back(
+        ringFeature(20, FeatureKind::ThroughVoid, Face::Top, {640.0, -80.0}, 150.0, 60.0, 8.0, 56.0, Intention::Fill));
+    shop.slabs.push_back(std::make_shared<const Slab>(single));
+
+    SawnLog locust;
+    locust.log.species = "black_locust";
+    locust.length_mm = 1900.0;
+    locust.radius_mm = 176.0;
+    locust.taper_mm = 18.0;
+    locust.waves = {{9.0, 900.0, 2.2, 1.0}, {5.0, 330.0, 0.9, 2.0}, {2.5, 140.0, 4.0, 4.0}};
+    locust.slabs = 6;
+    locust.thickness_mm = 48.0;
+    for (int n = 0; n < 2; ++n) {
+        Slab narrow = sawn(locust, 3 + n);
+        narrow.id = {firstId + 1 + n};
+        narrow.name = n == 0 ? "R1" : "R2";
+        narrow.log = {};
+        narrow.sequence = 0;
+        narrow.mc_pct = 9.4 + 0.3 * n;
+        narrow.price = 120.0;
+        narrow.where = "short rack, bay 1";
+        readFromBench(narrow, {3.0, 2.0, 1.0, 0.3}, 7, 3);
+        shop.slabs.push_back(std::make_shared<const Slab>(narrow));
+    }
+
+    // A cross-cut round, cracked from its pith as they do.
+    Slab round;
+    round.id = {firstId + 3};
+    round.name = "K1";
+    round.species = "american_elm";
+    round.endGrain = true;
+    round.thickness_mm = 72.0;
+    round.mc_pct = 10.8;
+    round.weighed_kg = 31.5;
+    round.price = 150.0;
+    round.where = "leaning by the window";
+    round.cut = "cross-cut with a chain saw";
+    Ring rim;
+    for (int i = 0; i < 72; ++i) {
+        const double a = 2.0 * std::acos(-1.0) * i / 72.0;
+        const double r = 438.0 + 14.0 * std::sin(2.0 * a + 0.4) + 9.0 * std::sin(3.0 * a) + 5.0 * std::sin(7.0 * a + 1.0);
+        rim.push_back({std::round(450.0 + r * std::cos(a)), std::round(r * std::sin(a))});
+    }
+    round.topDrawn = rim;
+    round.bottomDrawn = rim;
+    round.features.push_back(
+        check(20, {{455.0, 0.0}, {600.0, 36.0}, {742.0, 118.0}, {838.0, 176.0}}, 9.0, 72.0, Intention::Key));
+    shop.slabs.push_back(std::make_shared<const Slab>(round));
 }
 
 Job readingRoomTable()
@@ -180,6 +268,7 @@ Book demoBook()
     Shop shop = standardShop();
     addSlabs(shop, planeTree(), 1);
     addSlabs(shop, maple(), 10);
+    addSingles(shop, 15);
     Book book;
     book.shop = std::make_shared<const Shop>(std::move(shop));
     book = withJob(book, readingRoomTable());

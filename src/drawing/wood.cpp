@@ -99,6 +99,9 @@ FaceImage drawFace(const Slab& slab, Face face, double mm_per_pixel)
     const double thickness = slab.thickness_mm.value_or(50.0);
     const double middle = slab.pith ? slab.pith->distance_mm : 90.0 + 20.0 * (slab.id.value % 5);
     const auto z = static_cast<float>(middle + (face == Face::Top ? thickness : -thickness) / 2.0);
+    const Vec2 middleOfFace = centroid(outline->ring());
+    const auto pithX = static_cast<float>(middleOfFace.x + (slab.pith ? slab.pith->offset_mm : 12.0));
+    const auto pithY = static_cast<float>(middleOfFace.y - 9.0);
     const Tint tint = tintOf(slab.species);
     std::vector<Bump> knots;
     for (const Feature& f : slab.features) {
@@ -131,6 +134,15 @@ FaceImage drawFace(const Slab& slab, Face face, double mm_per_pixel)
             const float dy = y - 16.0F * std::sin(x / 640.0F + s) - 5.0F * std::sin(x / 210.0F + 2.0F * s);
             const float dz = z - 14.0F * std::sin(x / 780.0F + 3.0F * s);
             float r = std::sqrt(dy * dy + dz * dz);
+            float ray = 0.0F;
+            if (slab.endGrain) { // the rings themselves, and the rays that cross them
+                const float ex = x - pithX;
+                const float ey = y - pithY;
+                r = std::sqrt(ex * ex + ey * ey);
+                const float angle = std::atan2(ey, ex);
+                r *= 1.0F + 0.05F * std::sin(2.0F * angle + s) + 0.03F * std::sin(3.0F * angle + 2.0F * s);
+                ray = noise(angle * 90.0F, r / 60.0F, seed + 9);
+            }
             r += 9.0F * noise(x / 420.0F, dy / 90.0F, seed) + 3.2F * noise(x / 130.0F, dy / 34.0F, seed + 1) +
                  0.9F * noise(x / 38.0F, dy / 9.0F, seed + 2);
             float knotDark = 0.0F;
@@ -161,7 +173,7 @@ FaceImage drawFace(const Slab& slab, Face face, double mm_per_pixel)
             for (int c = 0; c < 3; ++c) {
                 float v = tint.heart[c] + (tint.sap[c] - tint.heart[c]) * sap * 0.85F;
                 v += (tint.late[c] - tint.heart[c]) * late * (0.62F - 0.28F * sap);
-                v += 7.0F * fibre + 6.0F * cloud;
+                v += slab.endGrain ? 6.0F * ray + 5.0F * cloud : 7.0F * fibre + 6.0F * cloud;
                 v *= 1.0F - 0.62F * knotDark;
                 const float bark = 1.0F - smooth(1.0F, 5.5F, inside);
                 v = v * (1.0F - 0.66F * bark) + 58.0F * 0.66F * bark;

@@ -14,6 +14,7 @@
 #include "core/shop/edit.h"
 #include "demo/demo_shop.h"
 #include "ui/board/board.h"
+#include "ui/demo_faces.h"
 #include "ui/main_window.h"
 #include "ui/theme.h"
 
@@ -79,8 +80,14 @@ int main(int argc, char** argv)
 
     Book book;
     std::optional<ShopBook> store;
+    std::vector<std::string> pictures;
+    const auto takeDemo = [&] {
+        ui::PicturedBook shop = ui::withDrawnPictures(demoBook());
+        book = std::move(shop.book);
+        pictures = std::move(shop.pictures);
+    };
     if (parser.isSet(demo)) {
-        book = demoBook();
+        takeDemo();
     } else {
         const QString path = parser.positionalArguments().value(0, usualBook());
         auto opened = ShopBook::open(path.toStdString());
@@ -92,7 +99,7 @@ int main(int argc, char** argv)
         book = *loaded;
         if (opened->isNew() && wantsDemo()) {
             const Book empty = book;
-            book = demoBook();
+            takeDemo();
             if (const auto written = opened->write(empty, book); !written) {
                 QMessageBox::critical(nullptr, QObject::tr("Young Burl"),
                                       QString::fromStdString(written.error().sentence));
@@ -102,6 +109,9 @@ int main(int argc, char** argv)
         store = std::move(*opened);
     }
     Document document(std::move(book), std::move(store));
+    for (const std::string& picture : pictures) {
+        (void)document.keepPicture(picture);
+    }
     if (parser.isSet(job)) {
         const int number = parser.value(job).toInt();
         if (number >= 1 && number <= static_cast<int>(document.book().jobs.size())) {

@@ -134,7 +134,8 @@ QByteArray slabTagPdf(const Slab& slab, const Shop& shop, const QString& family,
             }
         }
     }
-    page.text(page.width() - kCode_mm, kCode_mm, kCode_mm, QString::fromStdString(tagCode(slab.id)), 10.0, false,
+    painter.setPen(Qt::black);
+    page.text(page.width() - kCode_mm, kCode_mm - 1.5, kCode_mm, QString::fromStdString(tagCode(slab.id)), 10.0, false,
               Qt::AlignHCenter);
 
     if (const auto outline = outlineOf(slab, Face::Top)) {

@@ -6,11 +6,11 @@
 #include <QLineEdit>
 #include <QPainter>
 #include <QStyledItemDelegate>
+#include <QToolButton>
 #include <QVBoxLayout>
 
-#include "core/fill/fill_plan.h"
 #include "core/shop/outline.h"
-#include "core/wood/density.h"
+#include "core/yard/slab_card.h"
 #include "drawing/scene.h"
 #include "ui/text.h"
 #include "ui/theme.h"
@@ -103,15 +103,8 @@ public:
         if (slab.weighed_kg) {
             return mc + QStringLiteral("  ") + quantity(*slab.weighed_kg, Unit::Mass, units);
         }
-        const Species* species = rack_.document_.shop().speciesOf(slab);
-        const auto outline = outlineOf(slab, Face::Top);
-        if (species == nullptr || !outline || !slab.thickness_mm) {
-            return mc;
-        }
-        const Ring ring = outline->ring();
-        const double kg = area_mm2(std::span<const Vec2>(ring)) * *slab.thickness_mm * 1e-9 *
-                          density_kg_m3(species->g12, slab.mc_pct.value_or(10.0));
-        return mc + QStringLiteral("  ") + quantity(kg, Unit::Mass, units);
+        const Figure mass = slabCard(slab, rack_.document_.shop(), nullptr, 0).mass;
+        return mass ? mc + QStringLiteral("  ") + quantity(mass.value(), Unit::Mass, units) : mc;
     }
 
 private:
@@ -229,6 +222,9 @@ RackFinder::RackFinder(Document& document, Rack& rack, QWidget* parent)
     column->setSpacing(4);
     words_->setPlaceholderText(tr("find a slab  /"));
     words_->setClearButtonEnabled(true);
+    if (auto* clear = words_->findChild<QToolButton*>()) {
+        named(clear, QStringLiteral("rackClear"), tr("Show every slab again"));
+    }
     words_->setToolTip(tr("Words of its name, species, log or place; or the code on its tag, typed or scanned."));
     const std::pair<YardOrder, QString> orders[] = {
         {YardOrder::Log, tr("by log")},         {YardOrder::Name, tr("by name")},

@@ -7,6 +7,7 @@
 
 #include "core/measure/format.h"
 #include "sheets/shop_sheet.h"
+#include "sheets/slab_tag.h"
 #include "support/demo.h"
 
 using namespace burl;
@@ -101,4 +102,29 @@ TEST_CASE("a job without slabs still makes a sheet that says what is missing", "
     const QString words = sheetOf(demo);
     CHECK(words.contains(QString::fromStdString(demo.job.name)));
     CHECK_FALSE(words.contains(QStringLiteral("nan"), Qt::CaseInsensitive));
+}
+
+TEST_CASE("a tag's squares are dark in the corners that readers look for, with a quiet rim", "[sheet][tag]")
+{
+    const QImage squares = tagSquares({17});
+    REQUIRE(squares.width() == squares.height());
+    REQUIRE(squares.width() >= 21 + 8);
+    const int n = squares.width();
+    for (int i = 0; i < n; ++i) {
+        for (int k = 0; k < 4; ++k) {
+            CHECK(qGray(squares.pixel(i, k)) == 255);
+            CHECK(qGray(squares.pixel(k, i)) == 255);
+        }
+    }
+    // The three marks: a dark square of 7 with a light ring in it.
+    for (const QPoint corner : {QPoint(4, 4), QPoint(n - 11, 4), QPoint(4, n - 11)}) {
+        for (int i = 0; i < 7; ++i) {
+            CHECK(qGray(squares.pixel(corner + QPoint(i, 0))) == 0);
+            CHECK(qGray(squares.pixel(corner + QPoint(0, i))) == 0);
+        }
+        CHECK(qGray(squares.pixel(corner + QPoint(1, 1))) == 255);
+        CHECK(qGray(squares.pixel(corner + QPoint(3, 3))) == 0);
+    }
+    CHECK(tagSquares({17}) == squares);
+    CHECK_FALSE(tagSquares({18}) == squares);
 }

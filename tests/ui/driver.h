@@ -1,6 +1,8 @@
 #pragma once
 // A window on the demo shop, and hands for it.
 
+#include <catch2/catch.hpp>
+
 #include <QApplication>
 #include <QComboBox>
 #include <QLineEdit>
@@ -72,6 +74,16 @@ struct Driver {
     }
 
     void undo() { document.undoStack().undo(); }
+
+    /// Leaves a picture of the window where BURL_SHOTS names a folder, to be looked at.
+    void shot(const char* name)
+    {
+        const QString folder = qEnvironmentVariable("BURL_SHOTS");
+        if (!folder.isEmpty()) {
+            QApplication::processEvents();
+            CHECK(window.grab().save(folder + QLatin1Char('/') + QLatin1String(name) + QStringLiteral(".png")));
+        }
+    }
 };
 
 } // namespace burl::test

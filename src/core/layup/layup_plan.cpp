@@ -426,7 +426,12 @@ private:
             if (piece.ripByHand) {
                 lookAtRip(piece, i);
             }
-            if (slab.pith && slab.thickness_mm && std::abs(slab.pith->distance_mm) < *slab.thickness_mm / 2.0) {
+            if (slab.endGrain) {
+                addFinding(plan_.findings, "layup.end_grain", Severity::Warn,
+                           piece.name + " is a cross-cut round: it shrinks more round the pith than towards it and "
+                                        "cracks along a radius.",
+                           {}, "dry it slowly, let a key or a fill take the crack", centroid(piece.rough));
+            } else if (slab.pith && slab.thickness_mm && std::abs(slab.pith->distance_mm) < *slab.thickness_mm / 2.0) {
                 addFinding(plan_.findings, "layup.pith_slab", Severity::Warn,
                            piece.name + " has the pith in it: it will crack along it, and cups little.",
                            {given("pith", "pith", slab.pith->distance_mm, Unit::Length, "log end")},

@@ -74,6 +74,7 @@ private:
 
     void weigh(const Figure& a, const Figure& b)
     {
+        // The rack shows the same weight: there is one way to it.
         const Figure t = given("slab_thickness", "thickness", *slab_.thickness_mm, Unit::Length, "tape");
         const double litres = (a.value() + b.value()) / 2.0 * *slab_.thickness_mm / 1e6;
         volume_ = made("slab_volume", "Volume", "({0} + {1}) ÷ 2 × {2}", {a, b, t}, litres, Unit::Volume);

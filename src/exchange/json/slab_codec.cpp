@@ -212,6 +212,9 @@ OrderedJson toJson(const Slab& slab)
     if (slab.price) {
         out["price"] = *slab.price;
     }
+    if (slab.endGrain) {
+        out["end_grain"] = true;
+    }
     if (!slab.where.empty()) {
         out["where"] = slab.where;
     }
@@ -276,6 +279,7 @@ Slab slabFrom(JsonReader r)
     }
     r.read("weighed_kg", slab.weighed_kg);
     r.read("price", slab.price);
+    r.read("end_grain", slab.endGrain);
     r.read("where", slab.where);
     r.read("cut", slab.cut);
     return slab;

@@ -112,6 +112,16 @@ void SlabForm::addRest() const
         [&doc, id](const QString& t) {
             doc.editSlab(tr("Where it stands"), id(), [&](Slab& s) { s.where = t.toStdString(); });
         });
+    form_.addChoice(
+        QStringLiteral("slabGrain"), tr("Its faces are"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("sawn along the log"), false},
+                                                    {tr("end grain, a cross-cut round"), true}};
+        },
+        [slab] { return slab().endGrain; },
+        [&doc, id](const QVariant& v) {
+            doc.editSlab(tr("Its faces"), id(), [&](Slab& s) { s.endGrain = v.toBool(); });
+        });
     form_.addText(
         QStringLiteral("slabCut"), tr("How it was cut"), [slab] { return fromCore(slab().cut); },
         [&doc, id](const QString& t) {
