@@ -10,6 +10,7 @@
 #include <nlohmann/json.hpp>
 
 #include "cli/files.h"
+#include "cli/job.h"
 #include "core/measure/format.h"
 #include "core/plan/plan.h"
 #include "demo/demo_shop.h"
@@ -21,42 +22,6 @@ namespace burl::cli
 {
 namespace
 {
-
-bool chooseUnits(const std::string& name, UnitChoice& units)
-{
-    const bool inches = name == "inch" || name == "feet";
-    if (name == "mm" || name == "cm" || inches) {
-        units.length = name == "mm"     ? LengthStyle::Millimetres
-                       : name == "cm"   ? LengthStyle::Centimetres
-                       : name == "inch" ? LengthStyle::FractionalInches
-                                        : LengthStyle::FeetAndInches;
-        units.volume = inches ? VolumeStyle::Quarts : VolumeStyle::Litres;
-        units.mass = inches ? MassStyle::Pounds : MassStyle::Metric;
-        units.temperature = inches ? TemperatureStyle::Fahrenheit : TemperatureStyle::Celsius;
-        return true;
-    }
-    return name.empty();
-}
-
-/// Reads a job file; on trouble says so and gives the exit code.
-std::optional<JobFile> jobFrom(const std::string& file, const std::string& units, int& code)
-{
-    const auto text = contents(file);
-    if (!text) {
-        code = complain(kUnreadable, file + " cannot be read; look at its name and rights.");
-        return std::nullopt;
-    }
-    auto job = readJobFile(*text);
-    if (!job) {
-        code = complain(kUnreadable, file + ", " + job.error().sentence);
-        return std::nullopt;
-    }
-    if (!chooseUnits(units, job->shop.habits.units)) {
-        code = complain(kUsage, "units are mm, cm, inch or feet, not " + units + ".");
-        return std::nullopt;
-    }
-    return std::move(*job);
-}
 
 constexpr std::pair<Stage, const char*> kStageNames[] = {
     {Stage::Layup, "layup"}, {Stage::Flatten, "flatten"}, {Stage::Fill, "fill"}, {Stage::Move, "move"}};
@@ -74,18 +39,6 @@ const char* severityWord(Severity severity)
         return "stop";
     }
     return "";
-}
-
-nlohmann::ordered_json figureJson(const Figure& f, const UnitChoice& units, bool working)
-{
-    const FigureNode& node = f.node();
-    nlohmann::ordered_json out{{"key", node.key}, {"label", node.label}, {"text", figureText(f, units)}};
-    out["value"] = f.known() ? nlohmann::ordered_json(node.value) : nlohmann::ordered_json(nullptr);
-    out["guess"] = f.isGuess();
-    if (working) {
-        out["working"] = wholeWorking(f, units);
-    }
-    return out;
 }
 
 std::string planJson(const JobFile& job, const Plan& plan, bool working)
@@ -232,13 +185,13 @@ int verify(const std::vector<std::string>& files)
     return code;
 }
 
-int demoJob(int number, const std::string& out)
+int demoJob(int number, const std::string& out, bool wholeYard)
 {
     const Book book = demoBook();
     if (number < 1 || number > static_cast<int>(book.jobs.size())) {
         return complain(kUsage, "the demo shop has jobs 1 to " + std::to_string(book.jobs.size()) + ".");
     }
-    return writeOut(out, writeJobFile(*book.jobs[static_cast<size_t>(number - 1)], *book.shop));
+    return writeOut(out, writeJobFile(*book.jobs[static_cast<size_t>(number - 1)], *book.shop, wholeYard));
 }
 
 } // namespace burl::cli

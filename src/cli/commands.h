@@ -58,7 +58,16 @@ struct TraceCommand {
 };
 int traceFile(const TraceCommand& options, int argc, char** argv);
 
-/// Writes a job of the demo shop as a job file, to begin from.
-int demoJob(int number, const std::string& out);
+struct OffersCommand {
+    std::string file;
+    bool json = false;
+    bool exhaustive = false; // look at everything, to check the quick search
+    int count = 20;
+    std::string units;
+};
+int offers(const OffersCommand& options);
+
+/// Writes a job of the demo shop as a job file, to begin from; with all slabs of the shop when asked.
+int demoJob(int number, const std::string& out, bool wholeYard);
 
 } // namespace burl::cli

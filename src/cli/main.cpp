@@ -40,6 +40,16 @@ int main(int argc, char** argv)
     CLI::App* demoCommand = app.add_subcommand("demo", "Write a job of the demo shop as a job file");
     demoCommand->add_option("NUMBER", demoNumber, "which job, from 1");
     demoCommand->add_option("-o,--output", demoOut, "file to write; stdout when not given");
+    bool wholeYard = false;
+    demoCommand->add_flag("--yard", wholeYard, "with every slab of the shop, to seek offers in");
+
+    OffersCommand offersOptions;
+    CLI::App* offersCommand = app.add_subcommand("offers", "Rank what the slabs of a job file can give for its top");
+    offersCommand->add_option("JOB", offersOptions.file, "job file, with the slabs of the yard")->required();
+    offersCommand->add_flag("--json", offersOptions.json, "as JSON");
+    offersCommand->add_flag("--exhaustive", offersOptions.exhaustive, "look at every layup, however long it takes");
+    offersCommand->add_option("--count", offersOptions.count, "how many, 20 when not said")->check(CLI::Range(1, 1000));
+    offersCommand->add_option("--units", offersOptions.units, "mm, cm, inch or feet");
 
     ImportCommand importOptions;
     CLI::App* importCommand = app.add_subcommand("import", "Read a slab out of a drawing, a table or a scan");
@@ -86,5 +96,8 @@ int main(int argc, char** argv)
     if (*traceCommand) {
         return traceFile(traceOptions, argc, argv);
     }
-    return demoJob(demoNumber, demoOut);
+    if (*offersCommand) {
+        return offers(offersOptions);
+    }
+    return demoJob(demoNumber, demoOut, wholeYard);
 }

@@ -187,7 +187,8 @@ void addSingles(Shop& shop, int firstId)
     Ring rim;
     for (int i = 0; i < 72; ++i) {
         const double a = 2.0 * std::acos(-1.0) * i / 72.0;
-        const double r = 438.0 + 14.0 * std::sin(2.0 * a + 0.4) + 9.0 * std::sin(3.0 * a) + 5.0 * std::sin(7.0 * a + 1.0);
+        const double r =
+            438.0 + 14.0 * std::sin(2.0 * a + 0.4) + 9.0 * std::sin(3.0 * a) + 5.0 * std::sin(7.0 * a + 1.0);
         rim.push_back({std::round(450.0 + r * std::cos(a)), std::round(r * std::sin(a))});
     }
     round.topDrawn = rim;
@@ -261,6 +262,80 @@ Job ferryDesk()
     return job;
 }
 
+Job roundTable()
+{
+    Job job;
+    job.id = {3};
+    job.name = "Round for a bay window";
+    job.note = "From the elm round; key across its crack.";
+    job.started = "2026-11-16";
+    job.layup.kind = TopKind::Single;
+    job.layup.shape = TopShape::Round;
+    job.layup.length_mm = 840.0;
+    job.layup.thickness_mm = 50.0;
+    job.layup.trim_mm = 0.0;
+    job.layup.pieces = {{{18}, Face::Top, false, -25.0, std::nullopt}};
+    job.flatten.method.id = "router_sled";
+    job.flatten.method.name = "router on a sled";
+    job.move.climate = "heated_dry_winter";
+    return job;
+}
+
+Job hallTable()
+{
+    Job job;
+    job.id = {4};
+    job.name = "Hall table with a gap";
+    job.note = "Two black locust slabs, live edges facing, steel rods.";
+    job.started = "2026-11-18";
+    job.layup.kind = TopKind::Gap;
+    job.layup.edges = OuterEdges::Straight;
+    job.layup.length_mm = 1700.0;
+    job.layup.thickness_mm = 40.0;
+    job.layup.leastGap_mm = 45.0;
+    job.layup.rods.diameter_mm = 12.0;
+    job.layup.rods.pitch_mm = 290.0;
+    job.layup.rods.first_mm = 125.0;
+    job.layup.pieces = {{{16}, Face::Top, false, -100.0, std::nullopt}, {{17}, Face::Top, true, -100.0, std::nullopt}};
+    job.flatten.method.id = "router_sled";
+    job.flatten.method.name = "router on a sled";
+    for (const double x : {260.0, 1440.0}) {
+        for (const double y : {-190.0, 190.0}) {
+            Fastener f;
+            f.at = {x, y};
+            job.move.fasteners.push_back(f);
+        }
+    }
+    return job;
+}
+
+Job libraryTop()
+{
+    Job job;
+    job.id = {5};
+    job.name = "Library table, three boards";
+    job.note = "Three sisters of the maple, straight joints.";
+    job.started = "2026-11-20";
+    job.layup.kind = TopKind::Panel;
+    job.layup.edges = OuterEdges::Straight;
+    job.layup.length_mm = 1900.0;
+    job.layup.thickness_mm = 48.0;
+    job.layup.parted_mm = 950.0;
+    job.layup.pieces = {{{11}, Face::Bottom, false, -130.0, std::nullopt},
+                        {{12}, Face::Top, false, -130.0, std::nullopt},
+                        {{13}, Face::Top, true, -130.0, std::nullopt}};
+    job.flatten.method.id = "router_sled";
+    job.flatten.method.name = "router on a sled";
+    for (const double x : {300.0, 1600.0}) {
+        for (const double y : {-380.0, 0.0, 380.0}) {
+            Fastener f;
+            f.at = {x, y};
+            job.move.fasteners.push_back(f);
+        }
+    }
+    return job;
+}
+
 } // namespace
 
 Book demoBook()
@@ -272,7 +347,10 @@ Book demoBook()
     Book book;
     book.shop = std::make_shared<const Shop>(std::move(shop));
     book = withJob(book, readingRoomTable());
-    return withJob(book, ferryDesk());
+    for (Job job : {ferryDesk(), roundTable(), hallTable(), libraryTop()}) {
+        book = withJob(book, std::move(job));
+    }
+    return book;
 }
 
 } // namespace burl

@@ -13,6 +13,8 @@ namespace burl
 namespace
 {
 
+constexpr double kBolt_mm = 60.0; // how far a meeting bolt reaches into each half
+
 QPainterPath pathOf(const BoardView& view, const Region& region)
 {
     QPainterPath path;
@@ -85,9 +87,43 @@ void paintFinalOutline(QPainter& painter, const BoardView& view, const LayupPlan
     pen.setDashPattern({6.0, 4.0});
     painter.setPen(pen);
     painter.setBrush(Qt::NoBrush);
+    if (layup.parted_mm) { // where two halves meet, and their bolts
+        painter.drawLine(view.toPixel({*layup.parted_mm, layup.finalBox.bottom}),
+                         view.toPixel({*layup.parted_mm, layup.finalBox.top}));
+        painter.setPen(QPen(style.palette.steel, style.line_px * 2.4));
+        for (const double y : layup.meetingBolts_mm) {
+            painter.drawLine(view.toPixel({*layup.parted_mm - kBolt_mm, y}),
+                             view.toPixel({*layup.parted_mm + kBolt_mm, y}));
+        }
+        painter.setPen(pen);
+    }
+    if (!layup.shape.empty()) {
+        painter.drawPolygon(view.toPixel(layup.shape));
+        return;
+    }
     painter.drawRect(QRectF(view.toPixel({layup.finalBox.left, layup.finalBox.top}),
                             view.toPixel({layup.finalBox.right, layup.finalBox.bottom}))
                          .normalized());
+}
+
+void paintRods(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style)
+{
+    if (plan.layup->rods.empty() || !plan.layup->gapInput) {
+        return;
+    }
+    const double half = plan.layup->gapInput->overallWidth_mm / 2.0;
+    const double thick = plan.layupInput->choices.rods.diameter_mm * view.scale();
+    const double embed = plan.layupInput->choices.rods.embed_mm;
+    for (const Rod& rod : plan.layup->rods) {
+        const double below = valueAt(plan.layup->gapInput->edgeA, rod.x_mm) - half;
+        const double above = below + rod.gap_mm;
+        QColor hidden = style.palette.steel;
+        hidden.setAlphaF(0.35F);
+        painter.setPen(QPen(hidden, thick, Qt::SolidLine, Qt::FlatCap));
+        painter.drawLine(view.toPixel({rod.x_mm, below - embed}), view.toPixel({rod.x_mm, above + embed}));
+        painter.setPen(QPen(style.palette.steel, thick, Qt::SolidLine, Qt::FlatCap));
+        painter.drawLine(view.toPixel({rod.x_mm, below}), view.toPixel({rod.x_mm, above}));
+    }
 }
 
 void paintResin(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style)

@@ -27,6 +27,9 @@ void paintPieces(QPainter& painter, const BoardView& view, const Plan& plan, Woo
 /// The final outline: dashed, the live edges followed.
 void paintFinalOutline(QPainter& painter, const BoardView& view, const LayupPlan& layup, const SceneStyle& style);
 
+/// Rods across an open gap, faint where they are in the wood.
+void paintRods(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style);
+
 /// River and voids that are filled.
 void paintResin(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style);
 

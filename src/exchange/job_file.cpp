@@ -72,12 +72,22 @@ Expected<JobFile> readJobFile(std::string_view text)
     return file;
 }
 
-std::string writeJobFile(const Job& job, const Shop& shop)
+std::string writeJobFile(const Job& job, const Shop& shop, bool wholeYard)
 {
     OrderedJson root{{"format", kFormat}, {"version", kJobFileVersion}, {"job", toJson(job)}};
     std::set<SlabId> slabs;
     for (const Piece& piece : job.layup.pieces) {
         slabs.insert(piece.slab);
+    }
+    for (const KeptLayup& kept : job.kept) {
+        for (const Piece& piece : kept.layup.pieces) {
+            slabs.insert(piece.slab);
+        }
+    }
+    if (wholeYard) {
+        for (const auto& slab : shop.slabs) {
+            slabs.insert(slab->id);
+        }
     }
     std::set<LogId> logs;
     std::set<std::string> species;

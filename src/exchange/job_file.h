@@ -22,6 +22,7 @@ struct JobFile {
 /// Errors: "jobfile.not_json", "jobfile.format", "jobfile.newer", "jobfile.value"; the sentence names
 /// the line and the remedy, the caller adds the file's name.
 [[nodiscard]] Expected<JobFile> readJobFile(std::string_view text);
-[[nodiscard]] std::string writeJobFile(const Job& job, const Shop& shop);
+/// With `wholeYard` every slab of the shop is written, so that offers can be sought in the file.
+[[nodiscard]] std::string writeJobFile(const Job& job, const Shop& shop, bool wholeYard = false);
 
 } // namespace burl

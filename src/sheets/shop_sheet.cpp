@@ -66,9 +66,27 @@ private:
         page_.text(0, 0, page_.width() - 50, QString::fromStdString(job_.name), 19.0, true);
         page_.text(page_.width() - 50, 1.5, 50, QDate::currentDate().toString(Qt::ISODate), 10.0, false,
                    Qt::AlignRight);
-        QString kind = job_.layup.kind == TopKind::Single ? tr("single slab")
-                       : job_.layup.kind == TopKind::Pair ? tr("joined pair")
-                                                          : tr("river");
+        QString kind;
+        switch (job_.layup.kind) {
+        case TopKind::Single:
+            kind = tr("single slab");
+            break;
+        case TopKind::Pair:
+            kind = tr("joined pair");
+            break;
+        case TopKind::Panel:
+            kind = tr("%1 pieces joined").arg(plan_.layup->pieces.size());
+            break;
+        case TopKind::River:
+            kind = tr("river");
+            break;
+        case TopKind::Gap:
+            kind = tr("open gap with rods");
+            break;
+        }
+        if (job_.layup.shape != TopShape::AsLaid) {
+            kind += QStringLiteral(", ") + (job_.layup.shape == TopShape::Round ? tr("round") : tr("oval"));
+        }
         QStringList names;
         for (const PlacedPiece& piece : plan_.layup->pieces) {
             names << QString::fromStdString(piece.name);
@@ -99,6 +117,7 @@ private:
         wood.setPictures(pictures_);
         p_.save();
         paintPieces(p_, view, plan_, wood, style);
+        paintRods(p_, view, plan_, style);
         paintResin(p_, view, plan_, style);
         p_.restore();
         // Dimensions: length above, width at the right.
@@ -140,6 +159,30 @@ private:
         return y + 6.0;
     }
 
+    /// Cut lengths of the rods; the height used.
+    double rods(double x, double y, double w) const
+    {
+        if (plan_.layup->rods.empty()) {
+            return 0.0;
+        }
+        std::vector<QStringList> rows;
+        for (const Rod& rod : plan_.layup->rods) {
+            rows.push_back({length(rod.x_mm), length(rod.gap_mm), length(rod.cut_mm), QStringLiteral("[ ]")});
+        }
+        const double high = page_.table(x, y + 1.0,
+                                        {{tr("rod at"), (w - 8.0) / 3.0, false},
+                                         {tr("gap there"), (w - 8.0) / 3.0},
+                                         {tr("cut to"), (w - 8.0) / 3.0},
+                                         {tr("done"), 8.0}},
+                                        rows);
+        return high + 1.0 +
+               page_.paragraph(x, y + 1.0 + high, w,
+                               tr("Rods %1 thick, %2 into the wood on each side, all drilled from the same "
+                                  "face.")
+                                   .arg(length(job_.layup.rods.diameter_mm), length(job_.layup.rods.embed_mm)),
+                               8.0);
+    }
+
     double cutting(double x, double y, double w) const
     {
         y = heading(x, y, w, tr("Cut"));
@@ -168,6 +211,7 @@ private:
                                      "after the first flattening."),
                                   8.0);
         }
+        at += rods(x, at, w);
         at += 1.5;
         page_.text(
             x, at, w,

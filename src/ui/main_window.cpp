@@ -438,7 +438,8 @@ void MainWindow::showKeys()
 {
     QStringList lines = bench_->keys();
     lines << QString() << tr("Alt+1 to Alt+%1 — benches").arg(benches_.size())
-          << tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo") << tr("Ctrl+P — print the shop sheet") << tr("/ — find a slab") << tr("? — this list");
+          << tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo") << tr("Ctrl+P — print the shop sheet") << tr("/ — find a slab")
+          << tr("? — this list");
     QMessageBox box(QMessageBox::NoIcon, tr("Keys of %1").arg(bench_->name()), lines.join(QLatin1Char('\n')),
                     QMessageBox::Ok, this);
     box.setObjectName(QStringLiteral("keysBox"));

@@ -227,9 +227,8 @@ RackFinder::RackFinder(Document& document, Rack& rack, QWidget* parent)
     }
     words_->setToolTip(tr("Words of its name, species, log or place; or the code on its tag, typed or scanned."));
     const std::pair<YardOrder, QString> orders[] = {
-        {YardOrder::Log, tr("by log")},         {YardOrder::Name, tr("by name")},
-        {YardOrder::Widest, tr("widest")},      {YardOrder::Longest, tr("longest")},
-        {YardOrder::Thickest, tr("thickest")},  {YardOrder::Driest, tr("driest")},
+        {YardOrder::Log, tr("by log")},       {YardOrder::Name, tr("by name")},      {YardOrder::Widest, tr("widest")},
+        {YardOrder::Longest, tr("longest")},  {YardOrder::Thickest, tr("thickest")}, {YardOrder::Driest, tr("driest")},
         {YardOrder::Cheapest, tr("cheapest")}};
     for (const auto& [order, text] : orders) {
         order_->addItem(text, static_cast<int>(order));

@@ -127,10 +127,8 @@ TEST_CASE("readings that tell nothing are refused in words", "[yard][drying]")
 
 TEST_CASE("only the deepest reading of a day counts for dryness, the mean of the last day for the plan", "[yard]")
 {
-    const std::vector<MoistureReading> readings = {{"2026-05-01", 5.0, 11.0},
-                                                   {"2026-05-01", 25.0, 15.0},
-                                                   {"2026-04-01", 25.0, 18.0},
-                                                   {"not a day", 25.0, 90.0}};
+    const std::vector<MoistureReading> readings = {
+        {"2026-05-01", 5.0, 11.0}, {"2026-05-01", 25.0, 15.0}, {"2026-04-01", 25.0, 18.0}, {"not a day", 25.0, 90.0}};
     const auto deepest = deepestReadings(readings);
     REQUIRE(deepest.size() == 2);
     CHECK(deepest[0].mc_pct == 18.0);
@@ -198,8 +196,11 @@ TEST_CASE("a slip of the tape is a finding with its row, a weight that cannot be
     const Demo d(1);
     Slab s = plank();
     s.mc_pct = 10.0;
-    s.top.readings = {{0.0, 250.0, 250.0},    {150.0, 252.0, 249.0}, {300.0, 2510.0, 251.0},
-                      {450.0, 249.0, 252.0}, {600.0, 250.0, 250.0}};
+    s.top.readings = {{0.0, 250.0, 250.0},
+                      {150.0, 252.0, 249.0},
+                      {300.0, 2510.0, 251.0},
+                      {450.0, 249.0, 252.0},
+                      {600.0, 250.0, 250.0}};
     const SlabCard card = slabCard(s, *d.book.shop, nullptr, 0);
     const auto slip = std::find_if(card.findings.begin(), card.findings.end(),
                                    [](const Finding& f) { return f.code == "yard.slip_top"; });
@@ -260,8 +261,7 @@ TEST_CASE("the pith set end-on gives every slab its distance", "[yard][log]")
     // A1 is 58 thick: its middle lies 29 below the top, the pith 271 below that.
     CHECK_THAT(set.shop->slab({1})->pith->distance_mm, WithinAbs(271.0, 1e-9));
     CHECK_THAT(set.shop->slab({1})->pith->offset_mm, WithinAbs(-20.0, 1e-9));
-    CHECK_THAT(set.shop->slab({2})->pith->distance_mm - set.shop->slab({1})->pith->distance_mm,
-               WithinAbs(-62.0, 1e-9));
+    CHECK_THAT(set.shop->slab({2})->pith->distance_mm - set.shop->slab({1})->pith->distance_mm, WithinAbs(-62.0, 1e-9));
     CHECK_THAT(*logStack(*set.shop, {5}).pith_mm, WithinAbs(300.0, 1e-6));
     CHECK(set.shop->slab({10})->pith == d.book.shop->slab({10})->pith); // the other log
     CHECK(withPithAt(d.book, {3}, std::nan(""), 0.0).shop == d.book.shop);

@@ -153,7 +153,8 @@ TEST_CASE("moisture is typed with its dates; the curve, the day and the plan fol
     REQUIRE(card.drying);
     y.shot("moisture");
     // What is no date, no depth or no moisture is said, and what was there stays.
-    for (const auto& [column, text] : {std::pair{0, "sometime"}, {0, "2026-02-30"}, {1, "4 m"}, {2, "-3"}, {2, "wet"}}) {
+    for (const auto& [column, text] :
+         {std::pair{0, "sometime"}, {0, "2026-02-30"}, {1, "4 m"}, {2, "-3"}, {2, "wet"}}) {
         const Slab before = y.slab();
         y.cell(0, column, QString::fromLatin1(text));
         INFO(text);

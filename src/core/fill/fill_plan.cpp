@@ -107,7 +107,7 @@ private:
 
     void river()
     {
-        if (!in_.layup->gapInput || !in_.layup->gap || !in_.layup->gap->fits) {
+        if (!in_.layup->gapInput || !in_.layup->gap || !in_.layup->gap->fits || in_.layup->openGap) {
             return;
         }
         GapInput gap = *in_.layup->gapInput;

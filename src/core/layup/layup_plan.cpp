@@ -41,17 +41,25 @@ bool sameInput(const LayupInput& a, const LayupInput& b)
 namespace
 {
 
-enum class RipSide { None, Lower, Upper };
+constexpr int kShapeSteps = 90;         // corners of half a round
+constexpr double kBoltEvery_mm = 300.0; // bolts where two halves meet (custom)
+constexpr double kBoltFromEdge_mm = 80.0;
+
+enum class RipSide { None, Lower, Upper, Both };
 
 /// Which side of piece `index` is ripped straight: the joint of a pair, the outer edge of a river.
 RipSide ripSideOf(const LayupChoices& choices, size_t index)
 {
+    const size_t last = choices.pieces.size() - 1;
     switch (choices.kind) {
     case TopKind::Single:
         return RipSide::None;
     case TopKind::Pair:
         return index == 0 ? RipSide::Lower : RipSide::Upper;
+    case TopKind::Panel:
+        return index == 0 ? RipSide::Lower : index == last ? RipSide::Upper : RipSide::Both;
     case TopKind::River:
+    case TopKind::Gap:
         return index == 0 ? RipSide::Upper : RipSide::Lower;
     }
     return RipSide::None;
@@ -105,27 +113,38 @@ public:
         if (!(choices_.length_mm > 0.0)) {
             return missing("The final length is not given.", "Layup: final length");
         }
-        const size_t wanted = choices_.kind == TopKind::Single ? 1 : 2;
-        if (choices_.pieces.size() < wanted) {
-            return missing(wanted == 1 ? "No slab is laid in the top yet."
-                                       : "Two slabs make this top; fewer are laid in.",
+        const PieceCount count = piecesOf(choices_.kind);
+        if (choices_.pieces.size() < count.least) {
+            return missing(count.least == 1   ? "No slab is laid in the top yet."
+                           : count.least == 2 ? "Two slabs make this top; fewer are laid in."
+                                              : "Three to five slabs make this top; fewer are laid in.",
                            "Layup: take a slab from the rack");
         }
+        const size_t wanted = std::min(choices_.pieces.size(), count.most);
         for (size_t i = 0; i < wanted; ++i) {
             if (!placePiece(i)) {
                 return plan_;
             }
         }
-        if (choices_.kind == TopKind::River) {
-            settleRiver();
-        } else if (choices_.kind == TopKind::Single) {
+        switch (choices_.kind) {
+        case TopKind::Single:
             settleSingle();
-        } else {
-            settlePair();
+            break;
+        case TopKind::Pair:
+        case TopKind::Panel:
+            settleJoined();
+            break;
+        case TopKind::River:
+        case TopKind::Gap:
+            settleRiver();
+            break;
         }
+        shapeTop();
         keepWood();
+        rods();
+        partTop();
         measure();
-        look();
+        lookAtLayup(in_, plan_);
         sortBySeverity(plan_.findings);
         return plan_;
     }
@@ -171,17 +190,24 @@ private:
         }
         const RipSide side = ripSideOf(choices_, index);
         RipLine line{(valueAt(edges.lower, (from + to) / 2.0) + valueAt(edges.upper, (from + to) / 2.0)) / 2.0, 0.0};
+        // Both faces must clear the line: the wood that both have.
+        Profile lowerBoth;
+        Profile upperBoth;
+        for (const double x : mergedStations(edges.lower, edgesUnder.lower)) {
+            lowerBoth.push_back({x, std::max(valueAt(edges.lower, x), valueAt(edgesUnder.lower, x))});
+            upperBoth.push_back({x, std::min(valueAt(edges.upper, x), valueAt(edgesUnder.upper, x))});
+        }
         if (piece.rip && side != RipSide::None) {
             line = inPose(*piece.rip, signs);
             placed.ripByHand = true;
-        } else if (side != RipSide::None) {
-            // Both faces must clear the line: the wood that both have.
-            Profile lowerBoth;
-            Profile upperBoth;
-            for (const double x : mergedStations(edges.lower, edgesUnder.lower)) {
-                lowerBoth.push_back({x, std::max(valueAt(edges.lower, x), valueAt(edgesUnder.lower, x))});
-                upperBoth.push_back({x, std::min(valueAt(edges.upper, x), valueAt(edgesUnder.upper, x))});
+        } else if (side == RipSide::Both) {
+            const auto best = bestStrip(lowerBoth, upperBoth, in_.ripMargin_mm, from, to - from);
+            if (!best) {
+                missing(slab->name + ": " + best.error().sentence, "Layup: rip line of " + slab->name);
+                return false;
             }
+            line = best->line;
+        } else if (side != RipSide::None) {
             const auto best = side == RipSide::Lower
                                   ? bestNearRip(lowerBoth, upperBoth, in_.ripMargin_mm, from, to - from)
                                   : bestFarRip(lowerBoth, upperBoth, in_.ripMargin_mm, from, to - from);
@@ -210,6 +236,28 @@ private:
         placed.ripFrom_mm = from - start + piece.left_mm;
         placed.ripTo_mm = to - start + piece.left_mm;
         trace(placed, *show, *under, signs);
+        if (side == RipSide::Lower || side == RipSide::Both) {
+            placed.jointBelow_mm = 0.0;
+        }
+        if (side == RipSide::Upper || side == RipSide::Both) {
+            placed.jointAbove_mm = 0.0;
+        }
+        if (facesAcross(choices_.kind)) { // ripped on the outside, not for a joint
+            placed.jointBelow_mm.reset();
+            placed.jointAbove_mm.reset();
+        }
+        if (side == RipSide::Both) { // the joint below runs alongside the one above
+            double below = -1e9;
+            for (const Profile* edge : {&placed.lower, &placed.lowerUnder}) {
+                below = std::max(below, most(cutTo(*edge, placed.ripFrom_mm, placed.ripTo_mm)).value);
+            }
+            placed.jointBelow_mm = below + in_.ripMargin_mm;
+            if (!(*placed.jointBelow_mm < -20.0)) {
+                missing(slab->name + " has no straight strip left between two joints.",
+                        "Layup: slide the piece or take a wider slab");
+                return false;
+            }
+        }
         plan_.pieces.push_back(std::move(placed));
         return true;
     }
@@ -236,6 +284,11 @@ private:
     {
         piece.place.dy += by;
         piece.ripLevel_mm += by;
+        for (auto* joint : {&piece.jointBelow_mm, &piece.jointAbove_mm}) {
+            if (*joint) {
+                **joint += by;
+            }
+        }
         for (Profile* profile :
              {&piece.lower, &piece.upper, &piece.lowerUnder, &piece.upperUnder, &piece.showRing, &piece.underRing}) {
             for (Vec2& p : *profile) {
@@ -254,21 +307,103 @@ private:
         const Profile lower = over(piece.lower);
         const double high = least(upper).value;
         const double low = most(lower).value;
-        shiftAcross(piece, -(high + low) / 2.0); // the straight middle of the wood comes to y = 0
+        // The straight middle of the wood comes to y = 0; of a round the middle of its area.
+        const double middle = choices_.shape == TopShape::AsLaid ? (high + low) / 2.0 : centroid(piece.showRing).y;
+        shiftAcross(piece, choices_.pieces.front().across_mm - middle);
         const double widest = high - low;
         const double width = choices_.width_mm.value_or(std::max(0.0, widest));
         plan_.outerLower_mm = -width / 2.0;
         plan_.outerUpper_mm = width / 2.0;
     }
 
-    void settlePair()
+    /// Joints closed: the far piece stands on the uppermost joint, the others hang below one another. The
+    /// inner pieces lie about y = 0.
+    void settleJoined()
     {
-        const double upper = least(over(plan_.pieces[0].upper)).value;
-        const double lower = -most(over(plan_.pieces[1].lower)).value;
+        double inner = 0.0;
+        for (const PlacedPiece& piece : plan_.pieces) {
+            if (piece.jointBelow_mm && piece.jointAbove_mm) {
+                inner += *piece.jointAbove_mm - *piece.jointBelow_mm;
+            }
+        }
+        double joint = inner / 2.0;
+        shiftAcross(plan_.pieces.front(), joint);
+        for (size_t i = 1; i < plan_.pieces.size(); ++i) {
+            PlacedPiece& piece = plan_.pieces[i];
+            shiftAcross(piece, joint);
+            if (piece.jointBelow_mm) {
+                joint = *piece.jointBelow_mm;
+            }
+        }
+        const double upper = least(over(plan_.pieces.front().upper)).value;
+        const double lower = -most(over(plan_.pieces.back().lower)).value;
         const double whole = upper + lower;
         const double spare = choices_.width_mm ? whole - *choices_.width_mm : 0.0;
         plan_.outerUpper_mm = upper - spare / 2.0; // both outer edges give alike
         plan_.outerLower_mm = -(lower - spare / 2.0);
+    }
+
+    /// Half the height of the round or oval at x; its middle lies on y = 0.
+    [[nodiscard]] double rise(double x) const
+    {
+        const double u = 2.0 * x / choices_.length_mm - 1.0;
+        return std::sqrt(std::max(0.0, 1.0 - u * u));
+    }
+
+    void shapeTop()
+    {
+        if (choices_.shape == TopShape::AsLaid) {
+            return;
+        }
+        const double length = choices_.length_mm;
+        double half = length / 2.0;
+        if (choices_.shape == TopShape::Oval) {
+            half = choices_.width_mm.value_or(0.0) / 2.0;
+            if (!choices_.width_mm) { // as wide as the wood allows
+                half = 1e9;
+                for (int i = 1; i < kShapeSteps; ++i) {
+                    const double x = length * i / kShapeSteps;
+                    half = std::min({half, valueAt(plan_.pieces.front().upper, x) / rise(x),
+                                     -valueAt(plan_.pieces.back().lower, x) / rise(x)});
+                }
+                half = std::max(10.0, half);
+            }
+        }
+        for (int i = 0; i < 2 * kShapeSteps; ++i) {
+            const double a = 2.0 * std::acos(-1.0) * i / (2 * kShapeSteps);
+            plan_.shape.push_back({length / 2.0 + length / 2.0 * std::cos(a), half * std::sin(a)});
+        }
+        plan_.outerUpper_mm = half;
+        plan_.outerLower_mm = -half;
+    }
+
+    void rods()
+    {
+        if (choices_.kind != TopKind::Gap || !plan_.gapInput || !plan_.gap || !plan_.gap->fits) {
+            return;
+        }
+        RodInput rods;
+        rods.pitch_mm = choices_.rods.pitch_mm;
+        rods.first_mm = choices_.rods.first_mm;
+        rods.embed_mm = choices_.rods.embed_mm;
+        rods.drillLimit_mm = choices_.rods.drillReach_mm;
+        rods.height_mm = 0.5; // of the thickness: the gap input is made for a thickness of 1
+        plan_.rods = rodsAcross(*plan_.gapInput, *plan_.gap, rods);
+    }
+
+    void partTop()
+    {
+        if (!choices_.parted_mm || !(*choices_.parted_mm > 0.0) || !(*choices_.parted_mm < choices_.length_mm)) {
+            return;
+        }
+        plan_.parted_mm = choices_.parted_mm;
+        const double wide = valueAt(plan_.width, *choices_.parted_mm);
+        const double low =
+            std::max(plan_.finalBox.bottom, valueAt(over(plan_.pieces.back().lower), *choices_.parted_mm));
+        const int bolts = std::max(2, static_cast<int>(std::floor(wide / kBoltEvery_mm)) + 1);
+        for (int i = 0; i < bolts; ++i) {
+            plan_.meetingBolts_mm.push_back(low + kBoltFromEdge_mm + i * (wide - 2.0 * kBoltFromEdge_mm) / (bolts - 1));
+        }
     }
 
     void settleRiver()
@@ -310,6 +445,7 @@ private:
         gap.window = {0.0, choices_.length_mm};
         const auto answer = gapBetween(gap);
         if (answer) {
+            plan_.openGap = choices_.kind == TopKind::Gap;
             plan_.gapInput = gap;
             plan_.gap = *answer;
         }
@@ -317,7 +453,7 @@ private:
 
     void keepWood()
     {
-        const bool straight = choices_.edges == OuterEdges::Straight;
+        const bool straight = choices_.edges == OuterEdges::Straight && plan_.shape.empty();
         const double far = 1e5;
         const double low = straight ? plan_.outerLower_mm : -far;
         const double high = straight ? plan_.outerUpper_mm : far;
@@ -326,12 +462,12 @@ private:
             PlacedPiece& piece = plan_.pieces[i];
             double from = low;
             double to = high;
-            if (choices_.kind == TopKind::Pair) {
-                (i == 0 ? from : to) = 0.0;
-            }
+            from = std::max(from, piece.jointBelow_mm.value_or(-far));
+            to = std::min(to, piece.jointAbove_mm.value_or(far));
             const Ring window{{0.0, from}, {length, from}, {length, to}, {0.0, to}};
-            piece.kept = intersection({piece.showRing}, {window});
-            piece.keptUnder = intersection({piece.underRing}, {window});
+            const Region inside = plan_.shape.empty() ? Region{window} : intersection({window}, {plan_.shape});
+            piece.kept = intersection({piece.showRing}, inside);
+            piece.keptUnder = intersection({piece.underRing}, inside);
             piece.keptArea_mm2 = area_mm2(piece.kept);
             const double trim = in_.trim_mm;
             const Ring roughWindow{{-trim, from}, {length + trim, from}, {length + trim, to}, {-trim, to}};
@@ -349,21 +485,73 @@ private:
         Profile lower = over(bottom.lower);
         if (straight) {
             for (Vec2& p : upper) {
-                p.y = choices_.kind == TopKind::River ? high : std::min(p.y, high);
+                p.y = facesAcross(choices_.kind) ? high : std::min(p.y, high);
             }
             for (Vec2& p : lower) {
-                p.y = choices_.kind == TopKind::River ? low : std::max(p.y, low);
+                p.y = facesAcross(choices_.kind) ? low : std::max(p.y, low);
             }
+        }
+        if (!plan_.shape.empty()) {
+            upper = underShape(upper, plan_.outerUpper_mm);
+            lower = underShape(lower, plan_.outerLower_mm);
         }
         plan_.width = combined(upper, -1.0, lower);
         plan_.finalBox.top = straight ? high : most(upper).value;
         plan_.finalBox.bottom = straight ? low : least(lower).value;
+        findTopArea();
         if (choices_.kind == TopKind::Pair) {
             plan_.halvesDiffer = combined(upper, 1.0, lower); // upper - (-lower)
         }
     }
 
+    /// An edge that the round or oval cuts into: where the wood reaches further, the shape.
+    [[nodiscard]] Profile underShape(const Profile& edge, double half) const
+    {
+        Profile out;
+        for (int i = 0; i <= kShapeSteps; ++i) {
+            const double x = choices_.length_mm * i / kShapeSteps;
+            const double shape = half * rise(x);
+            const double wood = valueAt(edge, x);
+            out.push_back(
+                {x, half > 0.0 ? std::max(0.0, std::min(wood, shape)) : std::min(0.0, std::max(wood, shape))});
+        }
+        return out;
+    }
+
+    void findTopArea()
+    {
+        topArea_mm2_ = integral(plan_.width);
+        if (!plan_.shape.empty() && !facesAcross(choices_.kind)) { // exact, where the profile only has its steps
+            Region all;
+            for (const PlacedPiece& piece : plan_.pieces) {
+                all.insert(all.end(), piece.kept.begin(), piece.kept.end());
+            }
+            topArea_mm2_ = area_mm2(all);
+        }
+    }
+
     void add(Figure figure, Weight weight = Weight::Plain) { plan_.figures.push_back({std::move(figure), weight}); }
+
+    void measureRods()
+    {
+        if (plan_.rods.empty()) {
+            return;
+        }
+        double all = 0.0;
+        double longest = 0.0;
+        for (const Rod& rod : plan_.rods) {
+            all += rod.cut_mm;
+            longest = std::max(longest, rod.cut_mm);
+        }
+        const Figure count = given("rods", "Rods", static_cast<double>(plan_.rods.size()), Unit::Count,
+                                   "evenly pitched, as many as fit");
+        const Figure pitch = given("rod_pitch", "pitch", choices_.rods.pitch_mm, Unit::Length, "chosen");
+        const Figure embed = given("rod_embed", "in the wood", choices_.rods.embed_mm, Unit::Length, "chosen");
+        add(count);
+        add(made("rod_longest", "Longest rod, cut", "gap there + 2 × {0}, at a pitch of {1}", {embed, pitch}, longest,
+                 Unit::Length));
+        add(given("rod_stock", "Rod, all together", all, Unit::Length, "sum of the cut lengths"), Weight::Folded);
+    }
 
     void measure()
     {
@@ -371,7 +559,7 @@ private:
         for (const PlacedPiece& piece : plan_.pieces) {
             wood += piece.keptArea_mm2;
         }
-        const double area = integral(plan_.width);
+        const double area = topArea_mm2_;
         plan_.woodArea = given("wood_area", "wood in the top", wood, Unit::Area, "measured on the drawing, show face");
         plan_.topArea = given("top_area", "area of the top", area, Unit::Area, "measured on the drawing, show face");
         plan_.meanWidth = made("width_mean", "Width, mean", "{0} ÷ {1}", {plan_.topArea, plan_.length},
@@ -394,14 +582,24 @@ private:
                      std::abs(differ.value), Unit::Length));
         }
         if (plan_.gap) {
-            add(made("gap_least", "River, narrowest", "show face, {0} from the left end",
+            const std::string gap = choices_.kind == TopKind::Gap ? "Gap" : "River";
+            add(made("gap_least", gap + ", narrowest", "show face, {0} from the left end",
                      {given("gap_least_at", "place", plan_.gap->leastTop.x, Unit::Length, "on the drawing")},
                      plan_.gap->leastTop.value, Unit::Length));
-            add(made("gap_most", "River, widest", "show face, {0} from the left end",
+            add(made("gap_most", gap + ", widest", "show face, {0} from the left end",
                      {given("gap_most_at", "place", plan_.gap->mostTop.x, Unit::Length, "on the drawing")},
                      plan_.gap->mostTop.value, Unit::Length));
-            add(given("gap_area", "River, area", plan_.gap->areaTop_mm2, Unit::Area,
+            add(given("gap_area", gap + ", area", plan_.gap->areaTop_mm2, Unit::Area,
                       "measured on the drawing, show face"));
+        }
+        measureRods();
+        if (plan_.parted_mm) {
+            const Figure cut = given("parted", "cross cut", *plan_.parted_mm, Unit::Length, "chosen");
+            add(relabelled(cut, "left_half", "Left half"));
+            add(made("right_half", "Right half", "{0} − {1}", {plan_.length, cut},
+                     choices_.length_mm - *plan_.parted_mm, Unit::Length));
+            add(given("meeting_bolts", "Bolts where they meet", 2.0 * static_cast<double>(plan_.meetingBolts_mm.size()),
+                      Unit::Count, "one near each face, every 300 mm and 80 mm from the edges"));
         }
         add(plan_.woodArea, Weight::Folded);
         const Figure trim = given("trim", "trim", in_.trim_mm, Unit::Length, "chosen");
@@ -415,184 +613,28 @@ private:
         add(made("offcuts", "Offcuts", "{0} − {1}", {slabArea, plan_.woodArea}, slabs - wood, Unit::Area));
     }
 
-    void look()
-    {
-        const double length = choices_.length_mm;
-        for (size_t i = 0; i < plan_.pieces.size(); ++i) {
-            const PlacedPiece& piece = plan_.pieces[i];
-            const Slab& slab = *in_.slabs[i];
-            lookAtEnds(piece, length);
-            lookAtFeatures(piece, slab);
-            if (piece.ripByHand) {
-                lookAtRip(piece, i);
-            }
-            if (slab.endGrain) {
-                addFinding(plan_.findings, "layup.end_grain", Severity::Warn,
-                           piece.name + " is a cross-cut round: it shrinks more round the pith than towards it and "
-                                        "cracks along a radius.",
-                           {}, "dry it slowly, let a key or a fill take the crack", centroid(piece.rough));
-            } else if (slab.pith && slab.thickness_mm && std::abs(slab.pith->distance_mm) < *slab.thickness_mm / 2.0) {
-                addFinding(plan_.findings, "layup.pith_slab", Severity::Warn,
-                           piece.name + " has the pith in it: it will crack along it, and cups little.",
-                           {given("pith", "pith", slab.pith->distance_mm, Unit::Length, "log end")},
-                           "rip the pith out, or take a slab further from it", centroid(piece.rough));
-            }
-        }
-        if (choices_.width_mm && choices_.kind != TopKind::River) {
-            const double widest = least(widestStraight()).value;
-            if (*choices_.width_mm > widest + 0.05) {
-                addFinding(plan_.findings, "layup.too_wide", Severity::Stop,
-                           "The wood gives {0} at its narrowest, {1} is wanted.",
-                           {given("widest", "widest", widest, Unit::Length, "on the drawing"),
-                            given("width", "width", *choices_.width_mm, Unit::Length, "chosen")},
-                           "make the top narrower or turn a piece");
-            }
-        }
-        if (plan_.gap && !plan_.gap->fits) {
-            addFinding(plan_.findings, "layup.overlap", Severity::Stop, "The slabs overlap by {0} across the river.",
-                       {given("overlap", "overlap", -std::min(plan_.gap->leastTop.value, plan_.gap->leastBottom.value),
-                              Unit::Length, "on the drawing")},
-                       "widen the top or rip more off the outer edges", Vec2{plan_.gap->leastTop.x, 0.0});
-        } else if (plan_.gap && plan_.gap->leastBottom.value < 5.0) {
-            addFinding(
-                plan_.findings, "layup.gap_tight", Severity::Warn,
-                "The river closes to {0}, too narrow to pour and to clean.",
-                {given("gap", "gap", std::max(0.0, plan_.gap->leastBottom.value), Unit::Length, "on the drawing")},
-                "open the gap", Vec2{plan_.gap->leastBottom.x, 0.0});
-        }
-        if (plan_.pieces.size() == 2) {
-            compareHalves();
-            addFinding(plan_.findings, "layup.rip_after", Severity::Caution,
-                       "Rip after the first flattening: on rough slabs nothing lines up.", {}, "");
-        }
-    }
-
-    [[nodiscard]] Profile widestStraight() const
-    {
-        return combined(over(plan_.pieces.front().upper), -1.0, over(plan_.pieces.back().lower));
-    }
-
-    void lookAtEnds(const PlacedPiece& piece, double length)
-    {
-        const Box box = boundsOf(piece.showRing);
-        const double shortLeft = box.left;
-        const double shortRight = length - box.right;
-        const double over = std::max(shortLeft, shortRight);
-        if (over > 0.5) {
-            addFinding(plan_.findings, "layup.too_short", Severity::Stop, piece.name + " ends {0} inside the top.",
-                       {given("short_by", "short", over, Unit::Length, "on the drawing")},
-                       "slide it or shorten the top",
-                       Vec2{shortLeft > shortRight ? 0.0 : length, centroid(piece.showRing).y});
-        } else if (over > -in_.trim_mm + 0.5) {
-            addFinding(plan_.findings, "layup.no_trim", Severity::Warn,
-                       piece.name + " has only {0} of its end to trim; {1} is wanted.",
-                       {given("trim_left", "left", -over, Unit::Length, "on the drawing"),
-                        given("trim", "trim", in_.trim_mm, Unit::Length, "chosen")},
-                       "slide it or shorten the top",
-                       Vec2{shortLeft > shortRight ? 0.0 : length, centroid(piece.showRing).y});
-        }
-    }
-
-    void lookAtFeatures(const PlacedPiece& piece, const Slab& slab)
-    {
-        for (const Feature& feature : slab.features) {
-            double into = 0.0;
-            Vec2 place;
-            for (const Vec2 p : feature.points) {
-                const Vec2 t = piece.place.toTable(p);
-                for (const Ring& ring : piece.kept) {
-                    if (contains(ring, t)) {
-                        const double depth = std::min(t.x, choices_.length_mm - t.x);
-                        if (depth >= into) {
-                            into = depth;
-                            place = t;
-                        }
-                    }
-                }
-            }
-            if (into <= 0.0) {
-                continue;
-            }
-            const Figure deep = given("into", "into the top", into, Unit::Length, "on the drawing");
-            const bool left = place.x < choices_.length_mm / 2.0;
-            if (feature.intention == Intention::CutOff) {
-                addFinding(plan_.findings, "layup.not_cut_off", Severity::Warn,
-                           "A part of " + piece.name + " meant to be cut off lies {0} inside the " +
-                               (left ? "left" : "right") + " end of the top.",
-                           {deep},
-                           left ? "slide " + piece.name + " left by {0}" : "slide " + piece.name + " right by {0}",
-                           place);
-            } else if (feature.kind == FeatureKind::Check && feature.intention == Intention::Keep) {
-                addFinding(plan_.findings, "layup.check_in_top", Severity::Warn,
-                           "A check in " + piece.name + " runs {0} into the top.", {deep},
-                           "cut it off, fill it or key it", place);
-            } else if (feature.kind == FeatureKind::Pith) {
-                addFinding(plan_.findings, "layup.pith_in_top", Severity::Warn,
-                           "The pith of " + piece.name + " lies in the top; it will crack.", {},
-                           "rip it out, or plan keys along it", place);
-            }
-        }
-    }
-
-    void lookAtRip(const PlacedPiece& piece, size_t index)
-    {
-        const bool lowerSide = ripSideOf(choices_, index) == RipSide::Lower;
-        double worst = 1e9;
-        double at = 0.0;
-        const std::array<const Profile*, 2> edges{lowerSide ? &piece.lower : &piece.upper,
-                                                  lowerSide ? &piece.lowerUnder : &piece.upperUnder};
-        for (const Profile* edge : edges) {
-            for (const Vec2 p : cutTo(*edge, piece.ripFrom_mm, piece.ripTo_mm)) {
-                const double inside = lowerSide ? piece.ripLevel_mm - p.y : p.y - piece.ripLevel_mm;
-                if (inside < worst) {
-                    worst = inside;
-                    at = p.x;
-                }
-            }
-        }
-        if (worst < 0.0) {
-            addFinding(plan_.findings, "layup.rip_in_bark", Severity::Stop,
-                       "The rip line of " + piece.name + " leaves the wood by {0}: the joint would stand open.",
-                       {given("rip_out", "outside", -worst, Unit::Length, "on the drawing")}, "take the best line",
-                       Vec2{at, piece.ripLevel_mm});
-        } else if (worst < in_.ripMargin_mm - 0.05) {
-            addFinding(plan_.findings, "layup.rip_near_bark", Severity::Warn,
-                       "The rip line of " + piece.name + " comes within {0} of the edge; {1} is wanted.",
-                       {given("rip_inside", "inside", worst, Unit::Length, "on the drawing"),
-                        given("margin", "margin", in_.ripMargin_mm, Unit::Length, "chosen")},
-                       "take the best line", Vec2{at, piece.ripLevel_mm});
-        }
-    }
-
-    void compareHalves()
-    {
-        const Slab& a = *in_.slabs[0];
-        const Slab& b = *in_.slabs[1];
-        if (a.mc_pct && b.mc_pct) {
-            const double apart = std::abs(*a.mc_pct - *b.mc_pct);
-            const Figure figure = given("mc_apart", "apart", apart, Unit::Percent, "meter");
-            if (apart > 1.5) {
-                addFinding(plan_.findings, "layup.mc_apart", Severity::Warn,
-                           "The two slabs are {0} moisture apart: one will move after gluing.", {figure},
-                           "let them come to rest together")
-                    .leadsTo = "yard";
-            } else {
-                addFinding(plan_.findings, "layup.mc_alike", Severity::Good,
-                           "Both slabs are within {0} moisture: good to join.", {figure}, "");
-            }
-        }
-        if (a.species != b.species) {
-            addFinding(plan_.findings, "layup.two_species", Severity::Caution,
-                       "The two slabs are of different species and move differently.", {}, "");
-        }
-    }
-
     const LayupInput& in_;
     const LayupChoices& choices_;
+    double topArea_mm2_ = 0.0;
     LayupPlan plan_;
 };
 
 } // namespace
+
+PieceCount piecesOf(TopKind kind)
+{
+    switch (kind) {
+    case TopKind::Single:
+        return {1, 1};
+    case TopKind::Panel:
+        return {3, 5};
+    case TopKind::Pair:
+    case TopKind::River:
+    case TopKind::Gap:
+        break;
+    }
+    return {2, 2};
+}
 
 LayupPlan layupPlan(const LayupInput& input)
 {

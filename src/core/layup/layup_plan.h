@@ -26,7 +26,10 @@ struct PlacedPiece {
     bool ripByHand = false;
     double ripFrom_mm = 0.0; // the rip line's ends, x on the top
     double ripTo_mm = 0.0;
-    double ripLevel_mm = 0.0;       // y of the rip line on the top
+    double ripLevel_mm = 0.0; // y of the rip line on the top
+    // Where the piece is cut straight for a joint: y on the top.
+    std::optional<double> jointBelow_mm;
+    std::optional<double> jointAbove_mm;
     Ring showRing;                  // outline of the show face on the top, whole slab
     Ring underRing;                 // outline of the face below
     Profile lower, upper;           // live edges of the show face
@@ -43,8 +46,13 @@ struct LayupPlan {
     Box finalBox;               // x from 0 to the final length, y over the widest place
     double outerLower_mm = 0.0; // straight outer edges, where they run
     double outerUpper_mm = 0.0;
-    Profile width;        // of the final top along its length
-    Profile halvesDiffer; // far half minus near half, for a pair
+    bool openGap = false;  // the gap stays open: nothing is poured
+    Ring shape;            // of a round or an oval; empty otherwise
+    std::vector<Rod> rods; // across an open gap
+    std::optional<double> parted_mm;
+    std::vector<double> meetingBolts_mm; // y of the bolts where two halves meet
+    Profile width;                       // of the final top along its length
+    Profile halvesDiffer;                // far half minus near half, for a pair
     std::optional<GapInput> gapInput;
     std::optional<GapAnswer> gap; // between show faces as they lie rough
     std::vector<Entry> figures;
@@ -63,6 +71,21 @@ struct LayupInput {
 };
 [[nodiscard]] bool sameInput(const LayupInput& a, const LayupInput& b);
 
+/// How many pieces a kind of top has, at least and at most.
+struct PieceCount {
+    size_t least = 1;
+    size_t most = 1;
+};
+[[nodiscard]] PieceCount piecesOf(TopKind kind);
+/// Slabs whose live edges face each other: a river or an open gap.
+[[nodiscard]] inline bool facesAcross(TopKind kind)
+{
+    return kind == TopKind::River || kind == TopKind::Gap;
+}
+
 [[nodiscard]] LayupPlan layupPlan(const LayupInput& input);
+
+/// What wants attention in a layup that stands: appended to its findings. Part of layupPlan.
+void lookAtLayup(const LayupInput& input, LayupPlan& plan);
 
 } // namespace burl

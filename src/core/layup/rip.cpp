@@ -8,8 +8,19 @@
 namespace burl
 {
 
-Expected<RipAnswer> bestFarRip(const Profile& near, const Profile& far, double margin_mm, double x0_mm,
-                               double length_mm)
+namespace
+{
+
+/// Both edges cut to the window, brought to about unit size for the programme.
+struct Window {
+    Profile near;
+    Profile far;
+    double middle = 0.0;
+    double half = 0.0;
+    double scale = 1.0;
+};
+
+Expected<Window> windowOf(const Profile& near, const Profile& far, double x0_mm, double length_mm)
 {
     if (near.size() < 2 || far.size() < 2 || !(length_mm > 0.0)) {
         return refuse("rip.window", "A rip line needs both edges at two stations at least.");
@@ -19,16 +30,59 @@ Expected<RipAnswer> bestFarRip(const Profile& near, const Profile& far, double m
         return refuse("rip.window", "The slab is shorter than the length wanted there; slide the piece or "
                                     "shorten the top.");
     }
-    const Profile nearCut = cutTo(near, x0_mm, x1);
-    const Profile farCut = cutTo(far, x0_mm, x1);
-    const double middle = x0_mm + length_mm / 2.0;
-    const double half = length_mm / 2.0;
-    double scale = 1.0;
-    for (const auto* profile : {&nearCut, &farCut}) {
+    Window w{cutTo(near, x0_mm, x1), cutTo(far, x0_mm, x1), x0_mm + length_mm / 2.0, length_mm / 2.0, 1.0};
+    for (const auto* profile : {&w.near, &w.far}) {
         for (const Vec2 p : *profile) {
-            scale = std::max(scale, std::abs(p.y));
+            w.scale = std::max(w.scale, std::abs(p.y));
         }
     }
+    return w;
+}
+
+tl::unexpected<Refusal> noLine()
+{
+    return refuse("rip.no_line", "No straight line stays inside the wood along the whole length.");
+}
+
+} // namespace
+
+Expected<RipAnswer> bestStrip(const Profile& near, const Profile& far, double margin_mm, double x0_mm, double length_mm)
+{
+    const auto window = windowOf(near, far, x0_mm, length_mm);
+    if (!window) {
+        return tl::unexpected(window.error());
+    }
+    const auto& [nearCut, farCut, middle, half, scale] = *window;
+    // Unknowns: the far line's height in the middle, the rise of both over half the length, their distance.
+    SmallLp lp;
+    lp.unknowns = 3;
+    lp.objective = {0.0, 0.0, 1.0};
+    for (const Vec2 p : farCut) {
+        lp.addRow({1.0, (p.x - middle) / half, 0.0}, (p.y - margin_mm) / scale);
+    }
+    for (const Vec2 p : nearCut) {
+        lp.addRow({-1.0, -(p.x - middle) / half, 1.0}, -(p.y + margin_mm) / scale);
+    }
+    const LpAnswer best = solve(lp);
+    if (best.status != LpStatus::Optimal || !(best.value > 0.0)) {
+        return noLine();
+    }
+    RipAnswer answer;
+    answer.line.slope = best.x[1] * scale / half;
+    answer.line.at0_mm = best.x[0] * scale - answer.line.slope * middle;
+    answer.leastWidth_mm = best.value * scale;
+    answer.meanWidth_mm = answer.leastWidth_mm;
+    return answer;
+}
+
+Expected<RipAnswer> bestFarRip(const Profile& near, const Profile& far, double margin_mm, double x0_mm,
+                               double length_mm)
+{
+    const auto window = windowOf(near, far, x0_mm, length_mm);
+    if (!window) {
+        return tl::unexpected(window.error());
+    }
+    const auto& [nearCut, farCut, middle, half, scale] = *window;
     // Unknowns: the line's height in the middle, its rise over half the length, the least width.
     SmallLp lp;
     lp.unknowns = 3;
@@ -41,7 +95,7 @@ Expected<RipAnswer> bestFarRip(const Profile& near, const Profile& far, double m
     }
     const LpAnswer first = solve(lp);
     if (first.status != LpStatus::Optimal) {
-        return refuse("rip.no_line", "No straight line stays inside the wood along the whole length.");
+        return noLine();
     }
     SmallLp second;
     second.unknowns = 2;

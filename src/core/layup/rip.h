@@ -33,6 +33,12 @@ struct RipAnswer {
 [[nodiscard]] Expected<RipAnswer> bestNearRip(const Profile& near, const Profile& far, double margin_mm, double x0_mm,
                                               double length_mm);
 
+/// The widest strip between two parallel lines, `margin` inside both edges along the whole window: a piece
+/// between two joints. `line` is its far side; `leastWidth_mm` is the strip's width.
+/// Errors: "rip.window", "rip.no_line".
+[[nodiscard]] Expected<RipAnswer> bestStrip(const Profile& near, const Profile& far, double margin_mm, double x0_mm,
+                                            double length_mm);
+
 struct WindowAnswer {
     double x0_mm = 0.0;
     RipAnswer rip;

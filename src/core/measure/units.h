@@ -23,7 +23,7 @@ enum class Unit {
     SoakIn,       // g/m2
     Minutes,
     Days,
-    Date, // days since 1970-01-01
+    Date,    // days since 1970-01-01
     Degrees, // angle
     Money,
 };

@@ -18,17 +18,36 @@ struct JobId {
     auto operator<=>(const JobId&) const = default;
 };
 
-enum class TopKind { Single, Pair, River };
+enum class TopKind {
+    Single,
+    Pair,
+    River, // live edges facing each other across resin
+    Panel, // three to five pieces, straight joints
+    Gap,   // as a river, but open, bridged with metal rods
+};
+/// The final outline: as the pieces and the outer edges make it, or cut round.
+enum class TopShape { AsLaid, Round, Oval };
 enum class OuterEdges { Live, Straight };
 
-/// A slab in the top. Pieces of a pair or a river are listed far side (y > 0) first.
+/// A slab in the top. Pieces are listed from the far side (y > 0) on.
 struct Piece {
     SlabId slab;
     Face show = Face::Top;
     bool endForEnd = false;
     double left_mm = 0.0;       // x of the piece's left end on the top; usually a little below 0
     std::optional<RipLine> rip; // in the slab's frame, by hand; empty: the best line
+    double across_mm = 0.0;     // of a single slab: shifted across by this
     bool operator==(const Piece&) const = default;
+};
+
+/// Rods across an open gap.
+struct RodChoices {
+    double diameter_mm = 16.0;
+    double pitch_mm = 300.0;
+    double first_mm = 150.0;     // from the left end
+    double embed_mm = 60.0;      // in the wood, each side
+    double drillReach_mm = 90.0; // what the drill and its jig reach
+    bool operator==(const RodChoices&) const = default;
 };
 
 struct LayupChoices {
@@ -40,6 +59,9 @@ struct LayupChoices {
     std::optional<double> trim_mm;      // each end; empty: the shop's habit
     std::optional<double> ripMargin_mm; // empty: the shop's habit
     double leastGap_mm = 80.0;          // river without a wanted width: narrowest gap
+    TopShape shape = TopShape::AsLaid;  // round: the length is its diameter; oval: length by width
+    RodChoices rods;
+    std::optional<double> parted_mm; // a top in two halves: x of the cross cut
     std::vector<Piece> pieces;
     bool operator==(const LayupChoices&) const = default;
 };
@@ -123,6 +145,28 @@ struct MoveChoices {
     bool operator==(const MoveChoices&) const = default;
 };
 
+/// How much something counts when slabs are sought for a top.
+enum class Counts { Not, Little, Much, AboveAll };
+
+/// What is asked of the slabs besides the kind and the measures of the top.
+struct OfferWishes {
+    std::string species;           // empty: any
+    std::optional<double> budget;  // for the slabs
+    Counts match = Counts::Much;   // one tree, mirrored, near each other in the log
+    Counts even = Counts::Little;  // halves alike in width
+    Counts sound = Counts::Much;   // few knots, checks and voids, no pith
+    Counts waste = Counts::Little; // little wood cut away
+    Counts price = Counts::Little;
+    bool operator==(const OfferWishes&) const = default;
+};
+
+/// A layup put by, to be compared with others and taken again.
+struct KeptLayup {
+    std::string name;
+    LayupChoices layup;
+    bool operator==(const KeptLayup&) const = default;
+};
+
 struct Job {
     JobId id;
     std::string name;
@@ -132,6 +176,8 @@ struct Job {
     FlattenChoices flatten;
     FillChoices fill;
     MoveChoices move;
+    OfferWishes wishes;
+    std::vector<KeptLayup> kept;
     bool operator==(const Job&) const = default;
 };
 

@@ -131,8 +131,8 @@ struct Slab {
     std::optional<double> weighed_kg;
     std::optional<double> price;
     bool endGrain = false; // a cross-cut round: its faces are end grain
-    std::string where; // where it stands
-    std::string cut;   // how it was cut: "through and through, band mill"
+    std::string where;     // where it stands
+    std::string cut;       // how it was cut: "through and through, band mill"
     bool operator==(const Slab&) const = default;
 };
 

@@ -105,19 +105,16 @@ private:
 
     void dry()
     {
-        const Climate* home = home_ != nullptr          ? home_
-                              : shop_.climates.empty() ? nullptr
-                                                       : &shop_.climates.front();
+        const Climate* home = home_ != nullptr ? home_ : shop_.climates.empty() ? nullptr : &shop_.climates.front();
         if (home == nullptr) {
             return;
         }
         const double winter = emc_pct(home->winter_degC, home->winter_rh_pct);
         const double summer = emc_pct(home->summer_degC, home->summer_rh_pct);
-        card_.homeEmc =
-            made("home_emc", "Home's mean EMC", "({0} + {1}) ÷ 2",
-                 {given("emc_winter", "EMC in winter", winter, Unit::Percent, home->name),
-                  given("emc_summer", "EMC in summer", summer, Unit::Percent, home->name)},
-                 (winter + summer) / 2.0, Unit::Percent);
+        card_.homeEmc = made("home_emc", "Home's mean EMC", "({0} + {1}) ÷ 2",
+                             {given("emc_winter", "EMC in winter", winter, Unit::Percent, home->name),
+                              given("emc_summer", "EMC in summer", summer, Unit::Percent, home->name)},
+                             (winter + summer) / 2.0, Unit::Percent);
         if (slab_.moisture.empty()) {
             return;
         }
@@ -142,9 +139,8 @@ private:
         if (readings.size() < 2 || std::abs(readings.back().mc_pct - card_.homeEmc.value()) > kReadyWithin_pct) {
             return false;
         }
-        const auto weekBefore = std::find_if(readings.rbegin(), readings.rend(), [&](const DryingReading& r) {
-            return readings.back().day - r.day >= 6;
-        });
+        const auto weekBefore = std::find_if(readings.rbegin(), readings.rend(),
+                                             [&](const DryingReading& r) { return readings.back().day - r.day >= 6; });
         return weekBefore != readings.rend() && std::abs(weekBefore->mc_pct - readings.back().mc_pct) <= kStable_pct;
     }
 
@@ -176,9 +172,8 @@ private:
                        "bring it indoors or into a kiln");
             return;
         }
-        const Figure ready =
-            made("ready_on", "Ready about", "first reading + {0} × ln(({1} − {2}) ÷ ({3} − {2}))",
-                 {tau, start, rest, goal}, std::ceil(*day), Unit::Date);
+        const Figure ready = made("ready_on", "Ready about", "first reading + {0} × ln(({1} − {2}) ÷ ({3} − {2}))",
+                                  {tau, start, rest, goal}, std::ceil(*day), Unit::Date);
         add(ready);
         if (*day > today_) {
             addFinding(card_.findings, "yard.drying", Severity::Caution, slab_.name + " is ready about {0}.", {ready},

@@ -280,6 +280,10 @@ private:
                 ring.push_back({**x, **y});
             }
         }
+        if (ring.size() < 3) {
+            return refuse("import.no_outline", "an outline needs three corners at least; this table has " +
+                                                   std::to_string(ring.size()) + ".");
+        }
         noteLeftOut(out);
         out.topOutline = std::move(ring);
         return out;

@@ -14,6 +14,9 @@ OrderedJson toJson(const LayupChoices& c)
                           {"show", words::of(p.show, words::kFace)},
                           {"end_for_end", p.endForEnd},
                           {"left_mm", p.left_mm}};
+        if (p.across_mm != 0.0) {
+            piece["across_mm"] = p.across_mm;
+        }
         if (p.rip) {
             piece["rip_at0_mm"] = p.rip->at0_mm;
             piece["rip_slope"] = p.rip->slope;
@@ -34,6 +37,19 @@ OrderedJson toJson(const LayupChoices& c)
     if (c.ripMargin_mm) {
         out["rip_margin_mm"] = *c.ripMargin_mm;
     }
+    if (c.shape != TopShape::AsLaid) {
+        out["shape"] = words::of(c.shape, words::kShape);
+    }
+    if (!(c.rods == RodChoices{})) {
+        out["rods"] = {{"diameter_mm", c.rods.diameter_mm},
+                       {"pitch_mm", c.rods.pitch_mm},
+                       {"first_mm", c.rods.first_mm},
+                       {"embed_mm", c.rods.embed_mm},
+                       {"drill_reach_mm", c.rods.drillReach_mm}};
+    }
+    if (c.parted_mm) {
+        out["parted_mm"] = *c.parted_mm;
+    }
     out["pieces"] = pieces;
     return out;
 }
@@ -49,6 +65,15 @@ LayupChoices layupFrom(JsonReader r)
     r.read("width_mm", c.width_mm, true);
     r.read("trim_mm", c.trim_mm, true);
     r.read("rip_margin_mm", c.ripMargin_mm, true);
+    r.readWord("shape", c.shape, words::kShape);
+    r.inside("rods", [&](JsonReader inner) {
+        inner.readPositiveLength("diameter_mm", c.rods.diameter_mm);
+        inner.readPositiveLength("pitch_mm", c.rods.pitch_mm);
+        inner.readLength("first_mm", c.rods.first_mm);
+        inner.readPositiveLength("embed_mm", c.rods.embed_mm);
+        inner.readPositiveLength("drill_reach_mm", c.rods.drillReach_mm);
+    });
+    r.read("parted_mm", c.parted_mm, true);
     r.each("pieces", [&](JsonReader inner) {
         Piece p;
         inner.need("slab");
@@ -56,6 +81,7 @@ LayupChoices layupFrom(JsonReader r)
         inner.readWord("show", p.show, words::kFace);
         inner.read("end_for_end", p.endForEnd);
         inner.readLength("left_mm", p.left_mm);
+        inner.readLength("across_mm", p.across_mm);
         if (inner.has("rip_at0_mm")) {
             RipLine line;
             inner.readLength("rip_at0_mm", line.at0_mm);
@@ -65,6 +91,35 @@ LayupChoices layupFrom(JsonReader r)
         c.pieces.push_back(p);
     });
     return c;
+}
+
+OrderedJson toJson(const OfferWishes& w)
+{
+    OrderedJson out{{"match", words::of(w.match, words::kCounts)},
+                    {"even", words::of(w.even, words::kCounts)},
+                    {"sound", words::of(w.sound, words::kCounts)},
+                    {"waste", words::of(w.waste, words::kCounts)},
+                    {"price", words::of(w.price, words::kCounts)}};
+    if (!w.species.empty()) {
+        out["species"] = w.species;
+    }
+    if (w.budget) {
+        out["budget"] = *w.budget;
+    }
+    return out;
+}
+
+OfferWishes wishesFrom(JsonReader r)
+{
+    OfferWishes w;
+    r.readWord("match", w.match, words::kCounts);
+    r.readWord("even", w.even, words::kCounts);
+    r.readWord("sound", w.sound, words::kCounts);
+    r.readWord("waste", w.waste, words::kCounts);
+    r.readWord("price", w.price, words::kCounts);
+    r.read("species", w.species);
+    r.read("budget", w.budget);
+    return w;
 }
 
 OrderedJson toJson(const FlattenChoices& c)
@@ -217,6 +272,16 @@ OrderedJson toJson(const Job& job)
     out["flatten"] = toJson(job.flatten);
     out["fill"] = toJson(job.fill);
     out["move"] = toJson(job.move);
+    if (!(job.wishes == OfferWishes{})) {
+        out["wishes"] = toJson(job.wishes);
+    }
+    if (!job.kept.empty()) {
+        OrderedJson kept = OrderedJson::array();
+        for (const KeptLayup& k : job.kept) {
+            kept.push_back({{"name", k.name}, {"layup", toJson(k.layup)}});
+        }
+        out["kept"] = kept;
+    }
     return out;
 }
 
@@ -231,6 +296,13 @@ Job jobFrom(JsonReader r)
     r.inside("flatten", [&](JsonReader inner) { job.flatten = flattenFrom(inner); });
     r.inside("fill", [&](JsonReader inner) { job.fill = fillFrom(inner); });
     r.inside("move", [&](JsonReader inner) { job.move = moveFrom(inner); });
+    r.inside("wishes", [&](JsonReader inner) { job.wishes = wishesFrom(inner); });
+    r.each("kept", [&](JsonReader inner) {
+        KeptLayup kept;
+        inner.read("name", kept.name);
+        inner.inside("layup", [&](JsonReader deeper) { kept.layup = layupFrom(deeper); });
+        job.kept.push_back(std::move(kept));
+    });
     return job;
 }
 

@@ -31,8 +31,15 @@ inline constexpr Table<Intention, 5> kIntention{{{Intention::CutOff, "cut_off"},
                                                  {Intention::Key, "key"},
                                                  {Intention::Keep, "keep"},
                                                  {Intention::Carve, "carve"}}};
-inline constexpr Table<TopKind, 3> kTop{
-    {{TopKind::Single, "single"}, {TopKind::Pair, "pair"}, {TopKind::River, "river"}}};
+inline constexpr Table<TopKind, 5> kTop{{{TopKind::Single, "single"},
+                                         {TopKind::Pair, "pair"},
+                                         {TopKind::River, "river"},
+                                         {TopKind::Panel, "panel"},
+                                         {TopKind::Gap, "gap"}}};
+inline constexpr Table<TopShape, 3> kShape{
+    {{TopShape::AsLaid, "as_laid"}, {TopShape::Round, "round"}, {TopShape::Oval, "oval"}}};
+inline constexpr Table<Counts, 4> kCounts{
+    {{Counts::Not, "not"}, {Counts::Little, "little"}, {Counts::Much, "much"}, {Counts::AboveAll, "above_all"}}};
 inline constexpr Table<OuterEdges, 2> kEdges{{{OuterEdges::Live, "live"}, {OuterEdges::Straight, "straight"}}};
 inline constexpr Table<FlattenSchool, 2> kSchool{
     {{FlattenSchool::BothFaces, "both_faces"}, {FlattenSchool::ShowFace, "show_face"}}};

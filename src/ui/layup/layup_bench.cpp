@@ -2,7 +2,7 @@
 
 #include <QPainter>
 
-#include "ui/layup/width_strip.h"
+#include "ui/layup/layup_tray.h"
 #include "ui/ledger/choices_form.h"
 #include "ui/text.h"
 #include "ui/theme.h"
@@ -18,7 +18,10 @@ Job withPieceMoved(const Job& job, const LayupPlan& layup, size_t piece, double 
     Job out = job;
     Piece& p = out.layup.pieces[piece];
     p.left_mm += dx_mm;
-    if (job.layup.kind == TopKind::River && dy_mm != 0.0) {
+    if (job.layup.kind == TopKind::Single) {
+        p.across_mm += dy_mm;
+    }
+    if (facesAcross(job.layup.kind) && dy_mm != 0.0) {
         if (job.layup.width_mm) {
             // The outer edge stays; moving the wood out moves its rip line in by as much.
             const PlacedPiece& placed = layup.pieces[piece];
@@ -46,11 +49,12 @@ Job withRipEndMoved(const Job& job, const PlacedPiece& placed, size_t piece, boo
 
 LayupBench::LayupBench(Document& document, QWidget* parent)
     : Bench(document), form_(new ChoicesForm(document, QStringLiteral("layup"), parent)),
-      strip_(new WidthStrip(document, parent))
+      tray_(new LayupTray(document, parent))
 {
     form_->hide();
-    strip_->hide();
+    tray_->hide();
     connect(form_, &ChoicesForm::refused, this, &Bench::says);
+    connect(tray_, &LayupTray::says, this, &Bench::says);
     buildChoices(parent);
 }
 
@@ -66,7 +70,9 @@ void LayupBench::buildChoices(QWidget*)
         [] {
             return std::vector<ChoicesForm::Option>{{tr("single slab"), int(TopKind::Single)},
                                                     {tr("joined pair"), int(TopKind::Pair)},
-                                                    {tr("river"), int(TopKind::River)}};
+                                                    {tr("three to five joined"), int(TopKind::Panel)},
+                                                    {tr("river"), int(TopKind::River)},
+                                                    {tr("open gap with rods"), int(TopKind::Gap)}};
         },
         [layup] { return int(layup().kind); },
         [&doc](const QVariant& v) {
@@ -74,6 +80,10 @@ void LayupBench::buildChoices(QWidget*)
                 j.layup.kind = TopKind(v.toInt());
                 for (Piece& p : j.layup.pieces) {
                     p.rip.reset(); // another kind rips another side
+                }
+                const size_t most = piecesOf(j.layup.kind).most;
+                if (j.layup.pieces.size() > most) {
+                    j.layup.pieces.resize(most);
                 }
             });
         });
@@ -93,57 +103,9 @@ void LayupBench::buildChoices(QWidget*)
             [layup] { return layup().thickness_mm; },
             [&doc](auto v) { doc.edit(tr("Thickness wanted"), [&](Job& j) { j.layup.thickness_mm = *v; }); })
         ->setRange(5.0, 300.0);
-    const auto slabOptions = [&doc] {
-        std::vector<ChoicesForm::Option> out{{tr("none yet"), 0}};
-        for (const auto& s : doc.shop().slabs) {
-            out.push_back({fromCore(s->name), s->id.value});
-        }
-        return out;
-    };
-    const auto faceOptions = [] {
-        return std::vector<ChoicesForm::Option>{
-            {tr("top face"), 0}, {tr("top, end for end"), 1}, {tr("bottom face"), 2}, {tr("bottom, end for end"), 3}};
-    };
     for (size_t i = 0; i < 2; ++i) {
-        const QString which = i == 0 ? tr("Far piece") : tr("Near piece");
-        const QString key = i == 0 ? QStringLiteral("far") : QStringLiteral("near");
-        form_->addChoice(
-            key + QStringLiteral("Slab"), which, slabOptions,
-            [layup, i] { return layup().pieces.size() > i ? layup().pieces[i].slab.value : 0; },
-            [&doc, i](const QVariant& v) {
-                doc.edit(tr("Lay in a slab"), [&](Job& j) {
-                    if (j.layup.pieces.size() <= i) {
-                        j.layup.pieces.resize(i + 1);
-                    }
-                    Piece& p = j.layup.pieces[i];
-                    p = Piece{};
-                    p.slab = {v.toInt()};
-                    if (const Slab* slab = doc.shop().slab(p.slab)) {
-                        if (const auto outline = outlineOf(*slab, Face::Top)) {
-                            p.left_mm = std::round(-(outline->length_mm() - j.layup.length_mm) / 2.0);
-                        }
-                    }
-                });
-            });
-        form_->addChoice(
-            key + QStringLiteral("Pose"), tr("   shows"), faceOptions,
-            [layup, i] {
-                if (layup().pieces.size() <= i) {
-                    return 0;
-                }
-                const Piece& p = layup().pieces[i];
-                return (p.show == Face::Bottom ? 2 : 0) + (p.endForEnd ? 1 : 0);
-            },
-            [&doc, i](const QVariant& v) {
-                doc.edit(tr("Turn a piece"), [&](Job& j) {
-                    if (j.layup.pieces.size() > i) {
-                        Piece& p = j.layup.pieces[i];
-                        p.show = v.toInt() >= 2 ? Face::Bottom : Face::Top;
-                        p.endForEnd = v.toInt() % 2 == 1;
-                        p.rip.reset();
-                    }
-                });
-            });
+        addPiece(i, i == 0 ? QStringLiteral("far") : QStringLiteral("near"),
+                 i == 0 ? tr("Far piece") : tr("Next piece"));
     }
     form_->addButton(QStringLiteral("bestRip"), tr("take the best rip lines"), [&doc] {
         doc.edit(tr("Best rip lines"), [](Job& j) {
@@ -163,6 +125,36 @@ void LayupBench::buildChoices(QWidget*)
         [&doc](const QVariant& v) {
             doc.edit(tr("Outer edges"), [&](Job& j) { j.layup.edges = OuterEdges(v.toInt()); });
         });
+    for (size_t i = 2; i < 5; ++i) {
+        addPiece(i, QStringLiteral("piece%1").arg(i + 1), tr("Piece %1").arg(i + 1));
+    }
+    form_->addChoice(
+        QStringLiteral("topShape"), tr("Outline"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("as the pieces lie"), int(TopShape::AsLaid)},
+                                                    {tr("round, length across"), int(TopShape::Round)},
+                                                    {tr("oval"), int(TopShape::Oval)}};
+        },
+        [layup] { return int(layup().shape); },
+        [&doc](const QVariant& v) { doc.edit(tr("Outline"), [&](Job& j) { j.layup.shape = TopShape(v.toInt()); }); });
+    auto* parted = form_->addMeasure(
+        QStringLiteral("parted"), tr("In two halves, cut at"), Unit::Length, [layup] { return layup().parted_mm; },
+        [&doc](auto v) { doc.edit(tr("Two halves"), [&](Job& j) { j.layup.parted_mm = v; }); });
+    parted->setOptional(tr("in one"));
+    parted->setRange(50.0, 10'000.0);
+    const auto rod = [&](const QString& name, const QString& label, double RodChoices::*member, double least,
+                         double most) {
+        form_
+            ->addMeasure(
+                name, label, Unit::Length, [layup, member]() -> std::optional<double> { return layup().rods.*member; },
+                [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.layup.rods.*member = *v; }); })
+            ->setRange(least, most);
+    };
+    rod(QStringLiteral("rodPitch"), tr("Rods, pitch"), &RodChoices::pitch_mm, 40.0, 3000.0);
+    rod(QStringLiteral("rodFirst"), tr("Rods, first at"), &RodChoices::first_mm, 20.0, 3000.0);
+    rod(QStringLiteral("rodEmbed"), tr("Rods, in the wood"), &RodChoices::embed_mm, 5.0, 400.0);
+    rod(QStringLiteral("rodDiameter"), tr("Rods, diameter"), &RodChoices::diameter_mm, 3.0, 60.0);
+    rod(QStringLiteral("rodReach"), tr("Drill and jig reach"), &RodChoices::drillReach_mm, 10.0, 600.0);
     form_->addMeasure(
         QStringLiteral("leastGap"), tr("River, least gap"), Unit::Length, [layup] { return layup().leastGap_mm; },
         [&doc](auto v) { doc.edit(tr("River gap"), [&](Job& j) { j.layup.leastGap_mm = *v; }); });
@@ -174,6 +166,114 @@ void LayupBench::buildChoices(QWidget*)
         QStringLiteral("ripMargin"), tr("Rip line inside by"), Unit::Length, [layup] { return layup().ripMargin_mm; },
         [&doc](auto v) { doc.edit(tr("Rip margin"), [&](Job& j) { j.layup.ripMargin_mm = v; }); });
     margin->setOptional(tr("shop's habit"));
+    addWishes();
+}
+
+void LayupBench::addPiece(size_t i, const QString& key, const QString& which)
+{
+    Document& doc = document_;
+    const auto layup = [&doc]() -> const LayupChoices& {
+        static const LayupChoices none;
+        return doc.job() != nullptr ? doc.job()->layup : none;
+    };
+    form_->addChoice(
+        key + QStringLiteral("Slab"), which,
+        [&doc] {
+            std::vector<ChoicesForm::Option> out{{tr("none yet"), 0}};
+            for (const auto& s : doc.shop().slabs) {
+                out.push_back({fromCore(s->name), s->id.value});
+            }
+            return out;
+        },
+        [layup, i] { return layup().pieces.size() > i ? layup().pieces[i].slab.value : 0; },
+        [&doc, i](const QVariant& v) {
+            doc.edit(tr("Lay in a slab"), [&](Job& j) {
+                if (v.toInt() == 0) { // out of the top again
+                    if (i < j.layup.pieces.size()) {
+                        j.layup.pieces.erase(j.layup.pieces.begin() + static_cast<std::ptrdiff_t>(i));
+                    }
+                    return;
+                }
+                const size_t at = std::min(i, j.layup.pieces.size());
+                if (j.layup.pieces.size() <= at) {
+                    j.layup.pieces.resize(at + 1);
+                }
+                Piece& p = j.layup.pieces[at];
+                p = Piece{};
+                p.slab = {v.toInt()};
+                if (const Slab* slab = doc.shop().slab(p.slab)) {
+                    if (const auto outline = outlineOf(*slab, Face::Top)) {
+                        p.left_mm = std::round(-(outline->length_mm() - j.layup.length_mm) / 2.0);
+                    }
+                }
+            });
+        });
+    form_->addChoice(
+        key + QStringLiteral("Pose"), tr("   shows"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("top face"), 0},
+                                                    {tr("top, end for end"), 1},
+                                                    {tr("bottom face"), 2},
+                                                    {tr("bottom, end for end"), 3}};
+        },
+        [layup, i] {
+            if (layup().pieces.size() <= i) {
+                return 0;
+            }
+            const Piece& p = layup().pieces[i];
+            return (p.show == Face::Bottom ? 2 : 0) + (p.endForEnd ? 1 : 0);
+        },
+        [&doc, i](const QVariant& v) {
+            doc.edit(tr("Turn a piece"), [&](Job& j) {
+                if (j.layup.pieces.size() > i) {
+                    Piece& p = j.layup.pieces[i];
+                    p.show = v.toInt() >= 2 ? Face::Bottom : Face::Top;
+                    p.endForEnd = v.toInt() % 2 == 1;
+                    p.rip.reset();
+                }
+            });
+        });
+}
+
+void LayupBench::addWishes()
+{
+    Document& doc = document_;
+    const auto counts = [] {
+        return std::vector<ChoicesForm::Option>{{tr("does not matter"), int(Counts::Not)},
+                                                {tr("a little"), int(Counts::Little)},
+                                                {tr("much"), int(Counts::Much)},
+                                                {tr("above all"), int(Counts::AboveAll)}};
+    };
+    const auto wish = [&](const QString& name, const QString& label, Counts OfferWishes::*member) {
+        form_->addChoice(
+            name, label, counts, [&doc, member] { return doc.job() != nullptr ? int(doc.job()->wishes.*member) : 0; },
+            [&doc, label, member](const QVariant& v) {
+                doc.edit(label, [&](Job& j) { j.wishes.*member = Counts(v.toInt()); });
+            });
+    };
+    wish(QStringLiteral("wishMatch"), tr("Offers: one tree, mirrored"), &OfferWishes::match);
+    wish(QStringLiteral("wishEven"), tr("Offers: even halves"), &OfferWishes::even);
+    wish(QStringLiteral("wishSound"), tr("Offers: sound wood"), &OfferWishes::sound);
+    wish(QStringLiteral("wishWaste"), tr("Offers: little waste"), &OfferWishes::waste);
+    wish(QStringLiteral("wishPrice"), tr("Offers: low price"), &OfferWishes::price);
+    auto* budget = form_->addMeasure(
+        QStringLiteral("wishBudget"), tr("Offers: budget, slabs"), Unit::Money,
+        [&doc] { return doc.job() != nullptr ? doc.job()->wishes.budget : std::nullopt; },
+        [&doc](auto v) { doc.edit(tr("Budget"), [&](Job& j) { j.wishes.budget = v; }); });
+    budget->setOptional(tr("none"));
+    form_->addChoice(
+        QStringLiteral("wishSpecies"), tr("Offers: species"),
+        [&doc] {
+            std::vector<ChoicesForm::Option> out{{tr("any"), QString()}};
+            for (const Species& s : doc.shop().species) {
+                out.push_back({translated(s.name), fromCore(s.id)});
+            }
+            return out;
+        },
+        [&doc] { return doc.job() != nullptr ? fromCore(doc.job()->wishes.species) : QString(); },
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Species sought"), [&](Job& j) { j.wishes.species = v.toString().toStdString(); });
+        });
 }
 
 QString LayupBench::telling() const
@@ -192,9 +292,27 @@ QString LayupBench::title() const
     if (job == nullptr || !hasTop()) {
         return {};
     }
-    QString kind = job->layup.kind == TopKind::Single ? tr("Single slab")
-                   : job->layup.kind == TopKind::Pair ? tr("Joined pair")
-                                                      : tr("River");
+    QString kind;
+    switch (job->layup.kind) {
+    case TopKind::Single:
+        kind = tr("Single slab");
+        break;
+    case TopKind::Pair:
+        kind = tr("Joined pair");
+        break;
+    case TopKind::Panel:
+        kind = tr("%1 pieces joined").arg(document_.plan()->layup->pieces.size());
+        break;
+    case TopKind::River:
+        kind = tr("River");
+        break;
+    case TopKind::Gap:
+        kind = tr("Open gap");
+        break;
+    }
+    if (job->layup.shape != TopShape::AsLaid) {
+        kind += QStringLiteral(" · ") + (job->layup.shape == TopShape::Round ? tr("round") : tr("oval"));
+    }
     const Figure drift = document_.plan()->figure("figure_drift");
     if (drift) {
         kind += QStringLiteral(" · ") + tr("bookmatch");
@@ -240,7 +358,7 @@ QWidget* LayupBench::choices()
 }
 QWidget* LayupBench::below()
 {
-    return strip_;
+    return tray_;
 }
 
 Box LayupBench::frame() const
@@ -283,13 +401,14 @@ QString LayupBench::emptyWord() const
 void LayupBench::refresh()
 {
     form_->refresh();
-    strip_->update();
+    tray_->refresh();
 }
 
 bool LayupBench::sidesMove() const
 {
     const Job* job = document_.job();
-    return job != nullptr && (job->layup.kind == TopKind::River || job->layup.edges == OuterEdges::Straight);
+    return job != nullptr && (facesAcross(job->layup.kind) || job->layup.edges == OuterEdges::Straight ||
+                              job->layup.shape == TopShape::Oval);
 }
 
 void LayupBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCache& wood)
@@ -300,10 +419,11 @@ void LayupBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCa
     style.palette = colours();
     style.underside = underside_;
     paintPieces(p, view, plan, wood, style);
+    paintRods(p, view, plan, style);
     paintResin(p, view, plan, style);
     paintFeatures(p, view, plan, style);
     paintFinalOutline(p, view, *plan.layup, style);
-    strip_->setSpan(view.toPixel({0.0, 0.0}).x(), view.toPixel({plan.layup->length.value(), 0.0}).x());
+    tray_->setSpan(view.toPixel({0.0, 0.0}).x(), view.toPixel({plan.layup->length.value(), 0.0}).x());
     const Box& box = plan.layup->finalBox;
     p.setFont(textFont(11.0, true));
     paintLabel(p, view.toPixel({box.right, underside_ ? box.bottom : box.top}) + QPointF(-14, -13),
@@ -317,7 +437,7 @@ void LayupBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCa
         p.setPen(QPen(colours().ink, 2.2));
         p.drawLine(a, b);
         // Both pieces of a pair share the joint: their handles stand on their own side of it.
-        const double lift = kind == TopKind::Pair ? (i == 0 ? 11.0 : -11.0) * view.ySign() : 0.0;
+        const double lift = facesAcross(kind) ? 0.0 : (i == 0 ? 11.0 : -11.0) * view.ySign();
         const bool left = held_.what == Grab::RipLeft && held_.piece == i;
         const bool right = held_.what == Grab::RipRight && held_.piece == i;
         paintHandle(p, a + QPointF(-9, lift), left);
@@ -328,8 +448,8 @@ void LayupBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCa
         p.setFont(textFont(10.0));
         paintLabel(p,
                    view.toPixel({box.left + 8.0 / view.scale(), piece.ripLevel_mm}) +
-                       QPointF(0, view.ySign() * (kind == TopKind::Pair ? 13.0 : -13.0)),
-                   kind == TopKind::Pair ? tr("rip line, the joint") : tr("rip line"), colours().ink, Qt::AlignLeft);
+                       QPointF(0, view.ySign() * (facesAcross(kind) ? -13.0 : 13.0)),
+                   facesAcross(kind) ? tr("rip line") : tr("rip line, the joint"), colours().ink, Qt::AlignLeft);
     }
     for (size_t i = 0; i < plan.layup->pieces.size(); ++i) {
         const PlacedPiece& piece = plan.layup->pieces[i];
@@ -354,7 +474,7 @@ LayupBench::Held LayupBench::grabAt(Vec2 at, const BoardView& view) const
     const auto close = [&mouse](QPointF p) { return QLineF(mouse, p).length() < kGrab_px; };
     for (size_t i = 0; i < layup.pieces.size() && kind != TopKind::Single; ++i) {
         const PlacedPiece& piece = layup.pieces[i];
-        const double lift = kind == TopKind::Pair ? (i == 0 ? 11.0 : -11.0) * view.ySign() : 0.0;
+        const double lift = facesAcross(kind) ? 0.0 : (i == 0 ? 11.0 : -11.0) * view.ySign();
         held.piece = i;
         held.placed = piece;
         if (close(view.toPixel({piece.ripFrom_mm, piece.ripLevel_mm}) + QPointF(-9, lift))) {
@@ -392,7 +512,8 @@ LayupBench::Held LayupBench::grabAt(Vec2 at, const BoardView& view) const
             held.piece = i;
             held.placed = layup.pieces[i];
             // Where both reach over the joint, the piece on whose side the mouse is.
-            if (kind != TopKind::Pair || (at.y > 0.0) == (i == 0)) {
+            const PlacedPiece& piece = layup.pieces[i];
+            if (at.y >= piece.jointBelow_mm.value_or(-1e9) && at.y <= piece.jointAbove_mm.value_or(1e9)) {
                 return held;
             }
         }
@@ -448,7 +569,9 @@ DragNote LayupBench::moveTo(Vec2 delta, bool exactly)
     case Grab::Piece: {
         const double dx = snap(held_.before.layup.pieces[held_.piece].left_mm + delta.x) -
                           held_.before.layup.pieces[held_.piece].left_mm;
-        const double dy = snap(delta.y);
+        const double dy = held_.before.layup.kind == TopKind::Single && held_.before.layup.shape == TopShape::AsLaid
+                              ? 0.0
+                              : snap(delta.y);
         LayupPlan asGrabbed;
         asGrabbed.pieces.resize(held_.piece + 1);
         asGrabbed.pieces[held_.piece] = held_.placed;

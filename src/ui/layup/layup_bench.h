@@ -7,7 +7,7 @@ namespace burl::ui
 {
 
 class ChoicesForm;
-class WidthStrip;
+class LayupTray;
 
 class LayupBench : public Bench
 {
@@ -24,7 +24,7 @@ public:
     [[nodiscard]] std::vector<Finding> findings() const override;
     [[nodiscard]] QWidget* choices() override;
     [[nodiscard]] QWidget* below() override;
-    [[nodiscard]] int belowHeight() const override { return 96; }
+    [[nodiscard]] int belowHeight() const override { return 196; }
     [[nodiscard]] Box frame() const override;
     [[nodiscard]] bool underside() const override { return underside_; }
     [[nodiscard]] QString turnWord() const override;
@@ -56,10 +56,12 @@ private:
     [[nodiscard]] Held grabAt(Vec2 at, const BoardView& view) const;
     [[nodiscard]] bool sidesMove() const;
     DragNote moveTo(Vec2 delta, bool typedExactly);
+    void addPiece(size_t i, const QString& key, const QString& which);
+    void addWishes();
     void buildChoices(QWidget* parent);
 
     ChoicesForm* form_;
-    WidthStrip* strip_;
+    LayupTray* tray_;
     Held held_;
     int gesture_ = 0;
     size_t selected_ = 0;

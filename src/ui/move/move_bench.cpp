@@ -208,7 +208,7 @@ void MoveBench::refresh()
 double MoveBench::edgeShown(double x, bool upper, double onShow) const
 {
     const Job& job = *document_.job();
-    const bool live = job.layup.kind != TopKind::River && job.layup.edges == OuterEdges::Live;
+    const bool live = !facesAcross(job.layup.kind) && job.layup.edges == OuterEdges::Live;
     if (!underside_ || !live) {
         return onShow;
     }
@@ -227,6 +227,7 @@ void MoveBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
     style.waste = 0.0;
     style.wood = 0.9;
     paintPieces(p, view, plan, wood, style);
+    paintRods(p, view, plan, style);
     paintResin(p, view, plan, style);
     const double held = document_.job()->move.held_mm;
     const double mcToday = strip_->mcToday_pct();

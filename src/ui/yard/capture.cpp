@@ -71,9 +71,8 @@ Capture::Capture(Document& document, QWidget* parent)
         {What::TopHeights, tr("Heights, top")}, {What::BottomHeights, tr("Heights, under")},
         {What::Thickness, tr("Thickness")},     {What::Features, tr("Features")},
         {What::Moisture, tr("Moisture")}};
-    const char* names[] = {"captureTopTape",       "captureBottomTape", "captureTopHeights",
-                           "captureBottomHeights", "captureThickness",  "captureFeatures",
-                           "captureMoisture"};
+    const char* names[] = {"captureTopTape",   "captureBottomTape", "captureTopHeights", "captureBottomHeights",
+                           "captureThickness", "captureFeatures",   "captureMoisture"};
     for (const auto& [what, text] : modes) {
         auto* button = new QPushButton(text, this);
         button->setCheckable(true);

@@ -87,8 +87,7 @@ void DryingView::paintEvent(QPaintEvent*)
     p.drawText(QRectF(0, area.top() - 8, 31, 16), Qt::AlignRight | Qt::AlignVCenter,
                quantity(most, Unit::Percent, units).section(QLatin1Char('.'), 0, 0));
     p.drawText(QRectF(0, at(0, home_pct_).y() - 8, 31, 16), Qt::AlignRight | Qt::AlignVCenter, tr("home"));
-    p.drawText(QRectF(area.left(), area.bottom() + 3, area.width() / 2, 18), Qt::AlignLeft,
-               fromCore(dateText(first)));
+    p.drawText(QRectF(area.left(), area.bottom() + 3, area.width() / 2, 18), Qt::AlignLeft, fromCore(dateText(first)));
     p.drawText(QRectF(area.center().x(), area.bottom() + 3, area.width() / 2, 18), Qt::AlignRight,
                ready_ ? tr("ready %1").arg(fromCore(dateText(*ready_))) : fromCore(dateText(last)));
 }

@@ -18,9 +18,7 @@ void SlabForm::addFirst() const
     };
     form_.addText(
         QStringLiteral("slabName"), tr("Chalked on it"), [slab] { return fromCore(slab().name); },
-        [&doc, id](const QString& t) {
-            doc.editSlab(tr("Name"), id(), [&](Slab& s) { s.name = t.toStdString(); });
-        });
+        [&doc, id](const QString& t) { doc.editSlab(tr("Name"), id(), [&](Slab& s) { s.name = t.toStdString(); }); });
     form_
         .addMeasure(
             QStringLiteral("slabThickness"), tr("Thickness, rough"), Unit::Length,

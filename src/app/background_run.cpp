@@ -1,0 +1,57 @@
+#include "app/background_run.h"
+
+namespace burl
+{
+
+BackgroundRun::~BackgroundRun()
+{
+    stop();
+    if (thread_) {
+        thread_->wait();
+    }
+}
+
+void BackgroundRun::stop()
+{
+    if (stopped_) {
+        *stopped_ = true;
+    }
+}
+
+void BackgroundRun::begin(std::function<void(const Talk&)> work)
+{
+    stop();
+    if (thread_) {
+        thread_->wait();
+    }
+    stopped_ = std::make_shared<std::atomic<bool>>(false);
+    busy_ = true;
+    const int run = ++run_;
+    Talk talk;
+    talk.goOn = [this, run, stopped = stopped_](double share) {
+        answer(run, [this, share] { Q_EMIT progressed(share); });
+        return !*stopped;
+    };
+    talk.done = [this, run](std::function<void()> what) {
+        answer(run, [this, what = std::move(what)] {
+            busy_ = false;
+            what();
+        });
+    };
+    thread_.reset(QThread::create([work = std::move(work), talk] { work(talk); }));
+    thread_->start();
+}
+
+void BackgroundRun::answer(int run, std::function<void()> what)
+{
+    QMetaObject::invokeMethod(
+        this,
+        [this, run, what = std::move(what)] {
+            if (run == run_) {
+                what();
+            }
+        },
+        Qt::QueuedConnection);
+}
+
+} // namespace burl

@@ -1,0 +1,39 @@
+#include "app/offer_run.h"
+
+namespace burl
+{
+
+void OfferRun::seek(const Job& job, std::shared_ptr<const Shop> shop)
+{
+    begin([this, job, shop](const Talk& talk) {
+        const OfferInput input = offerInput(job, *shop);
+        const OfferAnswer answer = bestOffers(input, 20, [&talk](double share) { return talk.goOn(0.8 * share); });
+        if (answer.cancelled) {
+            return;
+        }
+        std::vector<std::shared_ptr<const ShownOffer>> shown;
+        for (const Offer& offer : answer.offers) {
+            if (!talk.goOn(0.8 + 0.2 * static_cast<double>(shown.size()) / 20.0)) {
+                return;
+            }
+            shown.push_back(std::make_shared<const ShownOffer>(ShownOffer{offer, offerView(offer, job, *shop)}));
+        }
+        talk.done([this, shown, left = answer.leftOut, choices = input.choices, wishes = job.wishes, shop] {
+            offers_ = shown;
+            leftOut_ = left;
+            sought_ = choices;
+            wishes_ = wishes;
+            shop_ = shop;
+            Q_EMIT found();
+        });
+    });
+}
+
+bool OfferRun::soughtFor(const Job& job, const Shop* shop) const
+{
+    LayupChoices now = job.layup;
+    now.pieces.clear();
+    return now == sought_ && job.wishes == wishes_ && shop_.get() == shop;
+}
+
+} // namespace burl
