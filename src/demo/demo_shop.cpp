@@ -271,10 +271,10 @@ Job roundTable()
     job.started = "2026-11-16";
     job.layup.kind = TopKind::Single;
     job.layup.shape = TopShape::Round;
-    job.layup.length_mm = 840.0;
+    job.layup.length_mm = 826.0;
     job.layup.thickness_mm = 50.0;
     job.layup.trim_mm = 0.0;
-    job.layup.pieces = {{{18}, Face::Top, false, -25.0, std::nullopt}};
+    job.layup.pieces = {{{18}, Face::Top, false, -28.0, std::nullopt}};
     job.flatten.method.id = "router_sled";
     job.flatten.method.name = "router on a sled";
     job.move.climate = "heated_dry_winter";

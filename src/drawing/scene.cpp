@@ -75,6 +75,7 @@ void paintPieces(QPainter& painter, const BoardView& view, const Plan& plan, Woo
             painter.drawPolygon(view.toPixel(style.underside ? piece.underRing : piece.showRing));
         }
         painter.setPen(QPen(style.palette.ink, style.line_px));
+        painter.setBrush(Qt::NoBrush);
         for (const Ring& ring : kept) {
             painter.drawPolygon(view.toPixel(ring));
         }

@@ -569,7 +569,9 @@ private:
                                 {given("width_least_at", "place", narrowest.x, Unit::Length, "on the drawing")},
                                 narrowest.value, Unit::Length);
         add(plan_.meanWidth, Weight::Telling);
-        add(plan_.leastWidth);
+        if (plan_.shape.empty()) { // a round has no width at its ends
+            add(plan_.leastWidth);
+        }
         if (choices_.kind == TopKind::Pair) {
             Extreme differ;
             for (const Vec2 p : plan_.halvesDiffer) {

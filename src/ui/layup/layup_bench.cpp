@@ -1,5 +1,6 @@
 #include "ui/layup/layup_bench.h"
 
+#include <QComboBox>
 #include <QPainter>
 
 #include "ui/layup/layup_tray.h"
@@ -176,7 +177,8 @@ void LayupBench::addPiece(size_t i, const QString& key, const QString& which)
         static const LayupChoices none;
         return doc.job() != nullptr ? doc.job()->layup : none;
     };
-    form_->addChoice(
+    PieceChoice choice;
+    choice.slab = form_->addChoice(
         key + QStringLiteral("Slab"), which,
         [&doc] {
             std::vector<ChoicesForm::Option> out{{tr("none yet"), 0}};
@@ -188,7 +190,7 @@ void LayupBench::addPiece(size_t i, const QString& key, const QString& which)
         [layup, i] { return layup().pieces.size() > i ? layup().pieces[i].slab.value : 0; },
         [&doc, i](const QVariant& v) {
             doc.edit(tr("Lay in a slab"), [&](Job& j) {
-                if (v.toInt() == 0) { // out of the top again
+                if (v.toInt() == 0 && i >= piecesOf(j.layup.kind).least - 1 && i > 0) { // out of the top again
                     if (i < j.layup.pieces.size()) {
                         j.layup.pieces.erase(j.layup.pieces.begin() + static_cast<std::ptrdiff_t>(i));
                     }
@@ -208,7 +210,7 @@ void LayupBench::addPiece(size_t i, const QString& key, const QString& which)
                 }
             });
         });
-    form_->addChoice(
+    choice.pose = form_->addChoice(
         key + QStringLiteral("Pose"), tr("   shows"),
         [] {
             return std::vector<ChoicesForm::Option>{{tr("top face"), 0},
@@ -233,6 +235,7 @@ void LayupBench::addPiece(size_t i, const QString& key, const QString& which)
                 }
             });
         });
+    pieceChoices_.push_back(choice);
 }
 
 void LayupBench::addWishes()
@@ -402,6 +405,13 @@ void LayupBench::refresh()
 {
     form_->refresh();
     tray_->refresh();
+    const Job* job = document_.job();
+    for (size_t i = 0; i < pieceChoices_.size(); ++i) {
+        const size_t laid = job != nullptr ? job->layup.pieces.size() : 0;
+        const size_t most = job != nullptr ? piecesOf(job->layup.kind).most : 0;
+        pieceChoices_[i].slab->setEnabled(i < most && i <= laid);
+        pieceChoices_[i].pose->setEnabled(i < most && i < laid);
+    }
 }
 
 bool LayupBench::sidesMove() const

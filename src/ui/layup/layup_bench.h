@@ -3,6 +3,8 @@
 
 #include "ui/board/bench.h"
 
+class QComboBox;
+
 namespace burl::ui
 {
 
@@ -62,6 +64,11 @@ private:
 
     ChoicesForm* form_;
     LayupTray* tray_;
+    struct PieceChoice {
+        QComboBox* slab = nullptr;
+        QComboBox* pose = nullptr;
+    };
+    std::vector<PieceChoice> pieceChoices_; // in the order of the pieces
     Held held_;
     int gesture_ = 0;
     size_t selected_ = 0;

@@ -146,6 +146,7 @@ LayupTray::Row LayupTray::makeRow(const QString& name, const QString& said)
     row.scroll->setWidgetResizable(true);
     row.scroll->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto* inside = named(new QWidget(row.scroll), name + QStringLiteral("Row"), said);
+    looking(inside, "clear");
     row.place = new QHBoxLayout(inside);
     row.place->setContentsMargins(22, 0, 22, 0);
     row.place->setSpacing(8);

@@ -49,7 +49,9 @@ void WidthStrip::paintEvent(QPaintEvent*)
     p.setFont(textFont(10.0));
     p.setPen(c.faint);
     p.drawText(QRectF(22, 2, width() - 44, 18), Qt::AlignLeft | Qt::AlignVCenter,
-               river ? tr("river along the length, show face") : tr("width along the length"));
+               !river                 ? tr("width along the length")
+               : plan->layup->openGap ? tr("gap along the length, show face")
+                                      : tr("river along the length, show face"));
     p.setPen(QPen(c.hairline, 1));
     p.drawLine(area.bottomLeft(), area.bottomRight());
     if (!plan->layup->halvesDiffer.empty()) {
@@ -83,7 +85,9 @@ void WidthStrip::paintEvent(QPaintEvent*)
         paintLabel(p, {x + w / 2.0, q.y() + dy}, text, c.ink);
     };
     label(low, -11.0);
-    label(high, 11.0);
+    if (high.value - low.value > 0.05) {
+        label(high, 11.0);
+    }
 }
 
 } // namespace burl::ui
