@@ -9,38 +9,13 @@
 #include <QTableWidget>
 
 #include "core/shop/outline.h"
-#include "ui/driver.h"
 #include "ui/yard/capture.h"
 #include "ui/yard/log_end.h"
-#include "ui/yard/reading_table.h"
+#include "ui/yard_driver.h"
 
 using namespace burl;
-using burl::test::Driver;
+using burl::test::Yard;
 using Catch::WithinAbs;
-
-namespace
-{
-
-struct Yard : Driver {
-    ui::ReadingTable* table = find<ui::ReadingTable>("readings");
-    Yard() : Driver(QStringLiteral("yard")) {}
-    [[nodiscard]] const Slab& slab() const { return *document.shop().slab({3}); }
-    void mode(const char* button) { QTest::mouseClick(find<QPushButton>(button), Qt::LeftButton); }
-    void cell(int row, int column, const QString& text)
-    {
-        table->setFocus();
-        table->setCurrentCell(row, column);
-        QTest::keyClick(table, Qt::Key_F2);
-        auto* editor = qobject_cast<QLineEdit*>(QApplication::focusWidget());
-        REQUIRE(editor != nullptr);
-        editor->selectAll();
-        text.isEmpty() ? QTest::keyClick(editor, Qt::Key_Delete) : QTest::keyClicks(editor, text);
-        QTest::keyClick(editor, Qt::Key_Return);
-        QApplication::processEvents();
-    }
-};
-
-} // namespace
 
 TEST_CASE("the face below is taped beside the top, or the bevel stands in", "[ui][yard]")
 {
@@ -52,7 +27,7 @@ TEST_CASE("the face below is taped beside the top, or the bevel stands in", "[ui
     const double top = valueAt(outlineOf(y.slab(), Face::Top)->far, 900.0);
     CHECK_THAT(valueAt(outlineOf(y.slab(), Face::Bottom)->far, 900.0), WithinAbs(top + 20.0, 1e-9));
     y.mode("captureBottomTape");
-    REQUIRE(y.table->rowCount() == 1);
+    REQUIRE(y.table()->rowCount() == 1);
     y.cell(0, 0, QStringLiteral("0"));
     y.cell(0, 1, QStringLiteral("250"));
     y.cell(0, 2, QStringLiteral("260"));
@@ -129,7 +104,7 @@ TEST_CASE("features of every kind are added from the menu and measured in the ta
         const FeatureKind kind = y.slab().features[static_cast<size_t>(row)].kind;
         INFO(int(kind));
         const bool deep = kind != FeatureKind::ThroughVoid && kind != FeatureKind::Pith && kind != FeatureKind::Sapwood;
-        CHECK(y.table->item(row, 1)->flags().testFlag(Qt::ItemIsEditable) == deep);
+        CHECK(y.table()->item(row, 1)->flags().testFlag(Qt::ItemIsEditable) == deep);
         if (deep) {
             y.cell(row, 1, QStringLiteral("33"));
             CHECK(y.slab().features[static_cast<size_t>(row)].depth_mm == 33.0);

@@ -10,52 +10,14 @@
 #include "core/yard/log_stack.h"
 #include "core/yard/slab_card.h"
 #include "ui/dialogs.h"
-#include "ui/driver.h"
 #include "ui/rack.h"
 #include "ui/yard/capture.h"
 #include "ui/yard/log_end.h"
-#include "ui/yard/reading_table.h"
+#include "ui/yard_driver.h"
 
 using namespace burl;
-using burl::test::Driver;
+using burl::test::Yard;
 using Catch::WithinAbs;
-
-namespace
-{
-
-struct Yard : Driver {
-    Yard() : Driver(QStringLiteral("yard")) {}
-    [[nodiscard]] const Slab& slab(int id = 3) const { return *document.shop().slab({id}); }
-    void mode(const char* button) { QTest::mouseClick(find<QPushButton>(button), Qt::LeftButton); }
-
-    void dragOn(QWidget* widget, QPoint from, QPoint to)
-    {
-        QTest::mousePress(widget, Qt::LeftButton, Qt::NoModifier, from);
-        for (const QPoint at : {from + (to - from) / 2, to}) {
-            QMouseEvent event(QEvent::MouseMove, QPointF(at), widget->mapToGlobal(QPointF(at)), Qt::NoButton,
-                              Qt::LeftButton, Qt::NoModifier);
-            QApplication::sendEvent(widget, &event);
-        }
-        QTest::mouseRelease(widget, Qt::LeftButton, Qt::NoModifier, to);
-        QApplication::processEvents();
-    }
-
-    void cell(int row, int column, const QString& text)
-    {
-        auto* table = find<ui::ReadingTable>("readings");
-        table->setFocus();
-        table->setCurrentCell(row, column);
-        QTest::keyClick(table, Qt::Key_F2);
-        auto* editor = qobject_cast<QLineEdit*>(QApplication::focusWidget());
-        REQUIRE(editor != nullptr);
-        editor->selectAll();
-        text.isEmpty() ? QTest::keyClick(editor, Qt::Key_Delete) : QTest::keyClicks(editor, text);
-        QTest::keyClick(editor, Qt::Key_Return);
-        QApplication::processEvents();
-    }
-};
-
-} // namespace
 
 TEST_CASE("a slab is dragged to its place in the log, the distances follow, one undo brings it back", "[ui][yard][log]")
 {

@@ -1,10 +1,9 @@
 #include "ui/layup/layup_bench.h"
 
-#include <QComboBox>
 #include <QPainter>
 
+#include "ui/layup/layup_form.h"
 #include "ui/layup/layup_tray.h"
-#include "ui/ledger/choices_form.h"
 #include "ui/text.h"
 #include "ui/theme.h"
 
@@ -49,234 +48,12 @@ Job withRipEndMoved(const Job& job, const PlacedPiece& placed, size_t piece, boo
 }
 
 LayupBench::LayupBench(Document& document, QWidget* parent)
-    : Bench(document), form_(new ChoicesForm(document, QStringLiteral("layup"), parent)),
-      tray_(new LayupTray(document, parent))
+    : Bench(document), form_(new LayupForm(document, parent)), tray_(new LayupTray(document, parent))
 {
     form_->hide();
     tray_->hide();
-    connect(form_, &ChoicesForm::refused, this, &Bench::says);
+    connect(form_, &LayupForm::refused, this, &Bench::says);
     connect(tray_, &LayupTray::says, this, &Bench::says);
-    buildChoices(parent);
-}
-
-void LayupBench::buildChoices(QWidget*)
-{
-    Document& doc = document_;
-    const auto layup = [&doc]() -> const LayupChoices& {
-        static const LayupChoices none;
-        return doc.job() != nullptr ? doc.job()->layup : none;
-    };
-    form_->addChoice(
-        QStringLiteral("topKind"), tr("Kind of top"),
-        [] {
-            return std::vector<ChoicesForm::Option>{{tr("single slab"), int(TopKind::Single)},
-                                                    {tr("joined pair"), int(TopKind::Pair)},
-                                                    {tr("three to five joined"), int(TopKind::Panel)},
-                                                    {tr("river"), int(TopKind::River)},
-                                                    {tr("open gap with rods"), int(TopKind::Gap)}};
-        },
-        [layup] { return int(layup().kind); },
-        [&doc](const QVariant& v) {
-            doc.edit(tr("Kind of top"), [&](Job& j) {
-                j.layup.kind = TopKind(v.toInt());
-                for (Piece& p : j.layup.pieces) {
-                    p.rip.reset(); // another kind rips another side
-                }
-                const size_t most = piecesOf(j.layup.kind).most;
-                if (j.layup.pieces.size() > most) {
-                    j.layup.pieces.resize(most);
-                }
-            });
-        });
-    form_
-        ->addMeasure(
-            QStringLiteral("finalLength"), tr("Final length"), Unit::Length, [layup] { return layup().length_mm; },
-            [&doc](auto v) { doc.edit(tr("Final length"), [&](Job& j) { j.layup.length_mm = *v; }); })
-        ->setRange(100.0, 10'000.0);
-    auto* width = form_->addMeasure(
-        QStringLiteral("finalWidth"), tr("Final width"), Unit::Length, [layup] { return layup().width_mm; },
-        [&doc](auto v) { doc.edit(tr("Final width"), [&](Job& j) { j.layup.width_mm = v; }); });
-    width->setOptional(tr("as it comes"));
-    width->setRange(50.0, 5'000.0);
-    form_
-        ->addMeasure(
-            QStringLiteral("thicknessWanted"), tr("Thickness wanted"), Unit::Length,
-            [layup] { return layup().thickness_mm; },
-            [&doc](auto v) { doc.edit(tr("Thickness wanted"), [&](Job& j) { j.layup.thickness_mm = *v; }); })
-        ->setRange(5.0, 300.0);
-    for (size_t i = 0; i < 2; ++i) {
-        addPiece(i, i == 0 ? QStringLiteral("far") : QStringLiteral("near"),
-                 i == 0 ? tr("Far piece") : tr("Next piece"));
-    }
-    form_->addButton(QStringLiteral("bestRip"), tr("take the best rip lines"), [&doc] {
-        doc.edit(tr("Best rip lines"), [](Job& j) {
-            for (Piece& p : j.layup.pieces) {
-                p.rip.reset();
-            }
-        });
-    });
-    form_->fold(tr("more choices"));
-    form_->addChoice(
-        QStringLiteral("outerEdges"), tr("Outer edges"),
-        [] {
-            return std::vector<ChoicesForm::Option>{{tr("live"), int(OuterEdges::Live)},
-                                                    {tr("straight"), int(OuterEdges::Straight)}};
-        },
-        [layup] { return int(layup().edges); },
-        [&doc](const QVariant& v) {
-            doc.edit(tr("Outer edges"), [&](Job& j) { j.layup.edges = OuterEdges(v.toInt()); });
-        });
-    for (size_t i = 2; i < 5; ++i) {
-        addPiece(i, QStringLiteral("piece%1").arg(i + 1), tr("Piece %1").arg(i + 1));
-    }
-    form_->addChoice(
-        QStringLiteral("topShape"), tr("Outline"),
-        [] {
-            return std::vector<ChoicesForm::Option>{{tr("as the pieces lie"), int(TopShape::AsLaid)},
-                                                    {tr("round, length across"), int(TopShape::Round)},
-                                                    {tr("oval"), int(TopShape::Oval)}};
-        },
-        [layup] { return int(layup().shape); },
-        [&doc](const QVariant& v) { doc.edit(tr("Outline"), [&](Job& j) { j.layup.shape = TopShape(v.toInt()); }); });
-    auto* parted = form_->addMeasure(
-        QStringLiteral("parted"), tr("In two halves, cut at"), Unit::Length, [layup] { return layup().parted_mm; },
-        [&doc](auto v) { doc.edit(tr("Two halves"), [&](Job& j) { j.layup.parted_mm = v; }); });
-    parted->setOptional(tr("in one"));
-    parted->setRange(50.0, 10'000.0);
-    const auto rod = [&](const QString& name, const QString& label, double RodChoices::*member, double least,
-                         double most) {
-        form_
-            ->addMeasure(
-                name, label, Unit::Length, [layup, member]() -> std::optional<double> { return layup().rods.*member; },
-                [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.layup.rods.*member = *v; }); })
-            ->setRange(least, most);
-    };
-    rod(QStringLiteral("rodPitch"), tr("Rods, pitch"), &RodChoices::pitch_mm, 40.0, 3000.0);
-    rod(QStringLiteral("rodFirst"), tr("Rods, first at"), &RodChoices::first_mm, 20.0, 3000.0);
-    rod(QStringLiteral("rodEmbed"), tr("Rods, in the wood"), &RodChoices::embed_mm, 5.0, 400.0);
-    rod(QStringLiteral("rodDiameter"), tr("Rods, diameter"), &RodChoices::diameter_mm, 3.0, 60.0);
-    rod(QStringLiteral("rodReach"), tr("Drill and jig reach"), &RodChoices::drillReach_mm, 10.0, 600.0);
-    form_->addMeasure(
-        QStringLiteral("leastGap"), tr("River, least gap"), Unit::Length, [layup] { return layup().leastGap_mm; },
-        [&doc](auto v) { doc.edit(tr("River gap"), [&](Job& j) { j.layup.leastGap_mm = *v; }); });
-    auto* trim = form_->addMeasure(
-        QStringLiteral("trim"), tr("Trim each end"), Unit::Length, [layup] { return layup().trim_mm; },
-        [&doc](auto v) { doc.edit(tr("Trim"), [&](Job& j) { j.layup.trim_mm = v; }); });
-    trim->setOptional(tr("shop's habit"));
-    auto* margin = form_->addMeasure(
-        QStringLiteral("ripMargin"), tr("Rip line inside by"), Unit::Length, [layup] { return layup().ripMargin_mm; },
-        [&doc](auto v) { doc.edit(tr("Rip margin"), [&](Job& j) { j.layup.ripMargin_mm = v; }); });
-    margin->setOptional(tr("shop's habit"));
-    addWishes();
-}
-
-void LayupBench::addPiece(size_t i, const QString& key, const QString& which)
-{
-    Document& doc = document_;
-    const auto layup = [&doc]() -> const LayupChoices& {
-        static const LayupChoices none;
-        return doc.job() != nullptr ? doc.job()->layup : none;
-    };
-    PieceChoice choice;
-    choice.slab = form_->addChoice(
-        key + QStringLiteral("Slab"), which,
-        [&doc] {
-            std::vector<ChoicesForm::Option> out{{tr("none yet"), 0}};
-            for (const auto& s : doc.shop().slabs) {
-                out.push_back({fromCore(s->name), s->id.value});
-            }
-            return out;
-        },
-        [layup, i] { return layup().pieces.size() > i ? layup().pieces[i].slab.value : 0; },
-        [&doc, i](const QVariant& v) {
-            doc.edit(tr("Lay in a slab"), [&](Job& j) {
-                if (v.toInt() == 0 && i >= piecesOf(j.layup.kind).least - 1 && i > 0) { // out of the top again
-                    if (i < j.layup.pieces.size()) {
-                        j.layup.pieces.erase(j.layup.pieces.begin() + static_cast<std::ptrdiff_t>(i));
-                    }
-                    return;
-                }
-                const size_t at = std::min(i, j.layup.pieces.size());
-                if (j.layup.pieces.size() <= at) {
-                    j.layup.pieces.resize(at + 1);
-                }
-                Piece& p = j.layup.pieces[at];
-                p = Piece{};
-                p.slab = {v.toInt()};
-                if (const Slab* slab = doc.shop().slab(p.slab)) {
-                    if (const auto outline = outlineOf(*slab, Face::Top)) {
-                        p.left_mm = std::round(-(outline->length_mm() - j.layup.length_mm) / 2.0);
-                    }
-                }
-            });
-        });
-    choice.pose = form_->addChoice(
-        key + QStringLiteral("Pose"), tr("   shows"),
-        [] {
-            return std::vector<ChoicesForm::Option>{{tr("top face"), 0},
-                                                    {tr("top, end for end"), 1},
-                                                    {tr("bottom face"), 2},
-                                                    {tr("bottom, end for end"), 3}};
-        },
-        [layup, i] {
-            if (layup().pieces.size() <= i) {
-                return 0;
-            }
-            const Piece& p = layup().pieces[i];
-            return (p.show == Face::Bottom ? 2 : 0) + (p.endForEnd ? 1 : 0);
-        },
-        [&doc, i](const QVariant& v) {
-            doc.edit(tr("Turn a piece"), [&](Job& j) {
-                if (j.layup.pieces.size() > i) {
-                    Piece& p = j.layup.pieces[i];
-                    p.show = v.toInt() >= 2 ? Face::Bottom : Face::Top;
-                    p.endForEnd = v.toInt() % 2 == 1;
-                    p.rip.reset();
-                }
-            });
-        });
-    pieceChoices_.push_back(choice);
-}
-
-void LayupBench::addWishes()
-{
-    Document& doc = document_;
-    const auto counts = [] {
-        return std::vector<ChoicesForm::Option>{{tr("does not matter"), int(Counts::Not)},
-                                                {tr("a little"), int(Counts::Little)},
-                                                {tr("much"), int(Counts::Much)},
-                                                {tr("above all"), int(Counts::AboveAll)}};
-    };
-    const auto wish = [&](const QString& name, const QString& label, Counts OfferWishes::*member) {
-        form_->addChoice(
-            name, label, counts, [&doc, member] { return doc.job() != nullptr ? int(doc.job()->wishes.*member) : 0; },
-            [&doc, label, member](const QVariant& v) {
-                doc.edit(label, [&](Job& j) { j.wishes.*member = Counts(v.toInt()); });
-            });
-    };
-    wish(QStringLiteral("wishMatch"), tr("Offers: one tree, mirrored"), &OfferWishes::match);
-    wish(QStringLiteral("wishEven"), tr("Offers: even halves"), &OfferWishes::even);
-    wish(QStringLiteral("wishSound"), tr("Offers: sound wood"), &OfferWishes::sound);
-    wish(QStringLiteral("wishWaste"), tr("Offers: little waste"), &OfferWishes::waste);
-    wish(QStringLiteral("wishPrice"), tr("Offers: low price"), &OfferWishes::price);
-    auto* budget = form_->addMeasure(
-        QStringLiteral("wishBudget"), tr("Offers: budget, slabs"), Unit::Money,
-        [&doc] { return doc.job() != nullptr ? doc.job()->wishes.budget : std::nullopt; },
-        [&doc](auto v) { doc.edit(tr("Budget"), [&](Job& j) { j.wishes.budget = v; }); });
-    budget->setOptional(tr("none"));
-    form_->addChoice(
-        QStringLiteral("wishSpecies"), tr("Offers: species"),
-        [&doc] {
-            std::vector<ChoicesForm::Option> out{{tr("any"), QString()}};
-            for (const Species& s : doc.shop().species) {
-                out.push_back({translated(s.name), fromCore(s.id)});
-            }
-            return out;
-        },
-        [&doc] { return doc.job() != nullptr ? fromCore(doc.job()->wishes.species) : QString(); },
-        [&doc](const QVariant& v) {
-            doc.edit(tr("Species sought"), [&](Job& j) { j.wishes.species = v.toString().toStdString(); });
-        });
 }
 
 QString LayupBench::telling() const
@@ -405,13 +182,6 @@ void LayupBench::refresh()
 {
     form_->refresh();
     tray_->refresh();
-    const Job* job = document_.job();
-    for (size_t i = 0; i < pieceChoices_.size(); ++i) {
-        const size_t laid = job != nullptr ? job->layup.pieces.size() : 0;
-        const size_t most = job != nullptr ? piecesOf(job->layup.kind).most : 0;
-        pieceChoices_[i].slab->setEnabled(i < most && i <= laid);
-        pieceChoices_[i].pose->setEnabled(i < most && i < laid);
-    }
 }
 
 bool LayupBench::sidesMove() const

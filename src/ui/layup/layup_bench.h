@@ -3,12 +3,10 @@
 
 #include "ui/board/bench.h"
 
-class QComboBox;
-
 namespace burl::ui
 {
 
-class ChoicesForm;
+class LayupForm;
 class LayupTray;
 
 class LayupBench : public Bench
@@ -58,17 +56,9 @@ private:
     [[nodiscard]] Held grabAt(Vec2 at, const BoardView& view) const;
     [[nodiscard]] bool sidesMove() const;
     DragNote moveTo(Vec2 delta, bool typedExactly);
-    void addPiece(size_t i, const QString& key, const QString& which);
-    void addWishes();
-    void buildChoices(QWidget* parent);
 
-    ChoicesForm* form_;
+    LayupForm* form_;
     LayupTray* tray_;
-    struct PieceChoice {
-        QComboBox* slab = nullptr;
-        QComboBox* pose = nullptr;
-    };
-    std::vector<PieceChoice> pieceChoices_; // in the order of the pieces
     Held held_;
     int gesture_ = 0;
     size_t selected_ = 0;

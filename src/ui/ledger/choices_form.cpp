@@ -131,14 +131,27 @@ void ChoicesForm::fold(const QString& word)
         for (QWidget* widget : folded_) {
             widget->setVisible(open);
         }
+        open_ = open;
+        refresh();
     });
     folding_ = true;
+    beforeFold_ = refreshers_.size();
+}
+
+void ChoicesForm::showRow(QWidget* field, bool shown)
+{
+    field->setVisible(shown);
+    if (auto* label = findChild<QLabel*>(field->objectName() + QStringLiteral("Label"))) {
+        label->setVisible(shown);
+    }
 }
 
 void ChoicesForm::refresh()
 {
-    for (const auto& refresher : refreshers_) {
-        refresher();
+    // Rows that are folded away are not looked at: a drag refreshes the form with every move of the mouse.
+    const size_t shown = open_ || !folding_ ? refreshers_.size() : beforeFold_;
+    for (size_t i = 0; i < shown; ++i) {
+        refreshers_[i]();
     }
 }
 

@@ -42,6 +42,9 @@ public:
     /// Rows added from here on are folded away behind this word.
     void fold(const QString& word);
 
+    /// Shows or hides the row of a field; of a folded one only while the fold is open.
+    void showRow(QWidget* field, bool shown);
+
     /// Shows what the book says now.
     void refresh();
 
@@ -56,6 +59,8 @@ private:
     std::vector<std::function<void()>> refreshers_;
     std::vector<QWidget*> folded_;
     bool folding_ = false;
+    bool open_ = false;     // the fold
+    size_t beforeFold_ = 0; // refreshers of the rows before it
     int row_ = 0;
 };
 

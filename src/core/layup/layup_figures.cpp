@@ -1,0 +1,120 @@
+#include "core/layup/layup_plan.h"
+
+// The figures of a layup that stands.
+
+#include <algorithm>
+#include <cmath>
+
+namespace burl
+{
+namespace
+{
+
+class Measurer
+{
+public:
+    Measurer(const LayupInput& input, double topArea_mm2, LayupPlan& plan)
+        : in_(input), choices_(input.choices), topArea_(topArea_mm2), plan_(plan)
+    {
+    }
+
+    void measure()
+    {
+        double wood = 0.0;
+        for (const PlacedPiece& piece : plan_.pieces) {
+            wood += piece.keptArea_mm2;
+        }
+        const double area = topArea_;
+        plan_.woodArea = given("wood_area", "wood in the top", wood, Unit::Area, "measured on the drawing, show face");
+        plan_.topArea = given("top_area", "area of the top", area, Unit::Area, "measured on the drawing, show face");
+        plan_.meanWidth = made("width_mean", "Width, mean", "{0} ÷ {1}", {plan_.topArea, plan_.length},
+                               area / choices_.length_mm, Unit::Length);
+        const Extreme narrowest = least(plan_.width);
+        plan_.leastWidth = made("width_least", "Least width", "narrowest place, {0} from the left end",
+                                {given("width_least_at", "place", narrowest.x, Unit::Length, "on the drawing")},
+                                narrowest.value, Unit::Length);
+        add(plan_.meanWidth, Weight::Telling);
+        if (plan_.shape.empty()) { // a round has no width at its ends
+            add(plan_.leastWidth);
+        }
+        if (choices_.kind == TopKind::Pair) {
+            Extreme differ;
+            for (const Vec2 p : plan_.halvesDiffer) {
+                if (std::abs(p.y) > std::abs(differ.value)) {
+                    differ = {p.x, p.y};
+                }
+            }
+            add(made("halves_differ", "Halves differ, at most", "width of far half − near half, {0} from the left end",
+                     {given("halves_differ_at", "place", differ.x, Unit::Length, "on the drawing")},
+                     std::abs(differ.value), Unit::Length));
+        }
+        if (plan_.gap) {
+            const std::string gap = choices_.kind == TopKind::Gap ? "Gap" : "River";
+            add(made("gap_least", gap + ", narrowest", "show face, {0} from the left end",
+                     {given("gap_least_at", "place", plan_.gap->leastTop.x, Unit::Length, "on the drawing")},
+                     plan_.gap->leastTop.value, Unit::Length));
+            add(made("gap_most", gap + ", widest", "show face, {0} from the left end",
+                     {given("gap_most_at", "place", plan_.gap->mostTop.x, Unit::Length, "on the drawing")},
+                     plan_.gap->mostTop.value, Unit::Length));
+            add(given("gap_area", gap + ", area", plan_.gap->areaTop_mm2, Unit::Area,
+                      "measured on the drawing, show face"));
+        }
+        measureRods();
+        if (plan_.parted_mm) {
+            const Figure cut = given("parted", "cross cut", *plan_.parted_mm, Unit::Length, "chosen");
+            add(relabelled(cut, "left_half", "Left half"));
+            add(made("right_half", "Right half", "{0} − {1}", {plan_.length, cut},
+                     choices_.length_mm - *plan_.parted_mm, Unit::Length));
+            add(given("meeting_bolts", "Bolts where they meet", 2.0 * static_cast<double>(plan_.meetingBolts_mm.size()),
+                      Unit::Count, "one near each face, every 300 mm and 80 mm from the edges"));
+        }
+        add(plan_.woodArea, Weight::Folded);
+        const Figure trim = given("trim", "trim", in_.trim_mm, Unit::Length, "chosen");
+        add(made("rough_length", "Rough length", "{0} + 2 × {1}", {plan_.length, trim},
+                 choices_.length_mm + 2.0 * in_.trim_mm, Unit::Length));
+        double slabs = 0.0;
+        for (const PlacedPiece& piece : plan_.pieces) {
+            slabs += area_mm2(std::span<const Vec2>(piece.showRing));
+        }
+        const Figure slabArea = given("slab_area", "slabs, show faces", slabs, Unit::Area, "from the tape");
+        add(made("offcuts", "Offcuts", "{0} − {1}", {slabArea, plan_.woodArea}, slabs - wood, Unit::Area));
+    }
+
+private:
+    void add(Figure figure, Weight weight = Weight::Plain) { plan_.figures.push_back({std::move(figure), weight}); }
+
+    void measureRods()
+    {
+        if (plan_.rods.empty()) {
+            return;
+        }
+        double all = 0.0;
+        double longest = 0.0;
+        for (const Rod& rod : plan_.rods) {
+            all += rod.cut_mm;
+            longest = std::max(longest, rod.cut_mm);
+        }
+        const Figure count = given("rods", "Rods", static_cast<double>(plan_.rods.size()), Unit::Count,
+                                   "evenly pitched, as many as fit");
+        const Figure pitch = given("rod_pitch", "pitch", choices_.rods.pitch_mm, Unit::Length, "chosen");
+        const Figure embed = given("rod_embed", "in the wood", choices_.rods.embed_mm, Unit::Length, "chosen");
+        add(count);
+        add(made("rod_longest", "Longest rod, cut", "gap there + 2 × {0}, at a pitch of {1}", {embed, pitch}, longest,
+                 Unit::Length));
+        add(given("rod_stock", "Rod, all together", all, Unit::Length, "sum of the cut lengths"), Weight::Folded);
+    }
+
+    const LayupInput& in_;
+    const LayupChoices& choices_;
+    double topArea_;
+    LayupPlan& plan_;
+};
+
+} // namespace
+
+void measureLayup(const LayupInput& input, double topArea_mm2, LayupPlan& plan)
+{
+    Measurer(input, topArea_mm2, plan).measure();
+}
+
+} // namespace burl
