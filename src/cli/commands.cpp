@@ -17,11 +17,27 @@
 #include "exchange/job_file.h"
 #include "exchange/verify/verify.h"
 #include "sheets/shop_sheet.h"
+#include "sheets/slab_tag.h"
 
 namespace burl::cli
 {
 namespace
 {
+
+/// Text is set by the toolkit, which wants an application; it needs no display for that.
+struct Typesetter {
+    Typesetter(int& argc, char** argv) : application((qputenv("QT_QPA_PLATFORM", "offscreen"), argc), argv)
+    {
+        for (const char* font : {":/fonts/Lato-Regular.ttf", ":/fonts/Lato-Bold.ttf"}) {
+            const int id = QFontDatabase::addApplicationFont(QString::fromLatin1(font));
+            if (id >= 0) {
+                family = QFontDatabase::applicationFontFamilies(id).value(0, family);
+            }
+        }
+    }
+    QGuiApplication application;
+    QString family = QStringLiteral("Lato");
+};
 
 constexpr std::pair<Stage, const char*> kStageNames[] = {
     {Stage::Layup, "layup"}, {Stage::Flatten, "flatten"}, {Stage::Fill, "fill"}, {Stage::Move, "move"}};
@@ -138,19 +154,27 @@ int sheet(const SheetOptions& options, int argc, char** argv)
     if (options.paper != "a4" && options.paper != "letter") {
         return complain(kUsage, "the paper is a4 or letter, not " + options.paper + ".");
     }
-    // Text is set by the toolkit, which wants an application; it needs no display for that.
-    qputenv("QT_QPA_PLATFORM", "offscreen");
-    QGuiApplication application(argc, argv);
-    QString family = QStringLiteral("Lato");
-    for (const char* font : {":/fonts/Lato-Regular.ttf", ":/fonts/Lato-Bold.ttf"}) {
-        const int id = QFontDatabase::addApplicationFont(QString::fromLatin1(font));
-        if (id >= 0) {
-            family = QFontDatabase::applicationFontFamilies(id).value(0, family);
+    const Typesetter set(argc, argv);
+    const QByteArray pdf = shopSheetPdf(job->job, job->shop, makePlan(job->job, job->shop),
+                                        options.paper == "a4" ? Paper::A4 : Paper::Letter, set.family);
+    return writeOut(options.out, {pdf.constData(), static_cast<size_t>(pdf.size())});
+}
+
+int tag(const TagCommand& options, int argc, char** argv)
+{
+    int code = kDone;
+    const auto job = jobFrom(options.file, options.units, code);
+    if (!job) {
+        return code;
+    }
+    for (const auto& slab : job->shop.slabs) {
+        if (slab->name == options.slab) {
+            const Typesetter set(argc, argv);
+            const QByteArray pdf = slabTagPdf(*slab, job->shop, set.family, {});
+            return writeOut(options.out, {pdf.constData(), static_cast<size_t>(pdf.size())});
         }
     }
-    const QByteArray pdf = shopSheetPdf(job->job, job->shop, makePlan(job->job, job->shop),
-                                        options.paper == "a4" ? Paper::A4 : Paper::Letter, family);
-    return writeOut(options.out, {pdf.constData(), static_cast<size_t>(pdf.size())});
+    return complain(kMissed, options.file + " has no slab called " + options.slab + ".");
 }
 
 int verify(const std::vector<std::string>& files)

@@ -31,6 +31,14 @@ struct SheetOptions {
 };
 int sheet(const SheetOptions& options, int argc, char** argv);
 
+struct TagCommand {
+    std::string file;
+    std::string slab; // by its name
+    std::string out;
+    std::string units;
+};
+int tag(const TagCommand& options, int argc, char** argv);
+
 int verify(const std::vector<std::string>& files);
 
 struct ImportCommand {

@@ -31,6 +31,13 @@ int main(int argc, char** argv)
     sheetCommand->add_option("--paper", sheetOptions.paper, "a4 or letter");
     sheetCommand->add_option("--units", sheetOptions.units, "mm, cm, inch or feet");
 
+    TagCommand tagOptions;
+    CLI::App* tagCommand = app.add_subcommand("tag", "Write the tag of a slab as PDF");
+    tagCommand->add_option("JOB", tagOptions.file, "job file")->required();
+    tagCommand->add_option("SLAB", tagOptions.slab, "name of the slab")->required();
+    tagCommand->add_option("-o,--output", tagOptions.out, "PDF to write")->required();
+    tagCommand->add_option("--units", tagOptions.units, "mm, cm, inch or feet");
+
     std::vector<std::string> references;
     CLI::App* verifyCommand = app.add_subcommand("verify", "Run reference files through the core");
     verifyCommand->add_option("FILE", references, "reference files")->required();
@@ -86,6 +93,9 @@ int main(int argc, char** argv)
     }
     if (*sheetCommand) {
         return sheet(sheetOptions, argc, argv);
+    }
+    if (*tagCommand) {
+        return tag(tagOptions, argc, argv);
     }
     if (*verifyCommand) {
         return verify(references);

@@ -13,6 +13,7 @@
 
 #include "core/shop/edit.h"
 #include "demo/demo_shop.h"
+#include "ui/board/bench.h"
 #include "ui/board/board.h"
 #include "ui/demo_faces.h"
 #include "ui/main_window.h"
@@ -71,7 +72,13 @@ int main(int argc, char** argv)
     const QCommandLineOption shot(QStringLiteral("screenshot"), QObject::tr("Draw the window into a PNG file and end."),
                                   QStringLiteral("file"));
     const QCommandLineOption evening(QStringLiteral("evening"), QObject::tr("Evening light."));
-    parser.addOptions({demo, bench, job, shot, evening});
+    const QCommandLineOption page(
+        QStringLiteral("page"),
+        QObject::tr("Open this page under the board: tape, heights, features, moisture; widths, offers, kept."),
+        QStringLiteral("name"));
+    const QCommandLineOption slab(QStringLiteral("slab"), QObject::tr("Start with this slab on the card."),
+                                  QStringLiteral("name"));
+    parser.addOptions({demo, bench, job, page, slab, shot, evening});
     parser.addPositionalArgument(QStringLiteral("book"), QObject::tr("The shop book; the usual one when not given."),
                                  QStringLiteral("[book]"));
     parser.process(application);
@@ -122,9 +129,16 @@ int main(int argc, char** argv)
     if (parser.isSet(bench)) {
         window.showBench(parser.value(bench));
     }
+    if (parser.isSet(slab) && !window.showSlab(parser.value(slab))) {
+        qWarning("%s", qPrintable(QObject::tr("No slab is called %1.").arg(parser.value(slab))));
+    }
     window.show();
+    if (parser.isSet(page)) {
+        window.bench()->showPage(parser.value(page));
+    }
     if (parser.isSet(shot)) {
-        QTimer::singleShot(200, &window, [&] {
+        const int settled_ms = parser.isSet(page) ? 1500 : 200; // offers take a moment to be found
+        QTimer::singleShot(settled_ms, &window, [&] {
             const bool saved = window.grab().save(parser.value(shot));
             QCoreApplication::exit(saved ? 0 : 1);
         });

@@ -190,6 +190,20 @@ void MainWindow::showBench(const QString& id)
     board_->setBench(bench_);
 }
 
+bool MainWindow::showSlab(const QString& name)
+{
+    for (const auto& slab : document_.shop().slabs) {
+        if (fromCore(slab->name) == name) {
+            const SlabId id = slab->id;
+            rack_->select(id);
+            yard_->setSlab(id);
+            refresh();
+            return true;
+        }
+    }
+    return false;
+}
+
 void MainWindow::refresh()
 {
     const Job* job = document_.job();

@@ -34,6 +34,8 @@ public:
     ~MainWindow() override;
 
     void showBench(const QString& id);
+    /// Puts the slab with this name on the card; false when there is none.
+    bool showSlab(const QString& name);
     [[nodiscard]] Bench* bench() const { return bench_; }
     [[nodiscard]] Board& board() { return *board_; }
 

@@ -2,12 +2,16 @@
 
 #include <catch2/catch.hpp>
 
+#include <algorithm>
+#include <cmath>
+
 #include <QImage>
 
 #include "core/geometry/ring.h"
 #include "core/shop/outline.h"
 #include "demo/demo_shop.h"
 #include "demo/sawn_log.h"
+#include "drawing/face_pictures.h"
 #include "drawing/wood.h"
 
 using namespace burl;
@@ -139,4 +143,85 @@ TEST_CASE("the demo shop is the same at every start", "[demo]")
     for (size_t i = 0; i < a.jobs.size(); ++i) {
         CHECK(*a.jobs[i] == *b.jobs[i]);
     }
+}
+
+TEST_CASE("a picture of a face shows its voids dark, at their place and scale", "[drawing][pictures]")
+{
+    const Book book = demoBook();
+    Slab slab = *book.shop->slab({15}); // the single with a through void
+    const auto hole = std::find_if(slab.features.begin(), slab.features.end(),
+                                   [](const Feature& f) { return f.kind == FeatureKind::ThroughVoid; });
+    REQUIRE(hole != slab.features.end());
+    const Vec2 middle = centroid(hole->points);
+    for (const Face face : {Face::Top, Face::Bottom}) { // it goes through: both faces have it
+        const DrawnPicture picture = pictureOfDrawnFace(slab, face, 2.5);
+        const QImage image = QImage::fromData(picture.bytes);
+        REQUIRE_FALSE(image.isNull());
+        CHECK(picture.place.mm_per_px == 2.5);
+        const auto lightAt = [&](Vec2 p) {
+            const int x = static_cast<int>((p.x - picture.place.left_mm) / 2.5);
+            const int y = static_cast<int>((picture.place.top_mm - p.y) / 2.5);
+            REQUIRE(image.rect().contains(x, y));
+            return image.pixelColor(x, y).lightness();
+        };
+        CHECK(lightAt(middle) < 60);
+        CHECK(lightAt(middle + Vec2{220.0, 0.0}) > 90);
+    }
+    slab.top.readings.clear();
+    slab.topDrawn.reset();
+    CHECK(pictureOfDrawnFace(slab, Face::Top, 2.5).bytes.isEmpty());
+}
+
+TEST_CASE("facing pictures of two neighbours are alike, faces of strangers are not", "[drawing][pictures]")
+{
+    const Book book = demoBook();
+    const auto grey = [](const Slab& slab, Face face) {
+        const DrawnPicture p = pictureOfDrawnFace(slab, face, 4.0);
+        return std::pair{QImage::fromData(p.bytes).convertToFormat(QImage::Format_Grayscale8), p.place};
+    };
+    // Lightness along both, smoothed over a hand's width of pixels, compared by their correlation.
+    const auto alike = [&](const Slab& a, Face fa, const Slab& b, Face fb) {
+        const auto [ia, pa] = grey(a, fa);
+        const auto [ib, pb] = grey(b, fb);
+        double sa = 0.0, sb = 0.0, saa = 0.0, sbb = 0.0, sab = 0.0, n = 0.0;
+        const auto at = [](const QImage& image, const FacePicture& place, Vec2 p) {
+            double sum = 0.0;
+            for (int dx = -4; dx <= 4; ++dx) {
+                const int x = std::clamp(static_cast<int>((p.x - place.left_mm) / 4.0) + dx, 0, image.width() - 1);
+                const int y = std::clamp(static_cast<int>((place.top_mm - p.y) / 4.0), 0, image.height() - 1);
+                sum += qGray(image.pixel(x, y));
+            }
+            return sum / 9.0;
+        };
+        for (double x = 300.0; x < 2600.0; x += 12.0) {
+            for (double y = -180.0; y <= 180.0; y += 12.0) {
+                const double va = at(ia, pa, {x, y});
+                const double vb = at(ib, pb, {x, y});
+                sa += va;
+                sb += vb;
+                saa += va * va;
+                sbb += vb * vb;
+                sab += va * vb;
+                n += 1.0;
+            }
+        }
+        return (sab - sa * sb / n) / std::sqrt((saa - sa * sa / n) * (sbb - sb * sb / n));
+    };
+    const Shop& shop = *book.shop;
+    const double facing = alike(*shop.slab({3}), Face::Bottom, *shop.slab({4}), Face::Top);
+    const double strangers = alike(*shop.slab({2}), Face::Top, *shop.slab({7}), Face::Bottom);
+    CHECK(facing > 0.35);
+    CHECK(facing > strangers + 0.2);
+}
+
+TEST_CASE("a cross-cut round shows rings about its pith", "[drawing]")
+{
+    const Book book = demoBook();
+    Slab round = *book.shop->slab({18});
+    REQUIRE(round.endGrain);
+    const FaceImage rings = drawFace(round, Face::Top, 3.0);
+    CHECK(alphaAt(rings, {450.0, 0.0}) == 1.0);
+    CHECK(alphaAt(rings, {20.0, 420.0}) == 0.0); // off the round
+    round.endGrain = false;
+    CHECK_FALSE(drawFace(round, Face::Top, 3.0).image == rings.image);
 }

@@ -112,3 +112,52 @@ TEST_CASE("verify says the largest deviation of each case and fails when one is 
     CHECK(missed.code == 1);
     CHECK(has(missed.out, "MISSED"));
 }
+
+TEST_CASE("offers are ranked, the quick search and the long one alike", "[cli][offers]")
+{
+    Folder folder;
+    const std::string job = (folder / "yard.json").string();
+    REQUIRE(run("demo 1 --yard -o " + job).code == 0);
+    const Ran text = run("offers " + job + " --count 3");
+    CHECK(text.code == 0);
+    CHECK(has(text.out, "1. "));
+    CHECK(has(text.out, "3. "));
+    CHECK_FALSE(has(text.out, "4. "));
+    CHECK(has(text.out, "bookmatch"));
+    CHECK(has(text.out, "too short"));
+    const auto quick = nlohmann::json::parse(run("offers " + job + " --json").out);
+    const auto all = nlohmann::json::parse(run("offers " + job + " --json --exhaustive").out);
+    REQUIRE(quick["offers"].size() == all["offers"].size());
+    CHECK(quick["offers"] == all["offers"]);
+    CHECK(quick["compared"].get<int>() < all["compared"].get<int>());
+    CHECK(quick["offers"][0]["pieces"].size() == 2);
+    CHECK(run("offers " + job + " --count 0").code == 2);
+    CHECK(run("offers nowhere.json").code == 3);
+}
+
+TEST_CASE("a tag is written for a slab of the file, and an unknown one is said", "[cli][tag]")
+{
+    Folder folder;
+    const std::string job = (folder / "job.json").string();
+    REQUIRE(run("demo 1 -o " + job).code == 0);
+    const auto pdf = folder / "tag.pdf";
+    CHECK(run("tag " + job + " A4 -o " + pdf.string()).code == 0);
+    CHECK(test::contents(pdf).substr(0, 5) == "%PDF-");
+    const Ran none = run("tag " + job + " Z9 -o " + pdf.string());
+    CHECK(none.code == 1);
+    CHECK(has(none.out, "no slab called Z9"));
+}
+
+TEST_CASE("a gap is planned with its rods and without resin", "[cli]")
+{
+    Folder folder;
+    const std::string job = (folder / "gap.json").string();
+    REQUIRE(run("demo 4 -o " + job).code == 0);
+    const auto plan = nlohmann::json::parse(run("plan " + job + " --json").out);
+    bool rods = false;
+    for (const auto& figure : plan["layup"]["figures"]) {
+        rods = rods || (figure["key"] == "rods" && figure["value"].get<double>() >= 5.0);
+    }
+    CHECK(rods);
+    CHECK(run("sheet " + job + " -o " + (folder / "gap.pdf").string()).code == 0);
+}

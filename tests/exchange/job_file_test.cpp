@@ -64,7 +64,18 @@ TEST_CASE("all the choices survive the round trip", "[jobfile]")
     job.move.assembly_mc_pct = 8.8;
     job.move.channels.push_back({300.0, 10.0, 500.0, 38.0, 12.0, 9.0});
     job.move.fasteners[0].kind = FastenerKind::ScrewAndWasher;
+    job.layup.kind = TopKind::Gap;
+    job.layup.shape = TopShape::Oval;
+    job.layup.rods = {9.5, 210.0, 75.0, 48.0, 130.0};
+    job.layup.parted_mm = 640.25;
+    job.layup.pieces[1].across_mm = -7.5;
+    job.wishes = {"black_locust", 812.5, Counts::AboveAll, Counts::Not, Counts::Little, Counts::Much, Counts::Not};
+    job.kept.push_back({"the narrow one", book.jobs[0]->layup});
+    job.kept.push_back({"the oval", job.layup});
     Slab slab = *book.shop->slab({11});
+    slab.endGrain = true;
+    slab.moisture = {{"2026-03-01", 20.0, 18.5}, {"2026-04-01", 20.0, 15.25}};
+    slab.cut = "band mill, \"through and through\"";
     slab.top.readings[2].near_mm.reset();
     slab.top.from = TapeFrom::StraightEdge;
     slab.pith.reset();

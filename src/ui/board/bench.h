@@ -58,6 +58,8 @@ public:
     [[nodiscard]] virtual QString emptyWord() const { return {}; }
     virtual void refresh() {}
     virtual void shown() {}
+    /// Opens a page of what lies under the board, by its word; nothing when there is none such.
+    virtual void showPage(const QString&) {}
 
     // The mouse, in the frame the board shows. press() tells whether something was grabbed.
     virtual bool press(Vec2, const BoardView&) { return false; }

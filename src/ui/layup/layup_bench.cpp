@@ -184,6 +184,17 @@ void LayupBench::refresh()
     tray_->refresh();
 }
 
+void LayupBench::showPage(const QString& page)
+{
+    for (const auto& [word, to] : {std::pair{"widths", LayupTray::Page::Widths},
+                                   {"offers", LayupTray::Page::Offers},
+                                   {"kept", LayupTray::Page::Kept}}) {
+        if (page == QLatin1String(word)) {
+            tray_->show(to);
+        }
+    }
+}
+
 bool LayupBench::sidesMove() const
 {
     const Job* job = document_.job();

@@ -32,6 +32,7 @@ public:
     void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) override;
     [[nodiscard]] QString emptyWord() const override;
     void refresh() override;
+    void showPage(const QString& page) override;
     bool press(Vec2 at, const BoardView& view) override;
     DragNote drag(Vec2 at) override;
     void release() override;

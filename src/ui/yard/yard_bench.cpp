@@ -213,6 +213,18 @@ void YardBench::refresh()
     }
 }
 
+void YardBench::showPage(const QString& page)
+{
+    for (const auto& [word, what] : {std::pair{"tape", Capture::What::TopTape},
+                                     {"heights", Capture::What::TopHeights},
+                                     {"features", Capture::What::Features},
+                                     {"moisture", Capture::What::Moisture}}) {
+        if (page == QLatin1String(word)) {
+            capture_->show(what);
+        }
+    }
+}
+
 void YardBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCache& wood)
 {
     const auto slab = current();
