@@ -142,8 +142,8 @@ void addSingles(Shop& shop, int firstId)
     single.name = "H1";
     single.log = {};
     single.sequence = 0;
-    single.mc_pct = 13.9;
     single.moisture = airDried("2026-05-04", 31.0, 9.5, 82.0, 9);
+    single.mc_pct = single.moisture.back().mc_pct;
     single.price = 260.0;
     single.where = "drying stack, north wall";
     single.cut = "through and through, band mill";

@@ -232,10 +232,12 @@ void LayupForm::refresh()
     ChoicesForm::refresh();
     const Job* job = document_.job();
     const size_t laid = job != nullptr ? job->layup.pieces.size() : 0;
-    const size_t most = job != nullptr ? piecesOf(job->layup.kind).most : 2;
+    const auto [least, most] = job != nullptr ? piecesOf(job->layup.kind) : PieceCount{2, 2};
     for (size_t i = 0; i < pieces_.size(); ++i) {
-        showRow(pieces_[i].slab, i < most);
-        showRow(pieces_[i].pose, i < most);
+        // One more place than pieces are laid in, and never fewer than the kind wants.
+        const bool open = i < most && (i <= laid || i < least);
+        showRow(pieces_[i].slab, open);
+        showRow(pieces_[i].pose, open);
         pieces_[i].slab->setEnabled(i <= laid);
         pieces_[i].pose->setEnabled(i < laid);
     }
