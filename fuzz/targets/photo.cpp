@@ -1,4 +1,5 @@
 #include "photo/photo.h"
+#include "photo/true_scale.h"
 #include "vision/exif.h"
 #include "law.h"
 
@@ -8,6 +9,12 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     const CameraWords words = cameraWords(fuzz::text(data, size));
     fuzz::law(words.orientation >= 1 && words.orientation <= 8, "one of eight ways up");
     fuzz::law(!words.focal35_mm || (std::isfinite(*words.focal35_mm) && *words.focal35_mm > 0.0), "a focal length");
+    if (const auto face = readTrueFace(fuzz::text(data, size), Face::Top); !face) {
+        fuzz::spoken(face.error());
+    } else {
+        fuzz::finite(face->outline);
+        fuzz::law(face->mm_per_px > 0.0 && std::isfinite(face->mm_per_px), "a scale is a number");
+    }
     const auto photo = readPhoto(fuzz::text(data, size));
     if (!photo) {
         fuzz::spoken(photo.error());

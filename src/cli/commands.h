@@ -51,6 +51,7 @@ struct ImportCommand {
     std::string layer;    // of a drawing
     bool swapSides = false;
     bool keepWhole = false;
+    bool bottom = false; // a picture shows the bottom face, the slab turned over
 };
 int importFile(const ImportCommand& options);
 

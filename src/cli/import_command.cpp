@@ -9,6 +9,7 @@
 #include "core/shop/outline.h"
 #include "exchange/import/imported.h"
 #include "exchange/slab_file.h"
+#include "photo/true_scale.h"
 
 namespace burl::cli
 {
@@ -60,6 +61,19 @@ void summary(const Imported& in)
     }
 }
 
+/// A face at true scale: only its outline, as a slab file holds no pictures.
+Expected<Imported> importPicture(const std::string& bytes, bool bottom)
+{
+    auto face = readTrueFace(bytes, bottom ? Face::Bottom : Face::Top);
+    if (!face) {
+        return tl::unexpected(face.error());
+    }
+    Imported in;
+    in.kind = "a face at true scale";
+    (bottom ? in.bottomOutline : in.topOutline) = std::move(face->outline);
+    return in;
+}
+
 } // namespace
 
 int importFile(const ImportCommand& options)
@@ -79,7 +93,8 @@ int importFile(const ImportCommand& options)
     if (!options.unit.empty() && how.unit_mm == 0.0) {
         return complain(kUsage, "a unit is mm, cm, m, in, ft or px, not " + options.unit + ".");
     }
-    const auto in = importBytes(*bytes, options.file, how);
+    const bool picture = std::filesystem::path(options.file).extension() == ".png";
+    const auto in = picture ? importPicture(*bytes, options.bottom) : importBytes(*bytes, options.file, how);
     if (!in) {
         return complain(kUnreadable, options.file + ", " + in.error().sentence);
     }
@@ -87,7 +102,7 @@ int importFile(const ImportCommand& options)
         std::cerr << "burl: " << options.file << ": " << note << '\n';
     }
     if (options.outline) {
-        Ring ring = in->topOutline.value_or(Ring{});
+        Ring ring = in->topOutline.value_or(in->bottomOutline.value_or(Ring{}));
         if (ring.empty() && in->tape) {
             const auto outline = outlineOf(*in->tape);
             if (!outline) {

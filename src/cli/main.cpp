@@ -68,6 +68,7 @@ int main(int argc, char** argv)
     importCommand->add_option("--unit", importOptions.unit, "one unit of the file: mm, cm, m, in, ft or px");
     importCommand->add_option("--layer", importOptions.layer, "layer, id or class of the top outline");
     importCommand->add_flag("--swap-sides", importOptions.swapSides, "swap near and far where they are swapped");
+    importCommand->add_flag("--bottom", importOptions.bottom, "a picture shows the bottom face, the slab turned over");
     importCommand->add_flag("--keep-whole", importOptions.keepWhole, "of a cut-short scan, take the whole points");
 
     TraceCommand traceOptions;

@@ -2,6 +2,7 @@
 
 #include "core/geometry/profile.h"
 #include "core/geometry/ring.h"
+#include "core/geometry/simplify.h"
 #include "core/layup/inscribed.h"
 
 using namespace burl;
@@ -93,4 +94,30 @@ TEST_CASE("the largest circle lies inside", "[geometry][layup]")
     CHECK(signedDistance_mm(kL, c.centre) >= c.radius_mm - 1e-9);
     // It touches the left, the lower side and the inner corner (700, 400): r = 1100 - sqrt(2*700*400).
     CHECK_THAT(c.radius_mm, WithinAbs(1100.0 - std::sqrt(2.0 * 700.0 * 400.0), 0.01));
+}
+
+TEST_CASE("a line simplified strays no further than allowed and keeps its ends", "[geometry]")
+{
+    std::vector<Vec2> line;
+    for (int i = 0; i <= 400; ++i) {
+        const double x = i * 5.0;
+        line.push_back({x, 30.0 * std::sin(x / 160.0) + 0.3 * std::sin(x / 7.0)});
+    }
+    for (const double stray : {0.1, 1.0, 5.0}) {
+        const auto less = simplified(line, stray);
+        CHECK(less.front() == line.front());
+        CHECK(less.back() == line.back());
+        CHECK(less.size() < line.size());
+        size_t k = 0;
+        for (const Vec2 p : line) { // each left-out point lies within the stray of its chord
+            while (k + 2 < less.size() && less[k + 1].x < p.x) {
+                ++k;
+            }
+            const Vec2 along = less[k + 1] - less[k];
+            CHECK(std::abs(cross(along, p - less[k])) / length(along) <= stray + 1e-9);
+        }
+    }
+    CHECK(simplified(line, 0.1).size() > simplified(line, 5.0).size());
+    CHECK(simplified({{0, 0}, {1, 0}, {2, 0}, {3, 0}}, 0.01).size() == 2);
+    CHECK(simplified({{0, 0}}, 1.0).size() == 1);
 }

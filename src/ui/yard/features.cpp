@@ -5,6 +5,7 @@
 #include <QCoreApplication>
 
 #include "core/geometry/ring.h"
+#include "core/geometry/simplify.h"
 #include "core/shop/edit.h"
 
 namespace burl::ui
@@ -22,28 +23,6 @@ constexpr double kSmooth_mm = 2.0; // what a hand's shake may be off
 bool isLine(FeatureKind kind)
 {
     return kind == FeatureKind::Check || kind == FeatureKind::Pith || kind == FeatureKind::Sapwood;
-}
-
-/// Points that the line cannot do without, by how far it would stray (Douglas and Peucker).
-void keepNeeded(const std::vector<Vec2>& line, size_t from, size_t to, std::vector<bool>& kept)
-{
-    double worst = kSmooth_mm;
-    size_t at = 0;
-    const Vec2 along = line[to] - line[from];
-    const double len = length(along);
-    for (size_t i = from + 1; i < to; ++i) {
-        const Vec2 off = line[i] - line[from];
-        const double away = len > 0.0 ? std::abs(along.x * off.y - along.y * off.x) / len : length(off);
-        if (away > worst) {
-            worst = away;
-            at = i;
-        }
-    }
-    if (at != 0) {
-        kept[at] = true;
-        keepNeeded(line, from, at, kept);
-        keepNeeded(line, at, to, kept);
-    }
 }
 
 } // namespace
@@ -110,14 +89,9 @@ std::optional<Feature> drawnFeature(const Slab& slab, FeatureKind kind, Face fac
     if (line.size() < 3 || run < kShortest_mm) {
         return std::nullopt;
     }
-    std::vector<bool> kept(line.size(), false);
-    kept.front() = kept.back() = true;
-    keepNeeded(line, 0, line.size() - 1, kept);
     Ring points;
-    for (size_t i = 0; i < line.size(); ++i) {
-        if (kept[i]) {
-            points.push_back({std::round(line[i].x), std::round(line[i].y)});
-        }
+    for (const Vec2 p : simplified(line, kSmooth_mm)) {
+        points.push_back({std::round(p.x), std::round(p.y)});
     }
     const Box box = boundsOf(points);
     Feature f = usualFeature(slab, kind, {(box.left + box.right) / 2.0, (box.bottom + box.top) / 2.0});

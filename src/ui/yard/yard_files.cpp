@@ -9,6 +9,7 @@
 #include <QPushButton>
 #include <QSaveFile>
 
+#include "photo/true_scale.h"
 #include "sheets/slab_tag.h"
 #include "ui/text.h"
 #include "ui/theme.h"
@@ -33,9 +34,9 @@ void YardBench::takeInPhoto()
 
 void YardBench::takeInFile()
 {
-    const QString path =
-        QFileDialog::getOpenFileName(panel_->window(), tr("Readings or outline of the slab"), QString(),
-                                     tr("Drawings, tables, scans (*.svg *.dxf *.csv *.txt *.ply *.xyz *.json)"));
+    const QString path = QFileDialog::getOpenFileName(
+        panel_->window(), tr("Readings or outline of the slab"), QString(),
+        tr("Drawings, tables, scans, faces at true scale (*.svg *.dxf *.csv *.txt *.ply *.xyz *.json *.png)"));
     if (!path.isEmpty()) {
         takeIn(path, {});
     }
@@ -47,6 +48,10 @@ void YardBench::takeIn(const QString& path, const ImportOptions& options)
     QFile file(path);
     if (!file.open(QIODevice::ReadOnly)) {
         Q_EMIT says(tr("%1 could not be read: %2.").arg(name, file.errorString()));
+        return;
+    }
+    if (path.endsWith(QLatin1String(".png"), Qt::CaseInsensitive)) {
+        takeInPicture(name, file.readAll().toStdString());
         return;
     }
     const auto in = importBytes(file.readAll().toStdString(), path.toStdString(), options);
@@ -82,6 +87,35 @@ void YardBench::takeIn(const QString& path, const ImportOptions& options)
         words << fromCore(note);
     }
     Q_EMIT says(words.join(QLatin1Char(' ')));
+}
+
+void YardBench::takeInPicture(const QString& name, const std::string& bytes)
+{
+    const auto face = readTrueFace(bytes, face_);
+    if (!face) {
+        Q_EMIT says(name + QStringLiteral(", ") + fromCore(face.error().sentence));
+        return;
+    }
+    if (document_.shop().slab(slab_) == nullptr) {
+        newSlab();
+    }
+    const OutlineFrame frame = outlineFrame(face->outline, knownOutline(*document_.shop().slab(slab_), face_));
+    Ring mapped;
+    for (const Vec2 p : face->outline) {
+        mapped.push_back(frame.map(p));
+    }
+    const CutFace cut = cutTrueFace(*face, mapped, {frame.c, frame.s, frame.shift});
+    FacePicture picture;
+    picture.key = document_.keepPicture(faceBytes(cut.image).toStdString());
+    picture.mm_per_px = cut.mm_per_px;
+    picture.left_mm = cut.box.left;
+    picture.top_mm = cut.box.top;
+    const bool top = face_ == Face::Top;
+    document_.editSlab(tr("Face from %1").arg(name), slab_, [&](Slab& s) {
+        (top ? s.topDrawn : s.bottomDrawn) = mapped;
+        (top ? s.topPicture : s.bottomPicture) = picture;
+    });
+    Q_EMIT says(top ? tr("%1 is the top face now.").arg(name) : tr("%1 is the bottom face now.").arg(name));
 }
 
 void YardBench::printTag()
