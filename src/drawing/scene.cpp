@@ -127,6 +127,27 @@ void paintRods(QPainter& painter, const BoardView& view, const Plan& plan, const
     }
 }
 
+void paintJoinery(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style, bool tenons)
+{
+    painter.setPen(QPen(style.palette.ink, style.line_px));
+    painter.setBrush(QColor(84, 56, 38));
+    for (const ButterflyKey& key : plan.layup->keys) {
+        painter.drawPolygon(view.toPixel(key.outline()));
+    }
+    if (!tenons) {
+        return;
+    }
+    const JointChoices& joint = plan.layupInput->choices.joint;
+    QColor hidden = style.palette.ink;
+    hidden.setAlphaF(0.18F);
+    painter.setBrush(hidden);
+    painter.setPen(QPen(style.palette.ink, 0, Qt::DashLine));
+    for (const Vec2 t : plan.layup->tenons) {
+        const Vec2 half{joint.wide_mm / 2.0, joint.reach_mm};
+        painter.drawRect(QRectF(view.toPixel(t - half), view.toPixel(t + half)).normalized());
+    }
+}
+
 void paintResin(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style)
 {
     for (const FillItem& item : plan.fill->items) {

@@ -30,6 +30,9 @@ void paintFinalOutline(QPainter& painter, const BoardView& view, const LayupPlan
 /// Rods across an open gap, faint where they are in the wood.
 void paintRods(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style);
 
+/// Butterfly keys; tenons too where `tenons`, as they lie hidden in the joint.
+void paintJoinery(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style, bool tenons);
+
 /// River and voids that are filled.
 void paintResin(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style);
 

@@ -118,6 +118,7 @@ private:
         p_.save();
         paintPieces(p_, view, plan_, wood, style);
         paintRods(p_, view, plan_, style);
+        paintJoinery(p_, view, plan_, style, true);
         paintResin(p_, view, plan_, style);
         p_.restore();
         // Dimensions: length above, width at the right.

@@ -67,6 +67,7 @@ TEST_CASE("all the choices survive the round trip", "[jobfile]")
     job.layup.kind = TopKind::Gap;
     job.layup.shape = TopShape::Oval;
     job.layup.rods = {9.5, 210.0, 75.0, 48.0, 130.0};
+    job.layup.joint = {JointKind::Dowels, 155.5, 10.0, 28.0};
     job.layup.parted_mm = 640.25;
     job.layup.pieces[1].across_mm = -7.5;
     job.wishes = {"black_locust", 812.5, Counts::AboveAll, Counts::Not, Counts::Little, Counts::Much, Counts::Not};

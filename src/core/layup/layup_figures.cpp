@@ -60,6 +60,16 @@ public:
                       "measured on the drawing, show face"));
         }
         measureRods();
+        if (!plan_.tenons.empty()) {
+            const Figure pitch = given("tenon_pitch", "pitch", choices_.joint.pitch_mm, Unit::Length, "chosen");
+            add(made("tenons", choices_.joint.kind == JointKind::Dowels ? "Dowels" : "Loose tenons",
+                     "evenly along each joint, {0} apart at most, 40 mm clear of ends, cuts, keys and voids", {pitch},
+                     static_cast<double>(plan_.tenons.size()), Unit::Count));
+        }
+        if (!plan_.keys.empty()) {
+            add(given("keys", "Butterfly keys", static_cast<double>(plan_.keys.size()), Unit::Count,
+                      "across each check to be keyed, every 120 mm from its open end"));
+        }
         if (plan_.parted_mm) {
             const Figure cut = given("parted", "cross cut", *plan_.parted_mm, Unit::Length, "chosen");
             add(relabelled(cut, "left_half", "Left half"));

@@ -72,6 +72,7 @@ public:
         lookAtShape();
         lookAtRods();
         lookAtParting();
+        lookAtKeys();
     }
 
 private:
@@ -308,6 +309,20 @@ private:
                        "Cross cut square to the sides; bolts near both faces; one pigment recipe for both pours.", {},
                        "", Vec2{*plan_.parted_mm, 0.0});
         }
+    }
+
+    void lookAtKeys()
+    {
+        if (plan_.keys.empty()) {
+            return;
+        }
+        const Figure thick = given("thickness", "thickness", choices_.thickness_mm, Unit::Length, "wanted");
+        addFinding(plan_.findings, "layup.keys", Severity::Caution,
+                   "{0} keys hold the check: {1} to {2} deep, their grain across it.",
+                   {given("keys", "keys", static_cast<double>(plan_.keys.size()), Unit::Count, "every 120 mm"),
+                    made("key_least", "least", "{0} ÷ 3", {thick}, choices_.thickness_mm / 3.0, Unit::Length),
+                    made("key_most", "most", "{0} ÷ 2", {thick}, choices_.thickness_mm / 2.0, Unit::Length)},
+                   "let them in before the last flattening", plan_.keys.front().at);
     }
 
     const LayupInput& in_;

@@ -6,6 +6,7 @@
 #include <optional>
 #include <vector>
 
+#include "core/layup/joinery.h"
 #include "core/layup/placement.h"
 #include "core/layup/river.h"
 #include "core/plan/entry.h"
@@ -46,9 +47,11 @@ struct LayupPlan {
     Box finalBox;               // x from 0 to the final length, y over the widest place
     double outerLower_mm = 0.0; // straight outer edges, where they run
     double outerUpper_mm = 0.0;
-    bool openGap = false;  // the gap stays open: nothing is poured
-    Ring shape;            // of a round or an oval; empty otherwise
-    std::vector<Rod> rods; // across an open gap
+    bool openGap = false;           // the gap stays open: nothing is poured
+    Ring shape;                     // of a round or an oval; empty otherwise
+    std::vector<ButterflyKey> keys; // on the top, where checks are to be keyed
+    std::vector<Vec2> tenons;       // loose tenons or dowels, at the joints
+    std::vector<Rod> rods;          // across an open gap
     std::optional<double> parted_mm;
     std::vector<double> meetingBolts_mm; // y of the bolts where two halves meet
     Profile width;                       // of the final top along its length

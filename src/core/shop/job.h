@@ -50,6 +50,17 @@ struct RodChoices {
     bool operator==(const RodChoices&) const = default;
 };
 
+enum class JointKind { GlueOnly, LooseTenons, Dowels };
+
+/// What holds a joint beside the glue.
+struct JointChoices {
+    JointKind kind = JointKind::LooseTenons;
+    double pitch_mm = 200.0; // custom 150 to 250
+    double wide_mm = 40.0;   // along the joint; of a dowel its diameter
+    double reach_mm = 30.0;  // into each piece
+    bool operator==(const JointChoices&) const = default;
+};
+
 struct LayupChoices {
     TopKind kind = TopKind::Pair;
     OuterEdges edges = OuterEdges::Live;
@@ -61,6 +72,7 @@ struct LayupChoices {
     double leastGap_mm = 80.0;          // river without a wanted width: narrowest gap
     TopShape shape = TopShape::AsLaid;  // round: the length is its diameter; oval: length by width
     RodChoices rods;
+    JointChoices joint;
     std::optional<double> parted_mm; // a top in two halves: x of the cross cut
     std::vector<Piece> pieces;
     bool operator==(const LayupChoices&) const = default;

@@ -47,6 +47,12 @@ OrderedJson toJson(const LayupChoices& c)
                        {"embed_mm", c.rods.embed_mm},
                        {"drill_reach_mm", c.rods.drillReach_mm}};
     }
+    if (!(c.joint == JointChoices{})) {
+        out["joint"] = {{"kind", words::of(c.joint.kind, words::kJoint)},
+                        {"pitch_mm", c.joint.pitch_mm},
+                        {"wide_mm", c.joint.wide_mm},
+                        {"reach_mm", c.joint.reach_mm}};
+    }
     if (c.parted_mm) {
         out["parted_mm"] = *c.parted_mm;
     }
@@ -72,6 +78,12 @@ LayupChoices layupFrom(JsonReader r)
         inner.readLength("first_mm", c.rods.first_mm);
         inner.readPositiveLength("embed_mm", c.rods.embed_mm);
         inner.readPositiveLength("drill_reach_mm", c.rods.drillReach_mm);
+    });
+    r.inside("joint", [&](JsonReader inner) {
+        inner.readWord("kind", c.joint.kind, words::kJoint);
+        inner.readPositiveLength("pitch_mm", c.joint.pitch_mm);
+        inner.readPositiveLength("wide_mm", c.joint.wide_mm);
+        inner.readPositiveLength("reach_mm", c.joint.reach_mm);
     });
     r.read("parted_mm", c.parted_mm, true);
     r.each("pieces", [&](JsonReader inner) {

@@ -38,6 +38,8 @@ inline constexpr Table<TopKind, 5> kTop{{{TopKind::Single, "single"},
                                          {TopKind::Gap, "gap"}}};
 inline constexpr Table<TopShape, 3> kShape{
     {{TopShape::AsLaid, "as_laid"}, {TopShape::Round, "round"}, {TopShape::Oval, "oval"}}};
+inline constexpr Table<JointKind, 3> kJoint{
+    {{JointKind::GlueOnly, "glue_only"}, {JointKind::LooseTenons, "loose_tenons"}, {JointKind::Dowels, "dowels"}}};
 inline constexpr Table<Counts, 4> kCounts{
     {{Counts::Not, "not"}, {Counts::Little, "little"}, {Counts::Much, "much"}, {Counts::AboveAll, "above_all"}}};
 inline constexpr Table<OuterEdges, 2> kEdges{{{OuterEdges::Live, "live"}, {OuterEdges::Straight, "straight"}}};

@@ -338,6 +338,7 @@ void FillBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
     style.waste = 0.0;
     paintPieces(p, view, plan, wood, style);
     paintRods(p, view, plan, style);
+    paintJoinery(p, view, plan, style, false);
     paintResin(p, view, plan, style);
     for (size_t i = 0; i < plan.layup->pieces.size(); ++i) {
         for (const Feature& f : plan.layupInput->slabs[i]->features) {

@@ -211,6 +211,7 @@ void LayupBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCa
     style.underside = underside_;
     paintPieces(p, view, plan, wood, style);
     paintRods(p, view, plan, style);
+    paintJoinery(p, view, plan, style, true);
     paintResin(p, view, plan, style);
     paintFeatures(p, view, plan, style);
     paintFinalOutline(p, view, *plan.layup, style);

@@ -61,6 +61,7 @@ void LayupCard::paintEvent(QPaintEvent*)
         style.line_px = 0.9;
         paintPieces(p, view, *plan_, *wood_, style);
         paintRods(p, view, *plan_, style);
+        paintJoinery(p, view, *plan_, style, false);
         paintResin(p, view, *plan_, style);
         p.restore();
     }

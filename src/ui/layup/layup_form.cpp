@@ -92,6 +92,27 @@ LayupForm::LayupForm(Document& document, QWidget* parent)
         [&doc](auto v) { doc.edit(tr("Two halves"), [&](Job& j) { j.layup.parted_mm = v; }); });
     parted->setOptional(tr("in one"));
     parted->setRange(50.0, 10'000.0);
+    addChoice(
+        QStringLiteral("jointKind"), tr("Joint held by"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("glue alone"), int(JointKind::GlueOnly)},
+                                                    {tr("loose tenons"), int(JointKind::LooseTenons)},
+                                                    {tr("dowels"), int(JointKind::Dowels)}};
+        },
+        [layup] { return int(layup().joint.kind); },
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Joint"), [&](Job& j) { j.layup.joint.kind = JointKind(v.toInt()); });
+        });
+    const auto tenon = [&](const QString& name, const QString& label, double JointChoices::*member, double least,
+                           double most) {
+        addMeasure(
+            name, label, Unit::Length, [layup, member]() -> std::optional<double> { return layup().joint.*member; },
+            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.layup.joint.*member = *v; }); })
+            ->setRange(least, most);
+    };
+    tenon(QStringLiteral("tenonPitch"), tr("Tenons, pitch"), &JointChoices::pitch_mm, 60.0, 800.0);
+    tenon(QStringLiteral("tenonWide"), tr("Tenons, along the joint"), &JointChoices::wide_mm, 4.0, 160.0);
+    tenon(QStringLiteral("tenonReach"), tr("Tenons, into each piece"), &JointChoices::reach_mm, 5.0, 120.0);
     const auto rod = [&](const QString& name, const QString& label, double RodChoices::*member, double least,
                          double most) {
         addMeasure(

@@ -3,6 +3,7 @@
 #include <QComboBox>
 #include <QDate>
 #include <QHBoxLayout>
+#include <QHeaderView>
 #include <QLabel>
 #include <QLocale>
 #include <QMenu>
@@ -197,6 +198,7 @@ void Capture::fill()
     add_->setVisible(what_ == What::Features);
     logEnd_->setVisible(!heights && what_ != What::Moisture);
     drying_->setVisible(what_ == What::Moisture);
+    table_->horizontalHeader()->setDefaultSectionSize(what_ == What::Features ? 72 : 84); // five columns must fit
     table_->setEnabled(s != nullptr);
     if (s == nullptr) {
         table_->setRowCount(0);
