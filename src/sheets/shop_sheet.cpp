@@ -269,7 +269,8 @@ private:
 
     double pouring(double x, double y, double w) const
     {
-        y = heading(x, y, w, tr("Pour: mix %1").arg(figure(plan_.fill->litres)));
+        y = heading(x, y, w,
+                    plan_.fill->items.empty() ? tr("Pour") : tr("Pour: mix %1").arg(figure(plan_.fill->litres)));
         double at = y;
         for (const ResinOrder& order : plan_.fill->orders) {
             page_.text(x, at, w,

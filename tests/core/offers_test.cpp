@@ -82,7 +82,11 @@ Job wanted(TopKind kind)
 
 TEST_CASE("the quick search gives the same best twenty as looking at everything", "[offers]")
 {
+#ifdef BURL_SANITIZED
+    const unsigned seed = GENERATE(2U, 3U);
+#else
     const unsigned seed = GENERATE(1U, 2U, 3U, 4U, 5U, 6U);
+#endif
     const TopKind kind = GENERATE(TopKind::Pair, TopKind::River, TopKind::Gap, TopKind::Single);
     const Shop shop = randomYard(seed, 18);
     Job job = wanted(kind);
