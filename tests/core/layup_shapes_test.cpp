@@ -238,3 +238,56 @@ TEST_CASE("the demo's round, gap and panel stand without a stop", "[layup][demo]
         }
     }
 }
+
+TEST_CASE("slabs that do not suit each other are told: thickness, moisture, species, widths", "[layup][findings]")
+{
+    Slab a = board(1, 150, 150, 150, 150);
+    Slab b = board(2, 150, 150, 150, 150);
+    Slab c = board(3, 150, 150, 150, 150);
+    CHECK(codes(Laid(TopKind::Panel, {a, b, c}).plan().layup->findings).count("layup.mc_alike") == 1);
+    c.thickness_mm = 58.0;
+    c.mc_pct = 12.0;
+    c.species = "white_oak";
+    const auto found = codes(Laid(TopKind::Panel, {a, b, c}).plan().layup->findings);
+    CHECK(found.count("layup.unequal_thickness") == 1);
+    CHECK(found.count("layup.mc_apart") == 1);
+    CHECK(found.count("layup.two_species") == 1);
+    CHECK(found.count("layup.mc_alike") == 0);
+    // Half as wide as the other: said, with what can be done.
+    Slab narrow = board(4, 60, 60, 60, 60);
+    CHECK(codes(Laid(TopKind::Pair, {a, narrow}).plan().layup->findings).count("layup.uneven") == 1);
+    CHECK(codes(Laid(TopKind::Pair, {a, b}).plan().layup->findings).count("layup.uneven") == 0);
+    // What nobody metered is not compared.
+    a.mc_pct.reset();
+    const auto unmetered = codes(Laid(TopKind::Pair, {a, b}).plan().layup->findings);
+    CHECK(unmetered.count("layup.mc_alike") + unmetered.count("layup.mc_apart") == 0);
+}
+
+TEST_CASE("a cross-cut round in a top is warned of", "[layup][findings]")
+{
+    Slab round = board(1, 300, 300, 300, 300);
+    round.endGrain = true;
+    CHECK(codes(Laid(TopKind::Single, {round}).plan().layup->findings).count("layup.end_grain") == 1);
+    round.endGrain = false;
+    CHECK(codes(Laid(TopKind::Single, {round}).plan().layup->findings).count("layup.end_grain") == 0);
+}
+
+TEST_CASE("a mirrored panel is the mirrored plan", "[layup][panel]")
+{
+    // Turned over and listed from the other side, end for end not: the widths along the length are the same.
+    std::vector<Slab> slabs{board(1, 150, 130, 160, 150), board(2, 100, 110, 120, 115), board(3, 140, 150, 160, 140)};
+    Laid l(TopKind::Panel, slabs);
+    Laid m(TopKind::Panel, {slabs[2], slabs[1], slabs[0]});
+    for (Piece& p : m.job.layup.pieces) {
+        p.show = Face::Bottom;
+    }
+    const Plan a = l.plan();
+    const Plan b = m.plan();
+    CHECK_THAT(a.figure("width_mean").value(), WithinAbs(b.figure("width_mean").value(), 0.005));
+    CHECK_THAT(a.figure("width_least").value(), WithinAbs(b.figure("width_least").value(), 0.005));
+    // A piece is turned about its upper rip line, which is the lower one of the mirrored: a thousandth is left over.
+    for (size_t i = 0; i < 3; ++i) {
+        CHECK_THAT(a.layup->pieces[i].keptArea_mm2, WithinRel(b.layup->pieces[2 - i].keptArea_mm2, 2e-5));
+    }
+    CHECK_THAT(*a.layup->pieces[0].jointBelow_mm, WithinAbs(-*b.layup->pieces[2].jointAbove_mm, 0.005));
+}

@@ -2,6 +2,8 @@
 
 #include <catch2/catch.hpp>
 
+#include <string>
+
 #include <QLabel>
 #include <QPushButton>
 
@@ -154,4 +156,31 @@ TEST_CASE("a round is drawn by its diameter, and a single one is dragged across"
     d.undo();
     CHECK(d.job().layup.pieces[0].across_mm == 0.0);
     d.shot("round");
+}
+
+TEST_CASE("wishes change what is offered first", "[ui][offers]")
+{
+    Tray d;
+    for (QPushButton* more : d.window.findChildren<QPushButton*>(QStringLiteral("moreChoices"))) {
+        if (more->isVisible()) {
+            more->setChecked(true);
+        }
+    }
+    d.type("wishBudget", QStringLiteral("700"));
+    CHECK(d.job().wishes.budget == 700.0);
+    d.seek();
+    // Two slabs of the plane tree cost 680 at least and 740 at most.
+    for (int i = 1; i <= 20; ++i) {
+        auto* card = d.find<ui::LayupCard>(("offer" + std::to_string(i)).c_str());
+        if (card == nullptr || !card->isVisible()) {
+            break;
+        }
+        QTest::mouseClick(card, Qt::LeftButton);
+        double cost = 0.0;
+        for (const Piece& p : d.job().layup.pieces) {
+            cost += d.document.shop().slab(p.slab)->price.value_or(0.0);
+        }
+        CHECK(cost <= 700.0);
+        d.undo();
+    }
 }

@@ -186,6 +186,27 @@ TEST_CASE("drawings, tables and scans are taken into the slab on the card, one s
     CHECK(third(d) == *demoBook().shop->slab({3}));
 }
 
+TEST_CASE("a face at true scale becomes the face that is shown, its picture with it", "[ui][import][truescale]")
+{
+    Driver d(QStringLiteral("yard"));
+    const Slab before = third(d);
+    d.board().setFocus();
+    QTest::keyClick(&d.board(), Qt::Key_T); // the bottom face is looked at
+    takeIn(d, "takeInFile", "tarvik_06/face_bottom.png");
+    REQUIRE(third(d).bottomDrawn);
+    REQUIRE(third(d).bottomPicture);
+    CHECK_FALSE(third(d).topDrawn);
+    CHECK(third(d).topHeights == before.topHeights);
+    CHECK(said(d).contains(QStringLiteral("bottom face now")));
+    const Box box = boundsOf(*third(d).bottomDrawn);
+    CHECK(box.width() > 2000.0); // the slab is 2.3 m long
+    CHECK(box.width() < 2500.0);
+    CHECK_FALSE(d.document.picture(third(d).bottomPicture->key).empty());
+    d.shot("true_scale");
+    d.undo();
+    CHECK(third(d) == before);
+}
+
 TEST_CASE("a broken file is answered in words, and what can be mended is offered", "[ui][import]")
 {
     Driver d(QStringLiteral("yard"));

@@ -143,8 +143,7 @@ public:
         keepWood();
         rods();
         partTop();
-        letInKeys();
-        letInTenons();
+        joinLayup(in_, plan_);
         measureLayup(in_, topArea_mm2_, plan_);
         lookAtLayup(in_, plan_);
         sortBySeverity(plan_.findings);
@@ -391,90 +390,6 @@ private:
         rods.drillLimit_mm = choices_.rods.drillReach_mm;
         rods.height_mm = 0.5; // of the thickness: the gap input is made for a thickness of 1
         plan_.rods = rodsAcross(*plan_.gapInput, *plan_.gap, rods);
-    }
-
-    void letInKeys()
-    {
-        for (size_t i = 0; i < plan_.pieces.size(); ++i) {
-            const PlacedPiece& piece = plan_.pieces[i];
-            for (const Feature& f : in_.slabs[i]->features) {
-                if (f.kind != FeatureKind::Check || f.intention != Intention::Key) {
-                    continue;
-                }
-                Ring line = f.points;
-                // It is open where it reaches furthest out: keys begin there.
-                const Vec2 middle = centroid(piece.showRing);
-                const auto out = [&](Vec2 p) { return length(piece.place.toTable(p) - middle); };
-                if (!line.empty() && out(line.back()) > out(line.front())) {
-                    std::reverse(line.begin(), line.end());
-                }
-                for (ButterflyKey key : keysAcross(piece.place.toTable(line))) {
-                    const bool inTop = std::any_of(piece.kept.begin(), piece.kept.end(),
-                                                   [&](const Ring& r) { return contains(r, key.at); });
-                    if (inTop) {
-                        key.slab = piece.slab;
-                        key.feature = f.id;
-                        plan_.keys.push_back(key);
-                    }
-                }
-            }
-        }
-    }
-
-    void letInTenons()
-    {
-        if (choices_.joint.kind == JointKind::GlueOnly) {
-            return;
-        }
-        for (const PlacedPiece& piece : plan_.pieces) {
-            if (!piece.jointBelow_mm) {
-                continue;
-            }
-            const double joint = *piece.jointBelow_mm;
-            std::vector<std::pair<double, double>> avoid;
-            if (plan_.parted_mm) {
-                avoid.emplace_back(*plan_.parted_mm, *plan_.parted_mm);
-            }
-            for (const ButterflyKey& key : plan_.keys) {
-                const Box box = boundsOf(key.outline());
-                if (box.bottom < joint + choices_.joint.reach_mm && box.top > joint - choices_.joint.reach_mm) {
-                    avoid.emplace_back(box.left, box.right);
-                }
-            }
-            avoidFeatures(joint, avoid);
-            double from = 0.0;
-            double to = choices_.length_mm;
-            if (!plan_.shape.empty()) { // a round's joint is its chord
-                const double half = plan_.outerUpper_mm;
-                const double reach = std::sqrt(std::max(0.0, 1.0 - joint * joint / (half * half)));
-                from = choices_.length_mm / 2.0 * (1.0 - reach);
-                to = choices_.length_mm - from;
-            }
-            for (const double x : tenonsAlong(from, to, choices_.joint.pitch_mm, avoid)) {
-                plan_.tenons.push_back({x, joint});
-            }
-        }
-    }
-
-    /// Voids and loose knots at the joint hold no tenon.
-    void avoidFeatures(double joint, std::vector<std::pair<double, double>>& avoid) const
-    {
-        for (size_t i = 0; i < plan_.pieces.size(); ++i) {
-            for (const Feature& f : in_.slabs[i]->features) {
-                const bool hollow = f.kind == FeatureKind::ThroughVoid || f.kind == FeatureKind::BlindVoid ||
-                                    f.kind == FeatureKind::Inclusion ||
-                                    (f.kind == FeatureKind::Knot && f.depth_mm > 0.0);
-                if (!hollow || f.points.empty()) {
-                    continue;
-                }
-                const Box box = boundsOf(plan_.pieces[i].place.toTable(f.points));
-                const double round = f.kind == FeatureKind::Knot ? f.width_mm / 2.0 : 0.0;
-                if (box.bottom - round < joint + choices_.joint.reach_mm &&
-                    box.top + round > joint - choices_.joint.reach_mm) {
-                    avoid.emplace_back(box.left - round, box.right + round);
-                }
-            }
-        }
     }
 
     void partTop()

@@ -88,6 +88,8 @@ struct PieceCount {
 
 [[nodiscard]] LayupPlan layupPlan(const LayupInput& input);
 
+/// Keys and tenons of a layup that stands. Part of layupPlan.
+void joinLayup(const LayupInput& input, LayupPlan& plan);
 /// The figures of a layup that stands; its top has this area. Part of layupPlan.
 void measureLayup(const LayupInput& input, double topArea_mm2, LayupPlan& plan);
 /// What wants attention in a layup that stands: appended to its findings. Part of layupPlan.

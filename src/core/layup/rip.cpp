@@ -67,9 +67,36 @@ Expected<RipAnswer> bestStrip(const Profile& near, const Profile& far, double ma
     if (best.status != LpStatus::Optimal || !(best.value > 0.0)) {
         return noLine();
     }
+    // Many slopes may give that width: the flattest of them is taken, and of the room left over at it the
+    // middle, so that a mirrored piece gives the mirrored strip.
+    constexpr double kSlack = 1e-10;
+    SmallLp slopes;
+    slopes.unknowns = 2;
+    for (const Vec2 p : farCut) {
+        slopes.addRow({1.0, (p.x - middle) / half}, (p.y - margin_mm) / scale);
+    }
+    for (const Vec2 p : nearCut) {
+        slopes.addRow({-1.0, -(p.x - middle) / half}, -(p.y + margin_mm) / scale - best.value + kSlack);
+    }
+    slopes.objective = {0.0, 1.0};
+    const LpAnswer steepest = solve(slopes);
+    slopes.objective = {0.0, -1.0};
+    const LpAnswer shallowest = solve(slopes);
+    double rise = best.x[1];
+    if (steepest.status == LpStatus::Optimal && shallowest.status == LpStatus::Optimal) {
+        rise = std::clamp(0.0, std::min(shallowest.x[1], steepest.x[1]), std::max(shallowest.x[1], steepest.x[1]));
+    }
+    double high = 1e9;
+    double low = -1e9;
+    for (const Vec2 p : farCut) {
+        high = std::min(high, (p.y - margin_mm) / scale - rise * (p.x - middle) / half);
+    }
+    for (const Vec2 p : nearCut) {
+        low = std::max(low, (p.y + margin_mm) / scale + best.value - rise * (p.x - middle) / half);
+    }
     RipAnswer answer;
-    answer.line.slope = best.x[1] * scale / half;
-    answer.line.at0_mm = best.x[0] * scale - answer.line.slope * middle;
+    answer.line.slope = rise * scale / half;
+    answer.line.at0_mm = std::min(high, (high + low) / 2.0) * scale - answer.line.slope * middle;
     answer.leastWidth_mm = best.value * scale;
     answer.meanWidth_mm = answer.leastWidth_mm;
     return answer;
