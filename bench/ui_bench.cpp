@@ -13,6 +13,7 @@
 #include "app/document.h"
 #include "demo/demo_shop.h"
 #include "ui/board/board.h"
+#include "ui/demo_faces.h"
 #include "ui/main_window.h"
 
 namespace
@@ -29,9 +30,8 @@ void mouse(QWidget& widget, QEvent::Type type, QPointF at, Qt::MouseButton butto
 
 /// Budget: 16 ms at the 95th percentile, so that a dragged piece keeps up with the display.
 /// The baseline beside it is a plain copy of the window's picture.
-void dragToPaint(benchmark::State& state)
+void dragIn(benchmark::State& state, Document& document)
 {
-    Document document(demoBook());
     document.showJob({static_cast<int>(state.range(0))});
     ui::MainWindow window(document);
     window.resize(1280, 800);
@@ -70,6 +70,24 @@ void dragToPaint(benchmark::State& state)
     state.counters["p95_ms"] = ms[ms.size() * 95 / 100];
     state.counters["times_a_copy"] = ms[ms.size() / 2] / copy_ms;
 }
+
+void dragToPaint(benchmark::State& state)
+{
+    Document document(demoBook());
+    dragIn(state, document);
+}
 BENCHMARK(dragToPaint)->Arg(1)->Arg(2)->ArgName("job")->Unit(benchmark::kMillisecond)->MinTime(2.0);
+
+/// The same with every face photographed, at 2 mm a pixel.
+void dragToPaintPhotos(benchmark::State& state)
+{
+    ui::PicturedBook shop = ui::withDrawnPictures(demoBook());
+    Document document(std::move(shop.book));
+    for (const std::string& bytes : shop.pictures) {
+        document.keepPicture(bytes);
+    }
+    dragIn(state, document);
+}
+BENCHMARK(dragToPaintPhotos)->Arg(1)->Arg(2)->ArgName("job")->Unit(benchmark::kMillisecond)->MinTime(2.0);
 
 } // namespace

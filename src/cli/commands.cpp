@@ -14,10 +14,13 @@
 #include "core/measure/format.h"
 #include "core/plan/plan.h"
 #include "demo/demo_shop.h"
+#include "exchange/export/template_file.h"
 #include "exchange/job_file.h"
 #include "exchange/verify/verify.h"
+#include "sheets/cut_sheet.h"
 #include "sheets/shop_sheet.h"
 #include "sheets/slab_tag.h"
+#include "sheets/template_sheet.h"
 
 namespace burl::cli
 {
@@ -109,6 +112,11 @@ void printPlan(const JobFile& job, const Plan& plan, bool working)
     }
 }
 
+std::optional<Paper> paperOf(const std::string& word)
+{
+    return word == "a4" ? std::optional(Paper::A4) : word == "letter" ? std::optional(Paper::Letter) : std::nullopt;
+}
+
 } // namespace
 
 int plan(const PlanOptions& options)
@@ -151,13 +159,48 @@ int sheet(const SheetOptions& options, int argc, char** argv)
     if (!job) {
         return code;
     }
-    if (options.paper != "a4" && options.paper != "letter") {
+    const auto paper = paperOf(options.paper);
+    if (!paper) {
         return complain(kUsage, "the paper is a4 or letter, not " + options.paper + ".");
     }
     const Typesetter set(argc, argv);
-    const QByteArray pdf = shopSheetPdf(job->job, job->shop, makePlan(job->job, job->shop),
-                                        options.paper == "a4" ? Paper::A4 : Paper::Letter, set.family);
+    const Plan made = makePlan(job->job, job->shop);
+    const QByteArray pdf = options.kind == "cut" ? cutSheetPdf(job->job, job->shop, made, *paper, set.family)
+                                                 : shopSheetPdf(job->job, job->shop, made, *paper, set.family);
     return writeOut(options.out, {pdf.constData(), static_cast<size_t>(pdf.size())});
+}
+
+int shopTemplate(const TemplateCommand& options, int argc, char** argv)
+{
+    int code = kDone;
+    const auto job = jobFrom(options.file, options.units, code);
+    if (!job) {
+        return code;
+    }
+    const auto paper = paperOf(options.paper);
+    if (!paper) {
+        return complain(kUsage, "the paper is a4 or letter, not " + options.paper + ".");
+    }
+    const Plan made = makePlan(job->job, job->shop);
+    const auto shape = options.outline ? outlineTemplate(job->job, *made.layup)
+                                       : jointTemplate(job->job, *made.layup, static_cast<size_t>(options.joint - 1));
+    if (!shape) {
+        return complain(kMissed, options.file + ": " + shape.error().sentence);
+    }
+    const auto ends = [&](const char* ending) { return options.out.ends_with(ending); };
+    if (ends(".svg")) {
+        return writeOut(options.out, templateSvg(*shape));
+    }
+    if (ends(".dxf")) {
+        const auto dxf = templateDxf(*shape);
+        return dxf ? writeOut(options.out, *dxf) : complain(kUnwritable, dxf.error().sentence);
+    }
+    if (ends(".pdf")) {
+        const Typesetter set(argc, argv);
+        const QByteArray pdf = templatePdf(*shape, job->job.layup.tools, job->shop.habits.units, *paper, set.family);
+        return writeOut(options.out, {pdf.constData(), static_cast<size_t>(pdf.size())});
+    }
+    return complain(kUsage, options.out + ": a template is written as .svg, .dxf or .pdf.");
 }
 
 int tag(const TagCommand& options, int argc, char** argv)

@@ -26,10 +26,21 @@ int plan(const PlanOptions& options);
 struct SheetOptions {
     std::string file;
     std::string out;
+    std::string kind = "shop"; // or cut
     std::string paper = "a4";
     std::string units;
 };
 int sheet(const SheetOptions& options, int argc, char** argv);
+
+struct TemplateCommand {
+    std::string file;
+    std::string out; // its ending says what is written: svg, dxf, pdf
+    int joint = 1;   // from the far one
+    bool outline = false;
+    std::string paper = "a4";
+    std::string units;
+};
+int shopTemplate(const TemplateCommand& options, int argc, char** argv);
 
 struct TagCommand {
     std::string file;

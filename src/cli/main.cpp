@@ -25,11 +25,24 @@ int main(int argc, char** argv)
     planCommand->add_option("--units", planOptions.units, "mm, cm, inch or feet");
 
     SheetOptions sheetOptions;
-    CLI::App* sheetCommand = app.add_subcommand("sheet", "Write the shop sheet as PDF");
+    CLI::App* sheetCommand = app.add_subcommand("sheet", "Write the shop sheet or the cut sheet as PDF");
     sheetCommand->add_option("JOB", sheetOptions.file, "job file")->required();
     sheetCommand->add_option("-o,--output", sheetOptions.out, "PDF to write")->required();
+    sheetCommand->add_option("--kind", sheetOptions.kind, "shop, the usual, or cut")
+        ->check(CLI::IsMember({"shop", "cut"}));
     sheetCommand->add_option("--paper", sheetOptions.paper, "a4 or letter");
     sheetCommand->add_option("--units", sheetOptions.units, "mm, cm, inch or feet");
+
+    TemplateCommand templateOptions;
+    CLI::App* templateCommand =
+        app.add_subcommand("template", "Write the true-scale template of a curved joint or of the outline");
+    templateCommand->add_option("JOB", templateOptions.file, "job file")->required();
+    templateCommand->add_option("-o,--output", templateOptions.out, "file to write: .svg, .dxf or .pdf")->required();
+    templateCommand->add_option("--joint", templateOptions.joint, "which joint, from the far one, 1 when not said")
+        ->check(CLI::Range(1, 4));
+    templateCommand->add_flag("--outline", templateOptions.outline, "the round, oval or drawn outline instead");
+    templateCommand->add_option("--paper", templateOptions.paper, "a4 or letter, for PDF");
+    templateCommand->add_option("--units", templateOptions.units, "mm, cm, inch or feet, for PDF");
 
     TagCommand tagOptions;
     CLI::App* tagCommand = app.add_subcommand("tag", "Write the tag of a slab as PDF");
@@ -94,6 +107,9 @@ int main(int argc, char** argv)
     }
     if (*sheetCommand) {
         return sheet(sheetOptions, argc, argv);
+    }
+    if (*templateCommand) {
+        return shopTemplate(templateOptions, argc, argv);
     }
     if (*tagCommand) {
         return tag(tagOptions, argc, argv);

@@ -336,6 +336,35 @@ Job libraryTop()
     return job;
 }
 
+Job millTable()
+{
+    Job job;
+    job.id = {6};
+    job.name = "Long table for a mill";
+    job.note = "Four boards of the plane tree, joints curved along the grain; one template each.";
+    job.started = "2026-11-23";
+    job.layup.kind = TopKind::Panel;
+    job.layup.length_mm = 2500.0;
+    job.layup.thickness_mm = 46.0;
+    job.layup.pieces = {{{1}, Face::Top, false, -200.0, std::nullopt},
+                        {{2}, Face::Top, false, -200.0, std::nullopt},
+                        {{8}, Face::Top, false, -200.0, std::nullopt},
+                        {{9}, Face::Top, false, -200.0, std::nullopt}};
+    job.layup.curves = {{{0.0, -8.0}, {800.0, 14.0}, {1700.0, -6.0}, {2500.0, 10.0}},
+                        {{0.0, 10.0}, {900.0, -12.0}, {1800.0, 8.0}, {2500.0, -6.0}},
+                        {{0.0, -6.0}, {700.0, 10.0}, {1600.0, -10.0}, {2500.0, 4.0}}};
+    job.flatten.method.id = "router_sled";
+    job.flatten.method.name = "router on a sled";
+    for (const double x : {420.0, 2080.0}) {
+        for (const double y : {-480.0, 0.0, 480.0}) {
+            Fastener f;
+            f.at = {x, y};
+            job.move.fasteners.push_back(f);
+        }
+    }
+    return job;
+}
+
 } // namespace
 
 Book demoBook()
@@ -347,7 +376,7 @@ Book demoBook()
     Book book;
     book.shop = std::make_shared<const Shop>(std::move(shop));
     book = withJob(book, readingRoomTable());
-    for (Job job : {ferryDesk(), roundTable(), hallTable(), libraryTop()}) {
+    for (Job job : {ferryDesk(), roundTable(), hallTable(), libraryTop(), millTable()}) {
         book = withJob(book, std::move(job));
     }
     return book;

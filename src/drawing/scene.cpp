@@ -6,6 +6,7 @@
 
 #include <QPainterPath>
 
+#include "core/geometry/simplify.h"
 #include "core/measure/format.h"
 
 namespace burl
@@ -23,6 +24,12 @@ QPainterPath pathOf(const BoardView& view, const Region& region)
         path.closeSubpath();
     }
     return path;
+}
+
+/// An outline as it is drawn: on a screen without the points that nobody could see.
+QPolygonF outlined(const BoardView& view, const Ring& ring, const SceneStyle& style)
+{
+    return view.toPixel(style.screen ? simplified(ring, 0.2 / view.scale()) : ring);
 }
 
 void drawFaceImage(QPainter& painter, const BoardView& view, const Placement& place, const FaceImage& face)
@@ -63,7 +70,12 @@ void paintPieces(QPainter& painter, const BoardView& view, const Plan& plan, Woo
             drawWood();
         }
         painter.setOpacity(style.wood);
-        painter.setClipPath(pathOf(view, kept), Qt::IntersectClip);
+        QPainterPath clip;
+        for (const Ring& ring : kept) {
+            clip.addPolygon(outlined(view, ring, style));
+            clip.closeSubpath();
+        }
+        painter.setClipPath(clip, Qt::IntersectClip);
         drawWood();
         painter.restore();
 
@@ -72,12 +84,12 @@ void paintPieces(QPainter& painter, const BoardView& view, const Plan& plan, Woo
             line.setAlphaF(0.45F);
             painter.setPen(style.screen ? QPen(line, 0) : QPen(line, style.line_px * 0.7)); // hairlines are quick
             painter.setBrush(Qt::NoBrush);
-            painter.drawPolygon(view.toPixel(style.underside ? piece.underRing : piece.showRing));
+            painter.drawPolygon(outlined(view, style.underside ? piece.underRing : piece.showRing, style));
         }
         painter.setPen(QPen(style.palette.ink, style.line_px));
         painter.setBrush(Qt::NoBrush);
         for (const Ring& ring : kept) {
-            painter.drawPolygon(view.toPixel(ring));
+            painter.drawPolygon(outlined(view, ring, style));
         }
     }
 }
@@ -169,6 +181,11 @@ void paintResin(QPainter& painter, const BoardView& view, const Plan& plan, cons
             painter.setBrush(across);
         } else {
             painter.setBrush(fill);
+        }
+        if (!item.islands.empty()) {
+            QPainterPath round = pathOf(view, {item.onTable});
+            painter.drawPath(round.subtracted(pathOf(view, item.islands)));
+            continue;
         }
         painter.drawPolygon(polygon);
     }

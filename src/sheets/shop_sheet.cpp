@@ -85,7 +85,9 @@ private:
             break;
         }
         if (job_.layup.shape != TopShape::AsLaid) {
-            kind += QStringLiteral(", ") + (job_.layup.shape == TopShape::Round ? tr("round") : tr("oval"));
+            kind += QStringLiteral(", ") + (job_.layup.shape == TopShape::Round  ? tr("round")
+                                            : job_.layup.shape == TopShape::Oval ? tr("oval")
+                                                                                 : tr("drawn outline"));
         }
         QStringList names;
         for (const PlacedPiece& piece : plan_.layup->pieces) {

@@ -10,7 +10,6 @@
 #include <QLabel>
 #include <QMenu>
 #include <QMessageBox>
-#include <QSaveFile>
 #include <QSettings>
 #include <QShortcut>
 #include <QVBoxLayout>
@@ -19,9 +18,11 @@
 #include "demo/demo_shop.h"
 #include "exchange/job_file.h"
 #include "exchange/merge.h"
+#include "sheets/cut_sheet.h"
 #include "sheets/shop_sheet.h"
 #include "ui/bench_bar.h"
 #include "ui/board/board.h"
+#include "ui/files.h"
 #include "ui/fill/fill_bench.h"
 #include "ui/flat/flat_bench.h"
 #include "ui/layup/layup_bench.h"
@@ -278,6 +279,8 @@ void MainWindow::fillJobs()
     add(
         tr("Print the shop sheet…"), QStringLiteral("printSheet"), [this] { printSheet(); }, has);
     add(
+        tr("Print the cut sheet…"), QStringLiteral("printCutSheet"), [this] { printCutSheet(); }, has);
+    add(
         tr("Hand out as a job file…"), QStringLiteral("exportJob"), [this] { exportJob(); }, has);
     add(tr("Take in a job file…"), QStringLiteral("importJob"), [this] { importJob(); });
     menu_->addSeparator();
@@ -397,11 +400,8 @@ void MainWindow::exportJob()
     if (path.isEmpty()) {
         return;
     }
-    QSaveFile file(path);
-    const QByteArray bytes = QByteArray::fromStdString(writeJobFile(*document_.job(), document_.shop()));
-    if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size() || !file.commit()) {
-        sill_->say(tr("%1 could not be written: %2. Choose another place.").arg(path, file.errorString()));
-    }
+    sill_->say(written(path, QByteArray::fromStdString(writeJobFile(*document_.job(), document_.shop())),
+                       tr("The job is in %1.").arg(path)));
 }
 
 void MainWindow::importJob()
@@ -436,15 +436,23 @@ void MainWindow::printSheet()
     if (path.isEmpty()) {
         return;
     }
-    const Paper paper = QLocale().measurementSystem() == QLocale::ImperialUSSystem ? Paper::Letter : Paper::A4;
     const QByteArray pdf =
-        shopSheetPdf(*document_.job(), document_.shop(), *document_.plan(), paper, textFont().family(),
+        shopSheetPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family(),
                      [this](const std::string& key) { return document_.picture(key); });
-    QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly) || file.write(pdf) != pdf.size() || !file.commit()) {
-        sill_->say(tr("%1 could not be written: %2. Choose another place.").arg(path, file.errorString()));
-    } else {
-        sill_->say(tr("The sheet is in %1.").arg(path));
+    sill_->say(written(path, pdf, tr("The sheet is in %1.").arg(path)));
+}
+
+void MainWindow::printCutSheet()
+{
+    if (document_.job() == nullptr) {
+        return;
+    }
+    const QString path = QFileDialog::getSaveFileName(
+        this, tr("Print the cut sheet"), tr("cut-%1.pdf").arg(fromCore(document_.job()->name)), tr("PDF (*.pdf)"));
+    if (!path.isEmpty()) {
+        sill_->say(written(
+            path, cutSheetPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
+            tr("The cut sheet is in %1.").arg(path)));
     }
 }
 

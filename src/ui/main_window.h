@@ -50,6 +50,7 @@ private:
     void importJob();
     void exportJob();
     void printSheet();
+    void printCutSheet();
     void showKeys();
     void setUnits(const UnitChoice& units);
     void doRemedy(const Finding& finding);

@@ -105,6 +105,15 @@ private:
         return face == Face::Top ? flat.top.mean_mm : flat.bottom.mean_mm;
     }
 
+    static double outerLength(const Region& region)
+    {
+        double out = 0.0;
+        for (const Ring& ring : region) {
+            out += perimeter_mm(ring);
+        }
+        return out;
+    }
+
     void river()
     {
         if (!in_.layup->gapInput || !in_.layup->gap || !in_.layup->gap->fits || in_.layup->openGap) {
@@ -148,12 +157,32 @@ private:
         item.width_mm = answer->leastTop.value;
         item.areaTop_mm2 = answer->areaTop_mm2;
         item.areaBottom_mm2 = answer->areaBottom_mm2;
-        const Figure top = given("river_area_top", "area above", answer->areaTop_mm2, Unit::Area,
-                                 "between the finished edges, show face");
-        const Figure bottom = given("river_area_bottom", "area below", answer->areaBottom_mm2, Unit::Area,
-                                    "between the finished edges, underside");
-        item.volume = made("river_volume", "River", "({0} + {1}) ÷ 2 × {2}", {top, bottom, thickness_},
-                           answer->volume_L, Unit::Volume);
+        double volume_L = answer->volume_L;
+        // An island's sides are ruled as well: its area runs evenly from the one face to the other.
+        double islands_mm2 = 0.0;
+        double islandsBelow_mm2 = 0.0;
+        for (size_t i = 2; i < in_.layup->pieces.size(); ++i) {
+            const PlacedPiece& island = in_.layup->pieces[i];
+            const auto [show, under] = shares(i);
+            const double above = island.keptArea_mm2;
+            const double slope = area_mm2(island.keptUnder) - above;
+            islands_mm2 += above + show * slope;
+            islandsBelow_mm2 += above + (1.0 - under) * slope;
+            item.islands.insert(item.islands.end(), island.kept.begin(), island.kept.end());
+            item.wetted_mm2 += outerLength(island.kept) * item.depth_mm;
+        }
+        item.areaTop_mm2 -= islands_mm2;
+        item.areaBottom_mm2 -= islandsBelow_mm2;
+        volume_L -= (islands_mm2 + islandsBelow_mm2) / 2.0 * item.depth_mm / 1e6;
+        const bool island = in_.layup->pieces.size() > 2;
+        const Figure top = given("river_area_top", "area above", item.areaTop_mm2, Unit::Area,
+                                 island ? "between the finished edges less the islands, show face"
+                                        : "between the finished edges, show face");
+        const Figure bottom = given("river_area_bottom", "area below", item.areaBottom_mm2, Unit::Area,
+                                    island ? "between the finished edges less the islands, underside"
+                                           : "between the finished edges, underside");
+        item.volume =
+            made("river_volume", "River", "({0} + {1}) ÷ 2 × {2}", {top, bottom, thickness_}, volume_L, Unit::Volume);
         const double half = gap.overallWidth_mm / 2.0;
         Ring ring;
         for (const Vec2 p : cutTo(gap.edgeA, answer->from_mm, answer->to_mm)) {

@@ -21,6 +21,7 @@ struct FillItem {
     bool onShow = true;  // can be seen from the show face
     bool onUnder = true; // and from the underside
     Ring onTable;        // where it lies in the top, for drawing
+    Region islands;      // wood inside it, for drawing
     Figure volume;       // litres of the void itself
     double wetted_mm2 = 0.0;
     double depth_mm = 0.0; // left after flattening

@@ -259,8 +259,16 @@ private:
                              std::numeric_limits<double>::quiet_NaN());
         int cells = 0;
         const bool left = choices_.school == FlattenSchool::ShowFace && onTop == turnedOver_;
+        std::vector<std::optional<GridCell>> columns;
+        for (int i = 0; i < map.cellsAlong; ++i) {
+            columns.push_back(cellAt(grid.xs_mm, face.box.left + (i + 0.5) * map.length_mm / map.cellsAlong));
+        }
         for (int j = 0; j < map.cellsAcross; ++j) {
             const double y = face.box.bottom + (j + 0.5) * map.width_mm / map.cellsAcross;
+            const auto row = cellAt(grid.ys_mm, y);
+            if (!row) {
+                continue;
+            }
             const std::vector<double> inside = crossingsAt(outline_, y);
             size_t passed = 0; // crossings left of the cell: odd means inside
             for (int i = 0; i < map.cellsAlong; ++i) {
@@ -268,10 +276,11 @@ private:
                 while (passed < inside.size() && inside[passed] <= at.x) {
                     ++passed;
                 }
-                if (passed % 2 == 0) {
+                const auto& column = columns[static_cast<size_t>(i)];
+                if (passed % 2 == 0 || !column) {
                     continue;
                 }
-                const auto height = heightAt(grid, z, at);
+                const auto height = heightIn(grid, z, *column, *row);
                 if (!height) {
                     continue;
                 }

@@ -108,33 +108,38 @@ std::vector<std::optional<double>> heights(const HeightGrid& grid, double sign)
 
 } // namespace
 
-std::optional<double> heightAt(const HeightGrid& grid, const std::vector<std::optional<double>>& z, Vec2 at)
+std::optional<GridCell> cellAt(const std::vector<double>& lines, double v)
 {
-    const auto cell = [](const std::vector<double>& lines, double v) -> std::optional<std::pair<size_t, double>> {
-        if (lines.size() < 2) {
-            return std::nullopt;
-        }
-        // Half a cell beyond the outermost line still belongs to it: the rim is read from inside.
-        const double reach = (lines[1] - lines[0]) / 2.0;
-        if (v < lines.front() - reach || v > lines.back() + (lines.back() - lines[lines.size() - 2]) / 2.0) {
-            return std::nullopt;
-        }
-        const double clamped = std::clamp(v, lines.front(), lines.back());
-        auto upper = std::upper_bound(lines.begin(), lines.end(), clamped);
-        size_t i = static_cast<size_t>(std::max<std::ptrdiff_t>(1, upper - lines.begin())) - 1;
-        i = std::min(i, lines.size() - 2);
-        return std::pair{i, (clamped - lines[i]) / (lines[i + 1] - lines[i])};
-    };
-    const auto x = cell(grid.xs_mm, at.x);
-    const auto y = cell(grid.ys_mm, at.y);
-    if (!x || !y) {
+    if (lines.size() < 2) {
         return std::nullopt;
     }
+    // Half a cell beyond the outermost line still belongs to it: the rim is read from inside.
+    const double reach = (lines[1] - lines[0]) / 2.0;
+    if (v < lines.front() - reach || v > lines.back() + (lines.back() - lines[lines.size() - 2]) / 2.0) {
+        return std::nullopt;
+    }
+    const double clamped = std::clamp(v, lines.front(), lines.back());
+    auto upper = std::upper_bound(lines.begin(), lines.end(), clamped);
+    size_t i = static_cast<size_t>(std::max<std::ptrdiff_t>(1, upper - lines.begin())) - 1;
+    i = std::min(i, lines.size() - 2);
+    return GridCell{i, (clamped - lines[i]) / (lines[i + 1] - lines[i])};
+}
+
+std::optional<double> heightAt(const HeightGrid& grid, const std::vector<std::optional<double>>& z, Vec2 at)
+{
+    const auto x = cellAt(grid.xs_mm, at.x);
+    const auto y = cellAt(grid.ys_mm, at.y);
+    return x && y ? heightIn(grid, z, *x, *y) : std::nullopt;
+}
+
+std::optional<double> heightIn(const HeightGrid& grid, const std::vector<std::optional<double>>& z, GridCell x,
+                               GridCell y)
+{
     const size_t along = grid.xs_mm.size();
-    const std::array<size_t, 4> corner{y->first * along + x->first, y->first * along + x->first + 1,
-                                       (y->first + 1) * along + x->first, (y->first + 1) * along + x->first + 1};
-    const std::array<double, 4> share{(1.0 - x->second) * (1.0 - y->second), x->second * (1.0 - y->second),
-                                      (1.0 - x->second) * y->second, x->second * y->second};
+    const std::array<size_t, 4> corner{y.first * along + x.first, y.first * along + x.first + 1,
+                                       (y.first + 1) * along + x.first, (y.first + 1) * along + x.first + 1};
+    const std::array<double, 4> share{(1.0 - x.share) * (1.0 - y.share), x.share * (1.0 - y.share),
+                                      (1.0 - x.share) * y.share, x.share * y.share};
     // Near the rim some corners lie off the slab; those that stand share their work, and where none
     // of them has a share (the place lies on the line of the missing ones) they count alike.
     double sum = 0.0;

@@ -36,6 +36,17 @@ struct Surfaces {
 /// size or its lines do not rise).
 [[nodiscard]] Expected<Surfaces> surfacesOf(const Slab& slab);
 
+/// Between which two lines of a grid a place lies, and how far from the first to the second.
+struct GridCell {
+    size_t first = 0;
+    double share = 0.0;
+};
+/// Nothing beyond half a cell outside the outermost lines.
+[[nodiscard]] std::optional<GridCell> cellAt(const std::vector<double>& lines, double v);
+/// heightAt for a place whose cells are known: for whole rows of places.
+[[nodiscard]] std::optional<double> heightIn(const HeightGrid& grid, const std::vector<std::optional<double>>& z,
+                                             GridCell x, GridCell y);
+
 /// A face's readings as heights (z up) at any place inside its grid: straight between neighbours.
 /// Nothing where no reading is near.
 [[nodiscard]] std::optional<double> heightAt(const HeightGrid& grid, const std::vector<std::optional<double>>& z,

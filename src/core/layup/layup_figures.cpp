@@ -50,15 +50,22 @@ public:
         }
         if (plan_.gap) {
             const std::string gap = choices_.kind == TopKind::Gap ? "Gap" : "River";
+            const Extreme narrow = narrowestChannel();
             add(made("gap_least", gap + ", narrowest", "show face, {0} from the left end",
-                     {given("gap_least_at", "place", plan_.gap->leastTop.x, Unit::Length, "on the drawing")},
-                     plan_.gap->leastTop.value, Unit::Length));
+                     {given("gap_least_at", "place", narrow.x, Unit::Length, "on the drawing")}, narrow.value,
+                     Unit::Length));
             add(made("gap_most", gap + ", widest", "show face, {0} from the left end",
                      {given("gap_most_at", "place", plan_.gap->mostTop.x, Unit::Length, "on the drawing")},
                      plan_.gap->mostTop.value, Unit::Length));
-            add(given("gap_area", gap + ", area", plan_.gap->areaTop_mm2, Unit::Area,
-                      "measured on the drawing, show face"));
+            double islands = 0.0;
+            for (const PlacedPiece& piece : plan_.pieces) {
+                islands += piece.island ? piece.keptArea_mm2 : 0.0;
+            }
+            add(given("gap_area", gap + ", area", plan_.gap->areaTop_mm2 - islands, Unit::Area,
+                      islands > 0.0 ? "measured on the drawing, show face, without the islands"
+                                    : "measured on the drawing, show face"));
         }
+        measureJoints();
         measureRods();
         if (!plan_.tenons.empty()) {
             const Figure pitch = given("tenon_pitch", "pitch", choices_.joint.pitch_mm, Unit::Length, "chosen");
@@ -92,6 +99,52 @@ public:
 
 private:
     void add(Figure figure, Weight weight = Weight::Plain) { plan_.figures.push_back({std::move(figure), weight}); }
+
+    /// The narrowest place between slabs across a river, islands included.
+    [[nodiscard]] Extreme narrowestChannel() const
+    {
+        Extreme out = plan_.gap->leastTop;
+        for (const PlacedPiece& island : plan_.pieces) {
+            if (!island.island) {
+                continue;
+            }
+            const double from = std::max(0.0, boundsOf(island.showRing).left);
+            const double to = std::min(choices_.length_mm, boundsOf(island.showRing).right);
+            if (!(to > from)) {
+                continue;
+            }
+            const auto narrower = [&](const Profile& above, const Profile& below) {
+                const Extreme e = least(combined(cutTo(above, from, to), -1.0, cutTo(below, from, to)));
+                out = e.value < out.value ? e : out;
+            };
+            narrower(plan_.far().lower, island.upper);
+            narrower(island.lower, plan_.near().upper);
+        }
+        return out;
+    }
+
+    void measureJoints()
+    {
+        std::optional<Bend> tightest;
+        for (const Joint& joint : plan_.joints) {
+            for (const auto& bend : {joint.bends.hollowBelow, joint.bends.hollowAbove}) {
+                if (bend && (!tightest || bend->radius_mm < tightest->radius_mm)) {
+                    tightest = bend;
+                }
+            }
+        }
+        if (tightest) {
+            add(made("bend_tightest", "Curved joints, tightest bend", "radius, {0} from the left end",
+                     {given("bend_at", "place", tightest->x_mm, Unit::Length, "on the drawing")}, tightest->radius_mm,
+                     Unit::Length));
+            const TemplateTools& tools = choices_.tools;
+            add(made("template_set_back", "Template edge from the joint", "({0} − {1}) ÷ 2",
+                     {given("bushing_1", "first bushing", tools.bushing1_mm, Unit::Length, "chosen"),
+                      given("bit", "bit", tools.bit_mm, Unit::Length, "chosen")},
+                     templateJoint(tools.bit_mm, tools.bushing1_mm, tools.bushing2_mm).faceTemplateSide_mm,
+                     Unit::Length));
+        }
+    }
 
     void measureRods()
     {

@@ -48,39 +48,47 @@ public:
         if (choices_.joint.kind == JointKind::GlueOnly) {
             return;
         }
-        for (const PlacedPiece& piece : plan_.pieces) {
-            if (!piece.jointBelow_mm) {
-                continue;
-            }
-            const double joint = *piece.jointBelow_mm;
+        for (const Joint& meeting : plan_.joints) {
+            const double joint = meeting.level_mm;
             std::vector<std::pair<double, double>> avoid;
             if (plan_.parted_mm) {
                 avoid.emplace_back(*plan_.parted_mm, *plan_.parted_mm);
             }
             for (const ButterflyKey& key : plan_.keys) {
-                const Box box = boundsOf(key.outline());
-                if (box.bottom < joint + choices_.joint.reach_mm && box.top > joint - choices_.joint.reach_mm) {
-                    avoid.emplace_back(box.left, box.right);
-                }
+                avoidBox(meeting, boundsOf(key.outline()), avoid);
             }
-            avoidFeatures(joint, avoid);
+            avoidFeatures(meeting, avoid);
             double from = 0.0;
             double to = choices_.length_mm;
-            if (!plan_.shape.empty()) { // a round's joint is its chord
-                const double half = plan_.outerUpper_mm;
-                const double reach = std::sqrt(std::max(0.0, 1.0 - joint * joint / (half * half)));
-                from = choices_.length_mm / 2.0 * (1.0 - reach);
-                to = choices_.length_mm - from;
+            if (!plan_.shape.empty()) { // a joint ends where it leaves the shape
+                const auto cuts = crossingsAt(plan_.shape, joint);
+                if (cuts.empty()) {
+                    continue;
+                }
+                from = std::max(from, cuts.front());
+                to = std::min(to, cuts.back());
             }
             for (const double x : tenonsAlong(from, to, choices_.joint.pitch_mm, avoid)) {
-                plan_.tenons.push_back({x, joint});
+                plan_.tenons.push_back({x, valueAt(meeting.line, x)});
             }
         }
     }
 
 private:
+    using Stretches = std::vector<std::pair<double, double>>;
+
+    /// What comes as near the joint as a tenon reaches.
+    void avoidBox(const Joint& joint, const Box& box, Stretches& avoid) const
+    {
+        const Profile line = cutTo(joint.line, std::min(box.left, box.right - 1.0), box.right);
+        if (box.bottom < most(line).value + choices_.joint.reach_mm &&
+            box.top > least(line).value - choices_.joint.reach_mm) {
+            avoid.emplace_back(box.left, box.right);
+        }
+    }
+
     /// Voids and loose knots at the joint hold no tenon.
-    void avoidFeatures(double joint, std::vector<std::pair<double, double>>& avoid) const
+    void avoidFeatures(const Joint& joint, Stretches& avoid) const
     {
         for (size_t i = 0; i < plan_.pieces.size(); ++i) {
             for (const Feature& f : in_.slabs[i]->features) {
@@ -92,10 +100,7 @@ private:
                 }
                 const Box box = boundsOf(plan_.pieces[i].place.toTable(f.points));
                 const double round = f.kind == FeatureKind::Knot ? f.width_mm / 2.0 : 0.0;
-                if (box.bottom - round < joint + choices_.joint.reach_mm &&
-                    box.top + round > joint - choices_.joint.reach_mm) {
-                    avoid.emplace_back(box.left - round, box.right + round);
-                }
+                avoidBox(joint, {box.left - round, box.bottom - round, box.right + round, box.top + round}, avoid);
             }
         }
     }

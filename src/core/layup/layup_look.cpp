@@ -1,3 +1,4 @@
+#include "core/layup/door.h"
 #include "core/layup/layup_plan.h"
 
 // What a maker should know of a layup before the saw is taken to it.
@@ -27,6 +28,7 @@ public:
             if (piece.ripByHand) {
                 lookAtRip(piece, i);
             }
+            lookForThinSpots(piece, slab);
             if (slab.endGrain) {
                 addFinding(plan_.findings, "layup.end_grain", Severity::Warn,
                            piece.name + " is a cross-cut round: it shrinks more round the pith than towards it and "
@@ -39,7 +41,8 @@ public:
                            "rip the pith out, or take a slab further from it", centroid(piece.rough));
             }
         }
-        if (choices_.width_mm && !facesAcross(choices_.kind)) {
+        lookAtSides();
+        if (choices_.width_mm && !facesAcross(choices_.kind) && !tapered()) {
             const double widest = least(widestStraight()).value;
             if (*choices_.width_mm > widest + 0.05) {
                 addFinding(plan_.findings, "layup.too_wide", Severity::Stop,
@@ -69,7 +72,10 @@ public:
             addFinding(plan_.findings, "layup.rip_after", Severity::Caution,
                        "Rip after the first flattening: on rough slabs nothing lines up.", {}, "");
         }
+        lookAtJoints();
+        lookAtIslands();
         lookAtShape();
+        lookAtWay();
         lookAtRods();
         lookAtParting();
         lookAtKeys();
@@ -84,7 +90,254 @@ private:
 
     [[nodiscard]] Profile widestStraight() const
     {
-        return combined(over(plan_.pieces.front().upper), -1.0, over(plan_.pieces.back().lower));
+        return combined(over(plan_.far().upper), -1.0, over(plan_.near().lower));
+    }
+
+    [[nodiscard]] bool tapered() const
+    {
+        return choices_.edges == OuterEdges::Tapered || choices_.nearEdge == OuterEdges::Tapered;
+    }
+
+    /// A tapered side that leaves the wood.
+    void lookAtSides()
+    {
+        if (!tapered() || facesAcross(choices_.kind)) {
+            return;
+        }
+        Extreme worst;
+        bool atFar = true;
+        for (const bool far : {true, false}) {
+            const auto& side = far ? plan_.upperSide : plan_.lowerSide;
+            if (!side) {
+                continue;
+            }
+            for (const Vec2 p : over(far ? plan_.far().upper : plan_.near().lower)) {
+                const double out = far ? side->at(p.x) - p.y : p.y - side->at(p.x);
+                if (out > worst.value) {
+                    worst = {p.x, out};
+                    atFar = far;
+                }
+            }
+        }
+        if (worst.value > 0.5) {
+            addFinding(plan_.findings, "layup.side_off_wood", Severity::Stop,
+                       "The tapered " + std::string(atFar ? "far" : "near") + " edge leaves the wood by {0}.",
+                       {given("side_off", "off the wood", worst.value, Unit::Length, "on the drawing")},
+                       "less width at that end",
+                       Vec2{worst.x, (atFar ? plan_.upperSide : plan_.lowerSide)->at(worst.x)});
+        }
+    }
+
+    /// Where the tape says that a place of the top is thinner than wanted.
+    void lookForThinSpots(const PlacedPiece& piece, const Slab& slab)
+    {
+        const ThicknessReading* thinnest = nullptr;
+        for (const ThicknessReading& reading : slab.thicknesses) {
+            const Vec2 at = piece.place.toTable(reading.at);
+            const bool inTop =
+                std::any_of(piece.kept.begin(), piece.kept.end(), [&](const Ring& ring) { return contains(ring, at); });
+            if (inTop && (thinnest == nullptr || reading.thickness_mm < thinnest->thickness_mm)) {
+                thinnest = &reading;
+            }
+        }
+        if (thinnest != nullptr && thinnest->thickness_mm < choices_.thickness_mm) {
+            addFinding(plan_.findings, "layup.thin_spot", Severity::Warn,
+                       piece.name + " is only {0} thick there; {1} is wanted.",
+                       {given("thin_spot", "thin spot", thinnest->thickness_mm, Unit::Length, "tape"),
+                        given("thickness", "thickness", choices_.thickness_mm, Unit::Length, "wanted")},
+                       "lay the top clear of it, or make it thinner", piece.place.toTable(thinnest->at));
+        }
+    }
+
+    void lookAtJoints()
+    {
+        for (const Joint& joint : plan_.joints) {
+            lookAtWoodAt(joint);
+            for (const size_t i : {joint.upper, joint.lower}) {
+                lookAtFeaturesAt(joint, i);
+            }
+            if (joint.curved) {
+                lookAtBends(joint);
+            }
+        }
+    }
+
+    /// A curved joint that leaves the wood of a piece it is cut on. Straight ones are looked at as rip lines.
+    void lookAtWoodAt(const Joint& joint)
+    {
+        if (!joint.curved) {
+            return;
+        }
+        for (const size_t i : {joint.upper, joint.lower}) {
+            const PlacedPiece& piece = plan_.pieces[i];
+            Extreme worst{0.0, 1e9};
+            for (const Profile* edge : {i == joint.upper ? &piece.lower : &piece.upper,
+                                        i == joint.upper ? &piece.lowerUnder : &piece.upperUnder}) {
+                const double from = std::max(piece.ripFrom_mm, edge->front().x);
+                const double to = std::min(piece.ripTo_mm, edge->back().x);
+                for (const Vec2 p : combined(cutTo(joint.line, from, to), -1.0, cutTo(*edge, from, to))) {
+                    const double inside = i == joint.upper ? p.y : -p.y;
+                    if (inside < worst.value) {
+                        worst = {p.x, inside};
+                    }
+                }
+            }
+            if (worst.value < -0.5) {
+                addFinding(plan_.findings, "layup.curve_in_bark", Severity::Stop,
+                           "The curved joint leaves the wood of " + piece.name + " by {0}.",
+                           {given("curve_out", "outside", -worst.value, Unit::Length, "on the drawing")},
+                           "draw the curve flatter, or take the best lines",
+                           Vec2{worst.x, valueAt(joint.line, worst.x)});
+            }
+        }
+    }
+
+    /// Bark, punky wood or a hole in a joint will not glue; a check that runs into it holds tension.
+    void lookAtFeaturesAt(const Joint& joint, size_t index)
+    {
+        const PlacedPiece& piece = plan_.pieces[index];
+        for (const Feature& f : in_.slabs[index]->features) {
+            const bool area = f.kind == FeatureKind::Inclusion || f.kind == FeatureKind::WormHoles ||
+                              f.kind == FeatureKind::ThroughVoid || f.kind == FeatureKind::BlindVoid;
+            if ((!area && f.kind != FeatureKind::Check) || f.points.empty()) {
+                continue;
+            }
+            double nearest = 1e9; // how far inside this piece it lies, at least and at most
+            double furthest = -1e9;
+            Vec2 place;
+            for (const Vec2 p : piece.place.toTable(f.points)) {
+                if (p.x < 0.0 || p.x > choices_.length_mm) {
+                    continue;
+                }
+                const double off = p.y - valueAt(joint.line, p.x);
+                const double inside = index == joint.upper ? off : -off;
+                furthest = std::max(furthest, inside);
+                if (inside < nearest) {
+                    nearest = inside;
+                    place = {p.x, valueAt(joint.line, p.x)};
+                }
+            }
+            if (nearest > in_.ripMargin_mm || furthest < 0.0) {
+                continue; // clear of the joint, or ripped away with the waste
+            }
+            if (f.kind == FeatureKind::Check) {
+                addFinding(plan_.findings, "layup.check_tension", Severity::Warn,
+                           "A check in " + piece.name +
+                               " runs into the joint: the wood there is under tension and may "
+                               "spring when it is ripped.",
+                           {}, "stop the check first: cut it off or key it; rip in two passes", place);
+            } else {
+                const std::string what = f.kind == FeatureKind::Inclusion   ? "bark or punky wood"
+                                         : f.kind == FeatureKind::WormHoles ? "worm-eaten wood"
+                                                                            : "a void";
+                addFinding(plan_.findings, "layup.joint_in_punk", Severity::Warn,
+                           "The joint of " + piece.name + " runs through " + what + ": it will not glue there.", {},
+                           "move the rip line into sound wood", place);
+            }
+        }
+    }
+
+    void lookAtBends(const Joint& joint)
+    {
+        const TemplateTools& tools = choices_.tools;
+        const TemplateJoint meet = templateJoint(tools.bit_mm, tools.bushing1_mm, tools.bushing2_mm);
+        const double middle = choices_.length_mm / 2.0;
+        if (!meet.coincide && !saidBushings_) {
+            saidBushings_ = true;
+            addFinding(plan_.findings, "layup.bushings", Severity::Stop,
+                       meet.mismatch_mm < 0.0
+                           ? "With these guide bushings the curved joints stand open by {0}."
+                           : "With these guide bushings the pieces overlap by {0} at the curved joints.",
+                       {given("mismatch", "mismatch", std::abs(meet.mismatch_mm), Unit::Length, "bushings and bit")},
+                       "the first bushing is the second and twice the bit: {1}");
+            plan_.findings.back().figures.push_back(
+                made("bushing_matching", "first bushing", "{0} + 2 × {1}",
+                     {given("bushing_2", "second bushing", tools.bushing2_mm, Unit::Length, "chosen"),
+                      given("bit", "bit", tools.bit_mm, Unit::Length, "chosen")},
+                     meet.matchingBushing1_mm, Unit::Length));
+        }
+        const BendLimits limits = leastBends(tools);
+        const auto tight = [&](const std::optional<Bend>& bend, double limit) {
+            if (bend && bend->radius_mm < limit) {
+                addFinding(plan_.findings, "layup.bend_tight", Severity::Stop,
+                           "A curved joint bends to a radius of {0}; bit and bushings cut no tighter than {1}.",
+                           {given("bend", "radius", bend->radius_mm, Unit::Length, "on the drawing"),
+                            given("bend_least", "least", limit, Unit::Length, "bit and bushings")},
+                           "draw the curve out, or take a smaller bit",
+                           Vec2{bend->x_mm, valueAt(joint.line, bend->x_mm)});
+            }
+        };
+        tight(joint.bends.hollowBelow, limits.hollowBelow_mm);
+        tight(joint.bends.hollowAbove, limits.hollowAbove_mm);
+        if (!saidTemplate_) {
+            saidTemplate_ = true;
+            addFinding(plan_.findings, "layup.template", Severity::Caution,
+                       "One template for both cuts of a curved joint, never moved between them; the router always on "
+                       "the same side. Let no hand come near the bit's side of the template.",
+                       {}, "", Vec2{middle, joint.level_mm});
+        }
+    }
+
+    void lookAtIslands()
+    {
+        for (size_t i = 0; i < plan_.pieces.size(); ++i) {
+            const PlacedPiece& island = plan_.pieces[i];
+            if (!island.island) {
+                continue;
+            }
+            double overlap = 0.0;
+            for (size_t k = 0; k < plan_.pieces.size(); ++k) {
+                if (k != i && (!plan_.pieces[k].island || k > i)) {
+                    overlap += area_mm2(intersection({island.showRing}, {plan_.pieces[k].showRing}));
+                    overlap += area_mm2(intersection({island.underRing}, {plan_.pieces[k].underRing}));
+                }
+            }
+            if (overlap > 1.0) {
+                addFinding(plan_.findings, "layup.island_overlap", Severity::Stop,
+                           "The island " + island.name + " lies over another slab.", {},
+                           "drag it clear, or open the river", centroid(island.showRing));
+            } else if (island.keptArea_mm2 < 1.0) {
+                addFinding(plan_.findings, "layup.island_outside", Severity::Warn,
+                           "The island " + island.name + " lies outside the top.", {}, "drag it into the river",
+                           centroid(island.showRing));
+            }
+        }
+    }
+
+    /// Shop, van and door: what a long or wide top must pass before anybody sits at it.
+    void lookAtWay()
+    {
+        const double rough = choices_.length_mm + 2.0 * in_.trim_mm;
+        double longest = choices_.length_mm;
+        if (plan_.parted_mm) {
+            longest = std::max(*plan_.parted_mm, choices_.length_mm - *plan_.parted_mm);
+        }
+        if (in_.longest_mm && rough > *in_.longest_mm) {
+            addFinding(plan_.findings, "layup.too_long_for_shop", Severity::Warn,
+                       "The rough pieces are {0} long; the shop handles {1}.",
+                       {given("rough", "rough length", rough, Unit::Length, "length and trim"),
+                        given("shop_longest", "shop", *in_.longest_mm, Unit::Length, "the shop's habits")},
+                       "shorten it, make it in two halves, or have it cut elsewhere");
+        }
+        if (in_.van_mm && longest > *in_.van_mm) {
+            addFinding(plan_.findings, "layup.too_long_for_van", Severity::Warn,
+                       "The top is {0} long; the van takes {1}.",
+                       {given("longest", "longest piece", longest, Unit::Length, "on the drawing"),
+                        given("van", "van", *in_.van_mm, Unit::Length, "the shop's habits")},
+                       "two halves, or a longer van");
+        }
+        if (in_.door.wide_mm && in_.door.high_mm) {
+            // The shorter way of the top stands up in the door.
+            const double across = std::min(longest, plan_.finalBox.height());
+            const double widest = widestThroughDoor(choices_.thickness_mm, *in_.door.wide_mm, *in_.door.high_mm);
+            if (across > widest) {
+                addFinding(plan_.findings, "layup.too_wide_for_door", Severity::Stop,
+                           "The top is {0} wide; its door passes {1} at most, tilted.",
+                           {given("across", "across", across, Unit::Length, "on the drawing"),
+                            given("door_widest", "through the door", widest, Unit::Length, "door and thickness")},
+                           "two halves joined in the room, or another way in");
+            }
+        }
     }
 
     void lookAtEnds(const PlacedPiece& piece, double length)
@@ -242,6 +495,16 @@ private:
     void lookAtShape()
     {
         if (plan_.shape.empty()) {
+            if (choices_.shape == TopShape::Drawn) {
+                addFinding(plan_.findings, "layup.outline_crossed", Severity::Warn,
+                           choices_.outline.size() < 3
+                               ? "A drawn outline needs three corners; the top stays as the "
+                                 "pieces lie."
+                               : "The drawn outline crosses itself; the top stays as the pieces "
+                                 "lie.",
+                           {}, "drag its corners apart",
+                           choices_.outline.empty() ? std::nullopt : std::optional<Vec2>(choices_.outline.front()));
+            }
             return;
         }
         // Where the round is not on wood: the worst place, seen from the middle.
@@ -260,7 +523,9 @@ private:
             }
         }
         const Figure off = given("shape_off", "off the wood", worst, Unit::Length, "on the drawing");
-        const std::string word = choices_.shape == TopShape::Round ? "round" : "oval";
+        const std::string word = choices_.shape == TopShape::Round  ? "round"
+                                 : choices_.shape == TopShape::Oval ? "oval"
+                                                                    : "drawn outline";
         if (worst > 0.5 && choices_.edges == OuterEdges::Straight) {
             addFinding(plan_.findings, "layup.shape_off_wood", Severity::Stop,
                        "The " + word + " leaves the wood by {0}.", {off}, "make it smaller or shift it", place);
@@ -328,6 +593,8 @@ private:
     const LayupInput& in_;
     const LayupChoices& choices_;
     LayupPlan& plan_;
+    bool saidBushings_ = false;
+    bool saidTemplate_ = false;
 };
 
 } // namespace

@@ -34,6 +34,7 @@ Ring Placement::toSlab(const Ring& ring) const
 bool sameInput(const LayupInput& a, const LayupInput& b)
 {
     return a.choices == b.choices && a.trim_mm == b.trim_mm && a.ripMargin_mm == b.ripMargin_mm &&
+           a.longest_mm == b.longest_mm && a.van_mm == b.van_mm && a.door == b.door &&
            std::equal(a.slabs.begin(), a.slabs.end(), b.slabs.begin(), b.slabs.end(),
                       [](const auto& x, const auto& y) { return x == y || (x && y && *x == *y); });
 }
@@ -41,9 +42,7 @@ bool sameInput(const LayupInput& a, const LayupInput& b)
 namespace
 {
 
-constexpr int kShapeSteps = 90;         // corners of half a round
-constexpr double kBoltEvery_mm = 300.0; // bolts where two halves meet (custom)
-constexpr double kBoltFromEdge_mm = 80.0;
+constexpr double kCurveRoom_mm = 60.0; // curves are known this far beyond the rough ends
 
 enum class RipSide { None, Lower, Upper, Both };
 
@@ -60,7 +59,7 @@ RipSide ripSideOf(const LayupChoices& choices, size_t index)
         return index == 0 ? RipSide::Lower : index == last ? RipSide::Upper : RipSide::Both;
     case TopKind::River:
     case TopKind::Gap:
-        return index == 0 ? RipSide::Upper : RipSide::Lower;
+        return index == 0 ? RipSide::Upper : index == 1 ? RipSide::Lower : RipSide::None;
     }
     return RipSide::None;
 }
@@ -139,12 +138,10 @@ public:
             settleRiver();
             break;
         }
-        shapeTop();
-        keepWood();
-        rods();
-        partTop();
+        straightenSides();
+        const double topArea_mm2 = outlineLayup(in_, plan_);
         joinLayup(in_, plan_);
-        measureLayup(in_, topArea_mm2_, plan_);
+        measureLayup(in_, topArea_mm2, plan_);
         lookAtLayup(in_, plan_);
         sortBySeverity(plan_.findings);
         return plan_;
@@ -191,13 +188,18 @@ private:
         }
         const RipSide side = ripSideOf(choices_, index);
         RipLine line{(valueAt(edges.lower, (from + to) / 2.0) + valueAt(edges.upper, (from + to) / 2.0)) / 2.0, 0.0};
-        // Both faces must clear the line: the wood that both have.
+        // Both faces must clear the line: the wood that both have. A curved joint is its straight line for an
+        // edge from which the curve is taken away.
         Profile lowerBoth;
         Profile upperBoth;
         for (const double x : mergedStations(edges.lower, edgesUnder.lower)) {
             lowerBoth.push_back({x, std::max(valueAt(edges.lower, x), valueAt(edgesUnder.lower, x))});
             upperBoth.push_back({x, std::min(valueAt(edges.upper, x), valueAt(edgesUnder.upper, x))});
         }
+        const Profile curveBelow = curveOf(index);
+        const Profile curveAbove = index > 0 ? curveOf(index - 1) : Profile{};
+        lowerBoth = without(lowerBoth, curveBelow, start - piece.left_mm);
+        upperBoth = without(upperBoth, curveAbove, start - piece.left_mm);
         if (piece.rip && side != RipSide::None) {
             line = inPose(*piece.rip, signs);
             placed.ripByHand = true;
@@ -220,9 +222,13 @@ private:
         }
         placed.rip = inPose(line, signs);
 
-        // Turn about the rip line's middle so that it lies level, then set it down.
-        const double middle = (from + to) / 2.0;
-        const double angle = -std::atan(line.slope);
+        // Turn about the rip line's middle so that it lies level, then set it down. An island turns about its own.
+        placed.island = facesAcross(choices_.kind) && side == RipSide::None;
+        const double middle = placed.island ? (start + end) / 2.0 : (from + to) / 2.0;
+        if (placed.island) {
+            line = {centroid(ringBetween(edges.lower, edges.upper)).y, 0.0};
+        }
+        const double angle = placed.island ? piece.turn_deg * std::acos(-1.0) / 180.0 : -std::atan(line.slope);
         const double c = std::cos(angle);
         const double s = std::sin(angle);
         Placement& place = placed.place;
@@ -250,7 +256,8 @@ private:
         if (side == RipSide::Both) { // the joint below runs alongside the one above
             double below = -1e9;
             for (const Profile* edge : {&placed.lower, &placed.lowerUnder}) {
-                below = std::max(below, most(cutTo(*edge, placed.ripFrom_mm, placed.ripTo_mm)).value);
+                const Profile straight = without(*edge, curveBelow, 0.0);
+                below = std::max(below, most(cutTo(straight, placed.ripFrom_mm, placed.ripTo_mm)).value);
             }
             placed.jointBelow_mm = below + in_.ripMargin_mm;
             if (!(*placed.jointBelow_mm < -20.0)) {
@@ -261,6 +268,28 @@ private:
         }
         plan_.pieces.push_back(std::move(placed));
         return true;
+    }
+
+    /// The curve of the joint below piece `index`, over the top's x; empty when it is straight.
+    [[nodiscard]] Profile curveOf(size_t index) const
+    {
+        if (facesAcross(choices_.kind) || index >= choices_.curves.size() || index + 1 >= choices_.pieces.size()) {
+            return {};
+        }
+        return smoothThrough(choices_.curves[index], -in_.trim_mm - kCurveRoom_mm,
+                             choices_.length_mm + in_.trim_mm + kCurveRoom_mm);
+    }
+
+    /// An edge with a joint's curve taken away; the curve runs over the edge's x less `shift`.
+    static Profile without(const Profile& edge, Profile curve, double shift)
+    {
+        if (curve.empty()) {
+            return edge;
+        }
+        for (Vec2& p : curve) {
+            p.x += shift;
+        }
+        return combined(edge, -1.0, curve);
     }
 
     static void trace(PlacedPiece& placed, const FaceOutline& show, const FaceOutline& under, PoseSigns signs)
@@ -336,74 +365,85 @@ private:
                 joint = *piece.jointBelow_mm;
             }
         }
-        const double upper = least(over(plan_.pieces.front().upper)).value;
-        const double lower = -most(over(plan_.pieces.back().lower)).value;
+        for (size_t i = 0; i + 1 < plan_.pieces.size(); ++i) {
+            meet(i);
+        }
+        const double upper = least(over(plan_.far().upper)).value;
+        const double lower = -most(over(plan_.near().lower)).value;
         const double whole = upper + lower;
         const double spare = choices_.width_mm ? whole - *choices_.width_mm : 0.0;
         plan_.outerUpper_mm = upper - spare / 2.0; // both outer edges give alike
         plan_.outerLower_mm = -(lower - spare / 2.0);
     }
 
-    /// Half the height of the round or oval at x; its middle lies on y = 0.
-    [[nodiscard]] double rise(double x) const
+    /// The joint between piece i and the next.
+    void meet(size_t i)
     {
-        const double u = 2.0 * x / choices_.length_mm - 1.0;
-        return std::sqrt(std::max(0.0, 1.0 - u * u));
+        Joint joint;
+        joint.upper = i;
+        joint.lower = i + 1;
+        joint.level_mm = plan_.pieces[i].jointBelow_mm.value_or(0.0);
+        const Profile curve = curveOf(i);
+        joint.curved = !curve.empty();
+        if (joint.curved) {
+            for (const Vec2 p : curve) {
+                joint.line.push_back({p.x, joint.level_mm + p.y});
+            }
+            joint.bends = tightestBends(cutTo(joint.line, -in_.trim_mm, choices_.length_mm + in_.trim_mm));
+        } else {
+            joint.line = {{-in_.trim_mm - kCurveRoom_mm, joint.level_mm},
+                          {choices_.length_mm + in_.trim_mm + kCurveRoom_mm, joint.level_mm}};
+        }
+        plan_.pieces[i].cutBelow = joint.line;
+        plan_.pieces[i + 1].cutAbove = joint.line;
+        plan_.joints.push_back(std::move(joint));
     }
 
-    void shapeTop()
+    /// Outer edges that are cut: level ones as settled, tapered ones along the wood or between two widths.
+    void straightenSides()
     {
-        if (choices_.shape == TopShape::AsLaid) {
+        if (choices_.shape != TopShape::AsLaid) {
             return;
+        }
+        const OuterEdges farEdge = choices_.edges;
+        const OuterEdges nearEdge = choices_.nearEdge.value_or(farEdge);
+        if (farEdge == OuterEdges::Straight) {
+            plan_.upperSide = RipLine{plan_.outerUpper_mm, 0.0};
+        }
+        if (nearEdge == OuterEdges::Straight) {
+            plan_.lowerSide = RipLine{plan_.outerLower_mm, 0.0};
         }
         const double length = choices_.length_mm;
-        double half = length / 2.0;
-        if (choices_.shape == TopShape::Oval) {
-            half = choices_.width_mm.value_or(0.0) / 2.0;
-            if (!choices_.width_mm) { // as wide as the wood allows
-                half = 1e9;
-                for (int i = 1; i < kShapeSteps; ++i) {
-                    const double x = length * i / kShapeSteps;
-                    half = std::min({half, valueAt(plan_.pieces.front().upper, x) / rise(x),
-                                     -valueAt(plan_.pieces.back().lower, x) / rise(x)});
-                }
-                half = std::max(10.0, half);
+        const auto through = [length](double left, double right) { return RipLine{left, (right - left) / length}; };
+        // The best straight lines along the wood, as an outer edge would be ripped with nothing to spare.
+        RipLine upper{plan_.outerUpper_mm, 0.0};
+        RipLine lower{plan_.outerLower_mm, 0.0};
+        if (!facesAcross(choices_.kind)) {
+            const Profile high = over(plan_.far().upper);
+            const Profile low = over(plan_.near().lower);
+            const Profile middle{{0.0, plan_.outerLower_mm}, {length, plan_.outerLower_mm}};
+            const Profile top{{0.0, plan_.outerUpper_mm}, {length, plan_.outerUpper_mm}};
+            if (const auto best = bestFarRip(middle, high, 0.0, 0.0, length)) {
+                upper = best->line;
+            }
+            if (const auto best = bestNearRip(low, top, 0.0, 0.0, length)) {
+                lower = best->line;
             }
         }
-        for (int i = 0; i < 2 * kShapeSteps; ++i) {
-            const double a = 2.0 * std::acos(-1.0) * i / (2 * kShapeSteps);
-            plan_.shape.push_back({length / 2.0 + length / 2.0 * std::cos(a), half * std::sin(a)});
+        // Wanted widths at the ends: what is spare there is shared by both edges.
+        const auto end = [&](double x, const std::optional<double>& wanted) {
+            const double give = wanted ? (upper.at(x) - lower.at(x) - *wanted) / 2.0 : 0.0;
+            return std::pair{lower.at(x) + give, upper.at(x) - give};
+        };
+        const auto [lowLeft, highLeft] = end(0.0, choices_.width_mm);
+        const auto [lowRight, highRight] = end(length, choices_.endWidth_mm);
+        if (farEdge == OuterEdges::Tapered) {
+            plan_.upperSide = through(highLeft, highRight);
+            plan_.outerUpper_mm = std::max(highLeft, highRight);
         }
-        plan_.outerUpper_mm = half;
-        plan_.outerLower_mm = -half;
-    }
-
-    void rods()
-    {
-        if (choices_.kind != TopKind::Gap || !plan_.gapInput || !plan_.gap || !plan_.gap->fits) {
-            return;
-        }
-        RodInput rods;
-        rods.pitch_mm = choices_.rods.pitch_mm;
-        rods.first_mm = choices_.rods.first_mm;
-        rods.embed_mm = choices_.rods.embed_mm;
-        rods.drillLimit_mm = choices_.rods.drillReach_mm;
-        rods.height_mm = 0.5; // of the thickness: the gap input is made for a thickness of 1
-        plan_.rods = rodsAcross(*plan_.gapInput, *plan_.gap, rods);
-    }
-
-    void partTop()
-    {
-        if (!choices_.parted_mm || !(*choices_.parted_mm > 0.0) || !(*choices_.parted_mm < choices_.length_mm)) {
-            return;
-        }
-        plan_.parted_mm = choices_.parted_mm;
-        const double wide = valueAt(plan_.width, *choices_.parted_mm);
-        const double low =
-            std::max(plan_.finalBox.bottom, valueAt(over(plan_.pieces.back().lower), *choices_.parted_mm));
-        const int bolts = std::max(2, static_cast<int>(std::floor(wide / kBoltEvery_mm)) + 1);
-        for (int i = 0; i < bolts; ++i) {
-            plan_.meetingBolts_mm.push_back(low + kBoltFromEdge_mm + i * (wide - 2.0 * kBoltFromEdge_mm) / (bolts - 1));
+        if (nearEdge == OuterEdges::Tapered) {
+            plan_.lowerSide = through(lowLeft, lowRight);
+            plan_.outerLower_mm = std::min(lowLeft, lowRight);
         }
     }
 
@@ -419,12 +459,15 @@ private:
             wood = std::max(wood, p.y);
         }
         double width = choices_.width_mm.value_or(wood + choices_.leastGap_mm);
-        if (choices_.width_mm && choices_.edges == OuterEdges::Live) {
+        if (choices_.width_mm && choices_.edges == OuterEdges::Live && !choices_.nearEdge) {
             // A wanted width is that of the widest place: live edges bulge out over their rip lines.
             width -= most(combined(over(far.upper), -1.0, over(near.lower))).value;
         }
         shiftAcross(far, width / 2.0);
         shiftAcross(near, -width / 2.0);
+        for (size_t i = 2; i < plan_.pieces.size(); ++i) { // islands
+            shiftAcross(plan_.pieces[i], choices_.pieces[i].across_mm);
+        }
         plan_.outerUpper_mm = width / 2.0;
         plan_.outerLower_mm = -width / 2.0;
 
@@ -452,88 +495,8 @@ private:
         }
     }
 
-    void keepWood()
-    {
-        const bool straight = choices_.edges == OuterEdges::Straight && plan_.shape.empty();
-        const double far = 1e5;
-        const double low = straight ? plan_.outerLower_mm : -far;
-        const double high = straight ? plan_.outerUpper_mm : far;
-        const double length = choices_.length_mm;
-        for (size_t i = 0; i < plan_.pieces.size(); ++i) {
-            PlacedPiece& piece = plan_.pieces[i];
-            double from = low;
-            double to = high;
-            from = std::max(from, piece.jointBelow_mm.value_or(-far));
-            to = std::min(to, piece.jointAbove_mm.value_or(far));
-            const Ring window{{0.0, from}, {length, from}, {length, to}, {0.0, to}};
-            const Region inside = plan_.shape.empty() ? Region{window} : intersection({window}, {plan_.shape});
-            piece.kept = intersection({piece.showRing}, inside);
-            piece.keptUnder = intersection({piece.underRing}, inside);
-            piece.keptArea_mm2 = area_mm2(piece.kept);
-            const double trim = in_.trim_mm;
-            const Ring roughWindow{{-trim, from}, {length + trim, from}, {length + trim, to}, {-trim, to}};
-            const Region rough = intersection({piece.showRing}, {roughWindow});
-            for (const Ring& ring : rough) {
-                if (std::abs(signedArea_mm2(ring)) > std::abs(signedArea_mm2(piece.rough))) {
-                    piece.rough = ring;
-                }
-            }
-        }
-        plan_.finalBox = {0.0, 0.0, length, 0.0};
-        const PlacedPiece& top = plan_.pieces.front();
-        const PlacedPiece& bottom = plan_.pieces.back();
-        Profile upper = over(top.upper);
-        Profile lower = over(bottom.lower);
-        if (straight) {
-            for (Vec2& p : upper) {
-                p.y = facesAcross(choices_.kind) ? high : std::min(p.y, high);
-            }
-            for (Vec2& p : lower) {
-                p.y = facesAcross(choices_.kind) ? low : std::max(p.y, low);
-            }
-        }
-        if (!plan_.shape.empty()) {
-            upper = underShape(upper, plan_.outerUpper_mm);
-            lower = underShape(lower, plan_.outerLower_mm);
-        }
-        plan_.width = combined(upper, -1.0, lower);
-        plan_.finalBox.top = straight ? high : most(upper).value;
-        plan_.finalBox.bottom = straight ? low : least(lower).value;
-        findTopArea();
-        if (choices_.kind == TopKind::Pair) {
-            plan_.halvesDiffer = combined(upper, 1.0, lower); // upper - (-lower)
-        }
-    }
-
-    /// An edge that the round or oval cuts into: where the wood reaches further, the shape.
-    [[nodiscard]] Profile underShape(const Profile& edge, double half) const
-    {
-        Profile out;
-        for (int i = 0; i <= kShapeSteps; ++i) {
-            const double x = choices_.length_mm * i / kShapeSteps;
-            const double shape = half * rise(x);
-            const double wood = valueAt(edge, x);
-            out.push_back(
-                {x, half > 0.0 ? std::max(0.0, std::min(wood, shape)) : std::min(0.0, std::max(wood, shape))});
-        }
-        return out;
-    }
-
-    void findTopArea()
-    {
-        topArea_mm2_ = integral(plan_.width);
-        if (!plan_.shape.empty() && !facesAcross(choices_.kind)) { // exact, where the profile only has its steps
-            Region all;
-            for (const PlacedPiece& piece : plan_.pieces) {
-                all.insert(all.end(), piece.kept.begin(), piece.kept.end());
-            }
-            topArea_mm2_ = area_mm2(all);
-        }
-    }
-
     const LayupInput& in_;
     const LayupChoices& choices_;
-    double topArea_mm2_ = 0.0;
     LayupPlan plan_;
 };
 
@@ -546,8 +509,9 @@ PieceCount piecesOf(TopKind kind)
         return {1, 1};
     case TopKind::Panel:
         return {3, 5};
-    case TopKind::Pair:
     case TopKind::River:
+        return {2, 5}; // more than two: islands
+    case TopKind::Pair:
     case TopKind::Gap:
         break;
     }

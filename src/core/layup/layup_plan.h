@@ -6,6 +6,7 @@
 #include <optional>
 #include <vector>
 
+#include "core/layup/curved_joint.h"
 #include "core/layup/joinery.h"
 #include "core/layup/placement.h"
 #include "core/layup/river.h"
@@ -28,9 +29,11 @@ struct PlacedPiece {
     double ripFrom_mm = 0.0; // the rip line's ends, x on the top
     double ripTo_mm = 0.0;
     double ripLevel_mm = 0.0; // y of the rip line on the top
-    // Where the piece is cut straight for a joint: y on the top.
+    bool island = false;      // in a river: both its edges live, resin all round
+    // Where the piece is cut for a joint: y on the top of the straight line that a curve rises above.
     std::optional<double> jointBelow_mm;
     std::optional<double> jointAbove_mm;
+    Profile cutBelow, cutAbove;     // the lines that are cut, over the rough length; empty where there is no joint
     Ring showRing;                  // outline of the show face on the top, whole slab
     Ring underRing;                 // outline of the face below
     Profile lower, upper;           // live edges of the show face
@@ -42,16 +45,28 @@ struct PlacedPiece {
     double roughThickness_mm = 0.0; // by tape, 0 when not known
 };
 
+/// Where two pieces meet.
+struct Joint {
+    size_t upper = 0; // of the two pieces, the far one
+    size_t lower = 0;
+    double level_mm = 0.0; // y of its straight line
+    bool curved = false;
+    Profile line; // y over x, over the rough length
+    Bends bends;  // of a curved one
+};
+
 struct LayupPlan {
     std::vector<PlacedPiece> pieces;
     Box finalBox;               // x from 0 to the final length, y over the widest place
-    double outerLower_mm = 0.0; // straight outer edges, where they run
+    double outerLower_mm = 0.0; // straight outer edges, where they run; of tapered ones the widest place
     double outerUpper_mm = 0.0;
-    bool openGap = false;           // the gap stays open: nothing is poured
-    Ring shape;                     // of a round or an oval; empty otherwise
-    std::vector<ButterflyKey> keys; // on the top, where checks are to be keyed
-    std::vector<Vec2> tenons;       // loose tenons or dowels, at the joints
-    std::vector<Rod> rods;          // across an open gap
+    std::optional<RipLine> lowerSide, upperSide; // outer edges that are cut straight, y over x on the top
+    std::vector<Joint> joints;                   // from the far one on
+    bool openGap = false;                        // the gap stays open: nothing is poured
+    Ring shape;                                  // of a round or an oval; empty otherwise
+    std::vector<ButterflyKey> keys;              // on the top, where checks are to be keyed
+    std::vector<Vec2> tenons;                    // loose tenons or dowels, at the joints
+    std::vector<Rod> rods;                       // across an open gap
     std::optional<double> parted_mm;
     std::vector<double> meetingBolts_mm; // y of the bolts where two halves meet
     Profile width;                       // of the final top along its length
@@ -63,6 +78,17 @@ struct LayupPlan {
     std::optional<Missing> missing;
 
     Figure length, meanWidth, leastWidth, woodArea, topArea;
+
+    /// The pieces at the far and at the near side; neither is an island.   REQUIRES: pieces
+    [[nodiscard]] const PlacedPiece& far() const { return pieces.front(); }
+    [[nodiscard]] const PlacedPiece& near() const
+    {
+        size_t last = pieces.size() - 1;
+        while (last > 0 && pieces[last].island) {
+            --last;
+        }
+        return pieces[last];
+    }
 };
 
 /// What the stage looks at: nothing else may change its answer.
@@ -71,6 +97,9 @@ struct LayupInput {
     std::vector<std::shared_ptr<const Slab>> slabs; // one per piece, null when it is not in the shop
     double trim_mm = 40.0;
     double ripMargin_mm = 6.0;
+    std::optional<double> longest_mm; // that the shop handles
+    std::optional<double> van_mm;
+    DoorWay door;
 };
 [[nodiscard]] bool sameInput(const LayupInput& a, const LayupInput& b);
 
@@ -88,6 +117,8 @@ struct PieceCount {
 
 [[nodiscard]] LayupPlan layupPlan(const LayupInput& input);
 
+/// The outline of pieces that lie, and what it keeps of them; the area of the top. Part of layupPlan.
+double outlineLayup(const LayupInput& input, LayupPlan& plan);
 /// Keys and tenons of a layup that stands. Part of layupPlan.
 void joinLayup(const LayupInput& input, LayupPlan& plan);
 /// The figures of a layup that stands; its top has this area. Part of layupPlan.

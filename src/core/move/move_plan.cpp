@@ -47,22 +47,26 @@ std::optional<std::pair<double, double>> woodAt(const PlacedPiece& piece, double
 
 StripsAt stripsAt(const LayupPlan& layup, const std::vector<double>& coefficients, double x_mm)
 {
+    struct Wood {
+        double from;
+        double to;
+        size_t piece;
+    };
+    std::vector<Wood> woods; // from the near side on; islands lie between
+    for (size_t i = 0; i < layup.pieces.size(); ++i) {
+        if (const auto wood = woodAt(layup.pieces[i], x_mm)) {
+            woods.push_back({wood->first, wood->second, i});
+        }
+    }
+    std::sort(woods.begin(), woods.end(), [](const Wood& a, const Wood& b) { return a.from < b.from; });
     StripsAt out;
-    bool first = true;
-    double reached = 0.0;
-    for (size_t i = layup.pieces.size(); i-- > 0;) { // the near piece lies lowest
-        const auto wood = woodAt(layup.pieces[i], x_mm);
-        if (!wood) {
-            continue;
+    for (size_t i = 0; i < woods.size(); ++i) {
+        if (i == 0) {
+            out.from_mm = woods[i].from;
+        } else if (woods[i].from > woods[i - 1].to + 1e-6) {
+            out.strips.push_back({woods[i].from - woods[i - 1].to, 0.0}); // resin does not move
         }
-        if (first) {
-            out.from_mm = wood->first;
-            first = false;
-        } else if (wood->first > reached + 1e-6) {
-            out.strips.push_back({wood->first - reached, 0.0}); // resin does not move
-        }
-        out.strips.push_back({wood->second - wood->first, coefficients[i]});
-        reached = wood->second;
+        out.strips.push_back({woods[i].to - woods[i].from, coefficients[woods[i].piece]});
     }
     return out;
 }

@@ -117,6 +117,9 @@ Plan makePlan(const Job& job, const Shop& shop, const Plan* previous)
     layup.slabs = slabs;
     layup.trim_mm = job.layup.trim_mm.value_or(shop.habits.trimEachEnd_mm);
     layup.ripMargin_mm = job.layup.ripMargin_mm.value_or(shop.habits.ripMargin_mm);
+    layup.longest_mm = shop.habits.longest_mm;
+    layup.van_mm = shop.habits.van_mm;
+    layup.door = job.door;
     stage(plan.layupInput, plan.layup, plan.computed[0], std::move(layup), previous ? &previous->layupInput : nullptr,
           previous ? &previous->layup : nullptr, layupPlan);
 

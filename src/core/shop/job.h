@@ -7,6 +7,7 @@
 #include <string>
 #include <vector>
 
+#include "core/layup/curved_joint.h"
 #include "core/layup/rip.h"
 #include "core/shop/slab.h"
 
@@ -25,18 +26,21 @@ enum class TopKind {
     Panel, // three to five pieces, straight joints
     Gap,   // as a river, but open, bridged with metal rods
 };
-/// The final outline: as the pieces and the outer edges make it, or cut round.
-enum class TopShape { AsLaid, Round, Oval };
-enum class OuterEdges { Live, Straight };
+/// The final outline: as the pieces and the outer edges make it, cut round, or drawn corner by corner. Where the
+/// wood ends inside a round or drawn outline the live edge is kept.
+enum class TopShape { AsLaid, Round, Oval, Drawn };
+enum class OuterEdges { Live, Straight, Tapered };
 
-/// A slab in the top. Pieces are listed from the far side (y > 0) on.
+/// A slab in the top. Joined pieces are listed from the far side (y > 0) on; of a river first the far, then the
+/// near piece, then islands.
 struct Piece {
     SlabId slab;
     Face show = Face::Top;
     bool endForEnd = false;
     double left_mm = 0.0;       // x of the piece's left end on the top; usually a little below 0
     std::optional<RipLine> rip; // in the slab's frame, by hand; empty: the best line
-    double across_mm = 0.0;     // of a single slab: shifted across by this
+    double across_mm = 0.0;     // of a single slab: shifted across by this; of an island: y of its middle
+    double turn_deg = 0.0;      // of an island: turned about its middle, anticlockwise
     bool operator==(const Piece&) const = default;
 };
 
@@ -64,13 +68,20 @@ struct JointChoices {
 struct LayupChoices {
     TopKind kind = TopKind::Pair;
     OuterEdges edges = OuterEdges::Live;
+    std::optional<OuterEdges> nearEdge; // when the near edge is made otherwise than the far one
     double length_mm = 2000.0;
-    std::optional<double> width_mm;     // empty: as it comes
-    double thickness_mm = 42.0;         // wanted
-    std::optional<double> trim_mm;      // each end; empty: the shop's habit
-    std::optional<double> ripMargin_mm; // empty: the shop's habit
-    double leastGap_mm = 80.0;          // river without a wanted width: narrowest gap
-    TopShape shape = TopShape::AsLaid;  // round: the length is its diameter; oval: length by width
+    std::optional<double> width_mm;        // empty: as it comes
+    std::optional<double> endWidth_mm;     // tapered: at the right end; empty: as the wood runs
+    double thickness_mm = 42.0;            // wanted
+    std::optional<double> trim_mm;         // each end; empty: the shop's habit
+    std::optional<double> ripMargin_mm;    // empty: the shop's habit
+    double leastGap_mm = 80.0;             // river without a wanted width: narrowest gap
+    TopShape shape = TopShape::AsLaid;     // round: the length is its diameter; oval: length by width
+    Ring outline;                          // drawn: its corners on the top, x from 0 to the length
+    double corner_mm = 0.0;                // drawn: its outer corners are rounded by this
+    std::vector<std::vector<Vec2>> curves; // of each joint from the far one on: points above the straight line; see
+                                           // curved_joint.h; an empty or missing one is straight
+    TemplateTools tools;
     RodChoices rods;
     JointChoices joint;
     std::optional<double> parted_mm; // a top in two halves: x of the cross cut
@@ -179,6 +190,13 @@ struct KeptLayup {
     bool operator==(const KeptLayup&) const = default;
 };
 
+/// The way into the room. What is not measured is empty.
+struct DoorWay {
+    std::optional<double> wide_mm;
+    std::optional<double> high_mm;
+    bool operator==(const DoorWay&) const = default;
+};
+
 struct Job {
     JobId id;
     std::string name;
@@ -189,6 +207,7 @@ struct Job {
     FillChoices fill;
     MoveChoices move;
     OfferWishes wishes;
+    DoorWay door;
     std::vector<KeptLayup> kept;
     bool operator==(const Job&) const = default;
 };

@@ -3,6 +3,7 @@
 // snapshots so that an edit copies only what it touches.
 
 #include <memory>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -58,6 +59,8 @@ struct Habits {
     double ripMargin_mm = 6.0;    // how far inside the wood a rip line stays
     double trimEachEnd_mm = 40.0; // rough length over final, custom 25 to 75
     double leastWoodOverInsert_mm = 6.0;
+    std::optional<double> longest_mm; // that the shop can handle; empty: anything
+    std::optional<double> van_mm;     // the longest top that the van takes
     bool operator==(const Habits&) const = default;
 };
 

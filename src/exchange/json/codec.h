@@ -19,6 +19,10 @@ namespace burl
 [[nodiscard]] OrderedJson toJson(const Species& species);
 [[nodiscard]] OrderedJson toJson(const Climate& climate);
 
+/// Rows of x and y.
+[[nodiscard]] OrderedJson pointsJson(const std::vector<Vec2>& points);
+[[nodiscard]] std::vector<Vec2> pointsFrom(JsonReader& reader, const char* key);
+
 [[nodiscard]] Slab slabFrom(JsonReader reader);
 [[nodiscard]] Log logFrom(JsonReader reader);
 [[nodiscard]] Job jobFrom(JsonReader reader);

@@ -17,6 +17,9 @@ OrderedJson toJson(const LayupChoices& c)
         if (p.across_mm != 0.0) {
             piece["across_mm"] = p.across_mm;
         }
+        if (p.turn_deg != 0.0) {
+            piece["turn_deg"] = p.turn_deg;
+        }
         if (p.rip) {
             piece["rip_at0_mm"] = p.rip->at0_mm;
             piece["rip_slope"] = p.rip->slope;
@@ -28,8 +31,14 @@ OrderedJson toJson(const LayupChoices& c)
                     {"length_mm", c.length_mm},
                     {"thickness_mm", c.thickness_mm},
                     {"least_gap_mm", c.leastGap_mm}};
+    if (c.nearEdge) {
+        out["near_edge"] = words::of(*c.nearEdge, words::kEdges);
+    }
     if (c.width_mm) {
         out["width_mm"] = *c.width_mm;
+    }
+    if (c.endWidth_mm) {
+        out["end_width_mm"] = *c.endWidth_mm;
     }
     if (c.trim_mm) {
         out["trim_mm"] = *c.trim_mm;
@@ -39,6 +48,23 @@ OrderedJson toJson(const LayupChoices& c)
     }
     if (c.shape != TopShape::AsLaid) {
         out["shape"] = words::of(c.shape, words::kShape);
+    }
+    if (!c.outline.empty()) {
+        out["outline_mm"] = pointsJson(c.outline);
+    }
+    if (c.corner_mm != 0.0) {
+        out["corner_mm"] = c.corner_mm;
+    }
+    if (!c.curves.empty()) {
+        OrderedJson curves = OrderedJson::array();
+        for (const auto& curve : c.curves) {
+            curves.push_back({{"points_mm", pointsJson(curve)}});
+        }
+        out["curves"] = curves;
+    }
+    if (!(c.tools == TemplateTools{})) {
+        out["template"] = {
+            {"bit_mm", c.tools.bit_mm}, {"bushing_1_mm", c.tools.bushing1_mm}, {"bushing_2_mm", c.tools.bushing2_mm}};
     }
     if (!(c.rods == RodChoices{})) {
         out["rods"] = {{"diameter_mm", c.rods.diameter_mm},
@@ -68,10 +94,27 @@ LayupChoices layupFrom(JsonReader r)
     r.readPositiveLength("length_mm", c.length_mm);
     r.readPositiveLength("thickness_mm", c.thickness_mm);
     r.readLength("least_gap_mm", c.leastGap_mm);
+    if (r.has("near_edge")) {
+        OuterEdges edge = OuterEdges::Live;
+        r.readWord("near_edge", edge, words::kEdges);
+        c.nearEdge = edge;
+    }
     r.read("width_mm", c.width_mm, true);
+    r.read("end_width_mm", c.endWidth_mm, true);
     r.read("trim_mm", c.trim_mm, true);
     r.read("rip_margin_mm", c.ripMargin_mm, true);
     r.readWord("shape", c.shape, words::kShape);
+    c.outline = pointsFrom(r, "outline_mm");
+    r.readLength("corner_mm", c.corner_mm);
+    if (c.corner_mm < 0.0) {
+        r.note("corner_mm", "a corner is rounded by nothing or more");
+    }
+    r.each("curves", [&](JsonReader inner) { c.curves.push_back(pointsFrom(inner, "points_mm")); });
+    r.inside("template", [&](JsonReader inner) {
+        inner.readPositiveLength("bit_mm", c.tools.bit_mm);
+        inner.readPositiveLength("bushing_1_mm", c.tools.bushing1_mm);
+        inner.readPositiveLength("bushing_2_mm", c.tools.bushing2_mm);
+    });
     r.inside("rods", [&](JsonReader inner) {
         inner.readPositiveLength("diameter_mm", c.rods.diameter_mm);
         inner.readPositiveLength("pitch_mm", c.rods.pitch_mm);
@@ -94,6 +137,7 @@ LayupChoices layupFrom(JsonReader r)
         inner.read("end_for_end", p.endForEnd);
         inner.readLength("left_mm", p.left_mm);
         inner.readLength("across_mm", p.across_mm);
+        inner.read("turn_deg", p.turn_deg);
         if (inner.has("rip_at0_mm")) {
             RipLine line;
             inner.readLength("rip_at0_mm", line.at0_mm);
@@ -287,6 +331,16 @@ OrderedJson toJson(const Job& job)
     if (!(job.wishes == OfferWishes{})) {
         out["wishes"] = toJson(job.wishes);
     }
+    if (!(job.door == DoorWay{})) {
+        OrderedJson door = OrderedJson::object();
+        if (job.door.wide_mm) {
+            door["wide_mm"] = *job.door.wide_mm;
+        }
+        if (job.door.high_mm) {
+            door["high_mm"] = *job.door.high_mm;
+        }
+        out["door"] = door;
+    }
     if (!job.kept.empty()) {
         OrderedJson kept = OrderedJson::array();
         for (const KeptLayup& k : job.kept) {
@@ -309,6 +363,10 @@ Job jobFrom(JsonReader r)
     r.inside("fill", [&](JsonReader inner) { job.fill = fillFrom(inner); });
     r.inside("move", [&](JsonReader inner) { job.move = moveFrom(inner); });
     r.inside("wishes", [&](JsonReader inner) { job.wishes = wishesFrom(inner); });
+    r.inside("door", [&](JsonReader inner) {
+        inner.read("wide_mm", job.door.wide_mm, true);
+        inner.read("high_mm", job.door.high_mm, true);
+    });
     r.each("kept", [&](JsonReader inner) {
         KeptLayup kept;
         inner.read("name", kept.name);
@@ -320,14 +378,21 @@ Job jobFrom(JsonReader r)
 
 OrderedJson toJson(const Habits& h)
 {
-    return {{"length", words::of(h.units.length, words::kLength)},
-            {"inch_fraction", h.units.inchFraction},
-            {"volume", words::of(h.units.volume, words::kVolume)},
-            {"mass", words::of(h.units.mass, words::kMass)},
-            {"temperature", words::of(h.units.temperature, words::kTemperature)},
-            {"rip_margin_mm", h.ripMargin_mm},
-            {"trim_each_end_mm", h.trimEachEnd_mm},
-            {"least_wood_over_insert_mm", h.leastWoodOverInsert_mm}};
+    OrderedJson out{{"length", words::of(h.units.length, words::kLength)},
+                    {"inch_fraction", h.units.inchFraction},
+                    {"volume", words::of(h.units.volume, words::kVolume)},
+                    {"mass", words::of(h.units.mass, words::kMass)},
+                    {"temperature", words::of(h.units.temperature, words::kTemperature)},
+                    {"rip_margin_mm", h.ripMargin_mm},
+                    {"trim_each_end_mm", h.trimEachEnd_mm},
+                    {"least_wood_over_insert_mm", h.leastWoodOverInsert_mm}};
+    if (h.longest_mm) {
+        out["longest_mm"] = *h.longest_mm;
+    }
+    if (h.van_mm) {
+        out["van_mm"] = *h.van_mm;
+    }
+    return out;
 }
 
 Habits habitsFrom(JsonReader r)
@@ -346,6 +411,8 @@ Habits habitsFrom(JsonReader r)
     r.readLength("rip_margin_mm", h.ripMargin_mm);
     r.readLength("trim_each_end_mm", h.trimEachEnd_mm);
     r.readLength("least_wood_over_insert_mm", h.leastWoodOverInsert_mm);
+    r.read("longest_mm", h.longest_mm, true);
+    r.read("van_mm", h.van_mm, true);
     return h;
 }
 

@@ -68,15 +68,6 @@ HeightGrid gridFrom(JsonReader r)
     return grid;
 }
 
-OrderedJson pointsJson(const std::vector<Vec2>& points)
-{
-    OrderedJson out = OrderedJson::array();
-    for (const Vec2 p : points) {
-        out.push_back(OrderedJson::array({p.x, p.y}));
-    }
-    return out;
-}
-
 std::optional<Ring> ringFrom(JsonReader& r, const char* key)
 {
     if (!r.has(key)) {
@@ -136,9 +127,7 @@ Feature featureFrom(JsonReader r)
     r.readWord("kind", f.kind, words::kFeature);
     r.readWord("face", f.face, words::kFace);
     r.readWord("intention", f.intention, words::kIntention);
-    for (const auto& row : r.rows("points_mm", 2, 2)) {
-        f.points.push_back({*row[0], *row[1]});
-    }
+    f.points = pointsFrom(r, "points_mm");
     r.readLength("width_mm", f.width_mm);
     r.readLength("depth_mm", f.depth_mm);
     r.read("count", f.count);
@@ -149,6 +138,24 @@ Feature featureFrom(JsonReader r)
 }
 
 } // namespace
+
+OrderedJson pointsJson(const std::vector<Vec2>& points)
+{
+    OrderedJson out = OrderedJson::array();
+    for (const Vec2 p : points) {
+        out.push_back(OrderedJson::array({p.x, p.y}));
+    }
+    return out;
+}
+
+std::vector<Vec2> pointsFrom(JsonReader& r, const char* key)
+{
+    std::vector<Vec2> out;
+    for (const auto& row : r.rows(key, 2, 2)) {
+        out.push_back({*row[0], *row[1]});
+    }
+    return out;
+}
 
 OrderedJson toJson(const Slab& slab)
 {

@@ -36,13 +36,14 @@ inline constexpr Table<TopKind, 5> kTop{{{TopKind::Single, "single"},
                                          {TopKind::River, "river"},
                                          {TopKind::Panel, "panel"},
                                          {TopKind::Gap, "gap"}}};
-inline constexpr Table<TopShape, 3> kShape{
-    {{TopShape::AsLaid, "as_laid"}, {TopShape::Round, "round"}, {TopShape::Oval, "oval"}}};
+inline constexpr Table<TopShape, 4> kShape{
+    {{TopShape::AsLaid, "as_laid"}, {TopShape::Round, "round"}, {TopShape::Oval, "oval"}, {TopShape::Drawn, "drawn"}}};
 inline constexpr Table<JointKind, 3> kJoint{
     {{JointKind::GlueOnly, "glue_only"}, {JointKind::LooseTenons, "loose_tenons"}, {JointKind::Dowels, "dowels"}}};
 inline constexpr Table<Counts, 4> kCounts{
     {{Counts::Not, "not"}, {Counts::Little, "little"}, {Counts::Much, "much"}, {Counts::AboveAll, "above_all"}}};
-inline constexpr Table<OuterEdges, 2> kEdges{{{OuterEdges::Live, "live"}, {OuterEdges::Straight, "straight"}}};
+inline constexpr Table<OuterEdges, 3> kEdges{
+    {{OuterEdges::Live, "live"}, {OuterEdges::Straight, "straight"}, {OuterEdges::Tapered, "tapered"}}};
 inline constexpr Table<FlattenSchool, 2> kSchool{
     {{FlattenSchool::BothFaces, "both_faces"}, {FlattenSchool::ShowFace, "show_face"}}};
 inline constexpr Table<SpareFrom, 3> kSpare{

@@ -1,6 +1,7 @@
 #pragma once
 // Layup: pieces, rip lines and the final outline, by hand on the board.
 
+#include "core/layup/shop_template.h"
 #include "ui/board/bench.h"
 
 namespace burl::ui
@@ -39,15 +40,35 @@ public:
     void cancelDrag() override;
     void typed(double mm) override;
     [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;
+    void doubleClick(Vec2 at, const BoardView& view) override;
     bool nudge(double dx, double dy) override;
+    bool removeSelected() override;
     [[nodiscard]] std::function<void()> remedyFor(const Finding& finding) override;
     [[nodiscard]] QStringList keys() const override;
 
+    /// Writes the template of the outline, or of every curved joint, beside each other; the sentence to say.
+    [[nodiscard]] QString jointTemplatesWritten(const QString& path);
+    [[nodiscard]] QString templateWritten(const QString& path, const Expected<ShopTemplate>& shape);
+
 private:
-    enum class Grab { None, Piece, RipLeft, RipRight, LeftEnd, RightEnd, LowerSide, UpperSide };
+    void writeTemplates(int joint);
+    enum class Grab {
+        None,
+        Piece,
+        Turn,
+        RipLeft,
+        RipRight,
+        CurvePoint,
+        Corner,
+        LeftEnd,
+        RightEnd,
+        LowerSide,
+        UpperSide
+    };
     struct Held {
         Grab what = Grab::None;
-        size_t piece = 0;
+        size_t piece = 0; // of a curve its joint
+        size_t point = 0; // of a curve or of the outline
         Vec2 from;
         Job before;
         PlacedPiece placed;
@@ -55,7 +76,12 @@ private:
         bool moved = false;
     };
     [[nodiscard]] Held grabAt(Vec2 at, const BoardView& view) const;
+    [[nodiscard]] bool grabPoints(Held& held, const BoardView& view) const;
+    [[nodiscard]] Vec2 turnHandle(const PlacedPiece& island) const;
     [[nodiscard]] bool sidesMove() const;
+    void paintHandles(QPainter& painter, const BoardView& view) const;
+    /// How far a point may be typed: along or across, whichever way it was dragged further.
+    [[nodiscard]] bool mostlyAlong(Vec2 delta) const { return std::abs(delta.x) > std::abs(delta.y); }
     DragNote moveTo(Vec2 delta, bool typedExactly);
 
     LayupForm* form_;
@@ -63,13 +89,12 @@ private:
     Held held_;
     int gesture_ = 0;
     size_t selected_ = 0;
+    // The point of a curve or of the outline that was held last: Delete takes it away.
+    Grab pointKind_ = Grab::None;
+    size_t pointOwner_ = 0;
+    size_t point_ = 0;
     bool underside_ = false;
     Vec2 last_;
 };
-
-/// The job with a piece moved along and across the top, as dragging it does.
-[[nodiscard]] Job withPieceMoved(const Job& job, const LayupPlan& layup, size_t piece, double dx_mm, double dy_mm);
-/// The job with one end of a piece's rip line moved across by `dy`.
-[[nodiscard]] Job withRipEndMoved(const Job& job, const PlacedPiece& placed, size_t piece, bool leftEnd, double dy_mm);
 
 } // namespace burl::ui

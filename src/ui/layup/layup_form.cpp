@@ -1,8 +1,10 @@
 #include "ui/layup/layup_form.h"
 
 #include <QComboBox>
+#include <QPushButton>
 
-#include "core/layup/layup_plan.h"
+#include "core/layup/layup_edit.h"
+#include "core/shop/edit.h"
 #include "core/shop/outline.h"
 #include "ui/text.h"
 
@@ -33,7 +35,8 @@ LayupForm::LayupForm(Document& document, QWidget* parent)
                 for (Piece& p : j.layup.pieces) {
                     p.rip.reset(); // another kind rips another side
                 }
-                const size_t most = piecesOf(j.layup.kind).most;
+                const size_t most =
+                    j.layup.kind == TopKind::River ? 2 : piecesOf(j.layup.kind).most; // islands are laid in
                 if (j.layup.pieces.size() > most) {
                     j.layup.pieces.resize(most);
                 }
@@ -41,7 +44,7 @@ LayupForm::LayupForm(Document& document, QWidget* parent)
         });
     addMeasure(
         QStringLiteral("finalLength"), tr("Final length"), Unit::Length, [layup] { return layup().length_mm; },
-        [&doc](auto v) { doc.edit(tr("Final length"), [&](Job& j) { j.layup.length_mm = *v; }); })
+        [&doc](auto v) { doc.edit(tr("Final length"), [&](Job& j) { j = withLength(j, *v); }); })
         ->setRange(100.0, 10'000.0);
     auto* width = addMeasure(
         QStringLiteral("finalWidth"), tr("Final width"), Unit::Length, [layup] { return layup().width_mm; },
@@ -68,25 +71,8 @@ LayupForm::LayupForm(Document& document, QWidget* parent)
         });
     });
     fold(tr("more choices"));
-    addChoice(
-        QStringLiteral("outerEdges"), tr("Outer edges"),
-        [] {
-            return std::vector<ChoicesForm::Option>{{tr("live"), int(OuterEdges::Live)},
-                                                    {tr("straight"), int(OuterEdges::Straight)}};
-        },
-        [layup] { return int(layup().edges); },
-        [&doc](const QVariant& v) {
-            doc.edit(tr("Outer edges"), [&](Job& j) { j.layup.edges = OuterEdges(v.toInt()); });
-        });
-    addChoice(
-        QStringLiteral("topShape"), tr("Outline"),
-        [] {
-            return std::vector<ChoicesForm::Option>{{tr("as the pieces lie"), int(TopShape::AsLaid)},
-                                                    {tr("round, length across"), int(TopShape::Round)},
-                                                    {tr("oval"), int(TopShape::Oval)}};
-        },
-        [layup] { return int(layup().shape); },
-        [&doc](const QVariant& v) { doc.edit(tr("Outline"), [&](Job& j) { j.layup.shape = TopShape(v.toInt()); }); });
+    addOutline();
+    addCurves();
     auto* parted = addMeasure(
         QStringLiteral("parted"), tr("In two halves, cut at"), Unit::Length, [layup] { return layup().parted_mm; },
         [&doc](auto v) { doc.edit(tr("Two halves"), [&](Job& j) { j.layup.parted_mm = v; }); });
@@ -136,7 +122,144 @@ LayupForm::LayupForm(Document& document, QWidget* parent)
         QStringLiteral("ripMargin"), tr("Rip line inside by"), Unit::Length, [layup] { return layup().ripMargin_mm; },
         [&doc](auto v) { doc.edit(tr("Rip margin"), [&](Job& j) { j.layup.ripMargin_mm = v; }); });
     margin->setOptional(tr("shop's habit"));
+    addWay();
     addWishes();
+}
+
+void LayupForm::addOutline()
+{
+    Document& doc = document_;
+    const auto layup = [&doc]() -> const LayupChoices& {
+        static const LayupChoices none;
+        return doc.job() != nullptr ? doc.job()->layup : none;
+    };
+    addChoice(
+        QStringLiteral("outerEdges"), tr("Outer edges"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("live"), int(OuterEdges::Live)},
+                                                    {tr("straight"), int(OuterEdges::Straight)},
+                                                    {tr("tapered"), int(OuterEdges::Tapered)}};
+        },
+        [layup] { return int(layup().edges); },
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Outer edges"), [&](Job& j) { j.layup.edges = OuterEdges(v.toInt()); });
+        });
+    addChoice(
+        QStringLiteral("nearEdge"), tr("Near edge"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("as the far one"), -1},
+                                                    {tr("live"), int(OuterEdges::Live)},
+                                                    {tr("straight"), int(OuterEdges::Straight)},
+                                                    {tr("tapered"), int(OuterEdges::Tapered)}};
+        },
+        [layup] { return layup().nearEdge ? int(*layup().nearEdge) : -1; },
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Near edge"), [&](Job& j) {
+                j.layup.nearEdge = v.toInt() < 0 ? std::nullopt : std::optional(OuterEdges(v.toInt()));
+            });
+        });
+    endWidth_ = addMeasure(
+        QStringLiteral("endWidth"), tr("Width at the right end"), Unit::Length, [layup] { return layup().endWidth_mm; },
+        [&doc](auto v) { doc.edit(tr("Width at the right end"), [&](Job& j) { j.layup.endWidth_mm = v; }); });
+    endWidth_->setOptional(tr("as the wood runs"));
+    endWidth_->setRange(50.0, 5'000.0);
+    addChoice(
+        QStringLiteral("topShape"), tr("Outline"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("as the pieces lie"), int(TopShape::AsLaid)},
+                                                    {tr("round, length across"), int(TopShape::Round)},
+                                                    {tr("oval"), int(TopShape::Oval)},
+                                                    {tr("drawn on the board"), int(TopShape::Drawn)}};
+        },
+        [layup] { return int(layup().shape); },
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Outline"), [&](Job& j) {
+                j.layup.shape = TopShape(v.toInt());
+                if (j.layup.shape == TopShape::Drawn && j.layup.outline.empty() && doc.plan() != nullptr) {
+                    j = withOutline(j, outlineToDraw(*doc.plan()->layup));
+                }
+            });
+        });
+    corner_ = addMeasure(
+        QStringLiteral("cornerRadius"), tr("Corners rounded by"), Unit::Length, [layup] { return layup().corner_mm; },
+        [&doc](auto v) { doc.edit(tr("Corners"), [&](Job& j) { j.layup.corner_mm = *v; }); });
+    corner_->setRange(0.0, 1'000.0);
+    const auto roundButton = [&](const QString& name, const QString& text, auto made) {
+        rounds_.push_back(addButton(name, text, [this, &doc, text, made] {
+            const auto next = doc.plan() != nullptr ? made(*doc.job(), *doc.plan()->layup) : std::nullopt;
+            if (next) {
+                doc.edit(text, [&](Job& j) { j = *next; });
+            } else {
+                Q_EMIT refused(tr("The slab gives no round here: lay a wider one in."));
+            }
+        }));
+    };
+    roundButton(QStringLiteral("largestRound"), tr("the largest round it gives"), withLargestRound);
+    roundButton(QStringLiteral("kissFar"), tr("round kisses the far edge"),
+                [](const Job& j, const LayupPlan& l) { return kissingEdge(j, l, true); });
+    roundButton(QStringLiteral("kissNear"), tr("round kisses the near edge"),
+                [](const Job& j, const LayupPlan& l) { return kissingEdge(j, l, false); });
+    outlineTemplate_ = addButton(QStringLiteral("outlineTemplate"), tr("write the outline's template…"),
+                                 [this] { Q_EMIT templateWanted(-1); });
+}
+
+void LayupForm::addCurves()
+{
+    Document& doc = document_;
+    curveAlong_ = addButton(QStringLiteral("curveAlong"), tr("curve the joints along the wood"), [&doc] {
+        doc.edit(tr("Curved joints"), [&](Job& j) {
+            const LayupPlan layup = *doc.plan()->layup;
+            for (size_t i = 0; i < layup.joints.size(); ++i) {
+                j = withCurve(j, i, curveAlongWood(layup, i));
+            }
+        });
+    });
+    straighten_ = addButton(QStringLiteral("straighten"), tr("straight joints again"),
+                            [&doc] { doc.edit(tr("Straight joints"), [](Job& j) { j.layup.curves.clear(); }); });
+    jointTemplate_ = addButton(QStringLiteral("jointTemplate"), tr("write the joints' templates…"),
+                               [this] { Q_EMIT templateWanted(0); });
+    const auto tool = [&](const QString& name, const QString& label, double TemplateTools::*member, double least,
+                          double most) {
+        tools_.push_back(addMeasure(
+            name, label, Unit::Length,
+            [&doc, member]() -> std::optional<double> {
+                return doc.job() != nullptr ? doc.job()->layup.tools.*member : TemplateTools{}.*member;
+            },
+            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.layup.tools.*member = *v; }); }));
+        tools_.back()->setRange(least, most);
+    };
+    tool(QStringLiteral("templateBit"), tr("Template, bit"), &TemplateTools::bit_mm, 3.0, 60.0);
+    tool(QStringLiteral("bushingFar"), tr("Bushing, far piece"), &TemplateTools::bushing1_mm, 6.0, 120.0);
+    tool(QStringLiteral("bushingNear"), tr("Bushing, near piece"), &TemplateTools::bushing2_mm, 6.0, 120.0);
+}
+
+/// What the top must pass: the shop, the van, the door.
+void LayupForm::addWay()
+{
+    Document& doc = document_;
+    const auto door = [&](const QString& name, const QString& label, std::optional<double> DoorWay::*member) {
+        auto* field = addMeasure(
+            name, label, Unit::Length,
+            [&doc, member] { return doc.job() != nullptr ? doc.job()->door.*member : std::nullopt; },
+            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.door.*member = v; }); });
+        field->setOptional(tr("not measured"));
+        field->setRange(300.0, 10'000.0);
+    };
+    door(QStringLiteral("doorWide"), tr("Door of the room, wide"), &DoorWay::wide_mm);
+    door(QStringLiteral("doorHigh"), tr("Door of the room, high"), &DoorWay::high_mm);
+    const auto habit = [&](const QString& name, const QString& label, std::optional<double> Habits::*member) {
+        auto* field = addMeasure(
+            name, label, Unit::Length, [&doc, member] { return doc.shop().habits.*member; },
+            [&doc, label, member](auto v) {
+                Habits habits = doc.shop().habits;
+                habits.*member = v;
+                doc.apply(label, withHabits(doc.book(), habits));
+            });
+        field->setOptional(tr("any length"));
+        field->setRange(300.0, 20'000.0);
+    };
+    habit(QStringLiteral("shopLongest"), tr("Longest the shop handles"), &Habits::longest_mm);
+    habit(QStringLiteral("vanLongest"), tr("Longest the van takes"), &Habits::van_mm);
 }
 
 void LayupForm::addPiece(size_t i, const QString& key, const QString& which)
@@ -204,6 +327,21 @@ void LayupForm::addPiece(size_t i, const QString& key, const QString& which)
                 }
             });
         });
+    if (i >= 2) { // of a river an island
+        choice.turn = addMeasure(
+            key + QStringLiteral("Turn"), tr("   turned by"), Unit::Degrees,
+            [layup, i]() -> std::optional<double> {
+                return layup().pieces.size() > i ? layup().pieces[i].turn_deg : 0.0;
+            },
+            [&doc, i](auto v) {
+                doc.edit(tr("Turn an island"), [&](Job& j) {
+                    if (j.layup.pieces.size() > i) {
+                        j.layup.pieces[i].turn_deg = *v;
+                    }
+                });
+            });
+        choice.turn->setRange(-180.0, 180.0);
+    }
     pieces_.push_back(choice);
 }
 
@@ -261,6 +399,25 @@ void LayupForm::refresh()
         showRow(pieces_[i].pose, open);
         pieces_[i].slab->setEnabled(i <= laid);
         pieces_[i].pose->setEnabled(i < laid);
+        if (pieces_[i].turn != nullptr) {
+            showRow(pieces_[i].turn, job != nullptr && job->layup.kind == TopKind::River && i < laid);
+        }
+    }
+    const LayupChoices none;
+    const LayupChoices& c = job != nullptr ? job->layup : none;
+    const bool joined = c.kind == TopKind::Pair || c.kind == TopKind::Panel;
+    const bool curved = joined && !c.curves.empty();
+    showRow(endWidth_, c.edges == OuterEdges::Tapered || c.nearEdge == OuterEdges::Tapered);
+    showRow(corner_, c.shape == TopShape::Drawn);
+    for (QPushButton* button : rounds_) {
+        showRow(button, c.shape == TopShape::Round && c.kind == TopKind::Single);
+    }
+    showRow(outlineTemplate_, c.shape != TopShape::AsLaid);
+    showRow(curveAlong_, joined);
+    showRow(straighten_, curved);
+    showRow(jointTemplate_, curved);
+    for (MeasureField* field : tools_) {
+        showRow(field, curved);
     }
 }
 

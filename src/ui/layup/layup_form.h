@@ -16,18 +16,35 @@ class LayupForm : public ChoicesForm
 public:
     LayupForm(Document& document, QWidget* parent);
     /// Shows what the book says now, and as many pieces as the kind of top has.
-    void refresh();
+    void refresh() override;
+
+Q_SIGNALS:
+    /// To be written: the joints' templates, or the outline's when negative.
+    void templateWanted(int joint);
 
 private:
+    void addOutline();
+    void addCurves();
+    void addWay();
     void addPiece(size_t i, const QString& key, const QString& which);
     void addWishes();
 
     struct PieceChoice {
         QComboBox* slab = nullptr;
         QComboBox* pose = nullptr;
+        MeasureField* turn = nullptr; // of what may be an island
     };
     Document& document_;
     std::vector<PieceChoice> pieces_; // in their order in the top
+    // Shown only where they mean something.
+    MeasureField* endWidth_ = nullptr;
+    MeasureField* corner_ = nullptr;
+    std::vector<QPushButton*> rounds_;
+    std::vector<MeasureField*> tools_;
+    QPushButton* outlineTemplate_ = nullptr;
+    QPushButton* curveAlong_ = nullptr;
+    QPushButton* straighten_ = nullptr;
+    QPushButton* jointTemplate_ = nullptr;
 };
 
 } // namespace burl::ui

@@ -2,6 +2,7 @@
 
 #include <QPainter>
 
+#include "core/geometry/simplify.h"
 #include "ui/board/bench.h"
 #include "ui/text.h"
 #include "ui/theme.h"
@@ -68,9 +69,13 @@ void WidthStrip::paintEvent(QPaintEvent*)
         p.drawText(QRectF(width() - 372.0, 2, 350, 18), Qt::AlignRight | Qt::AlignVCenter,
                    tr("- - halves differ, most %1").arg(quantity(differ.value(), Unit::Length, document_.units())));
     }
-    QPolygonF line;
+    std::vector<Vec2> pixels;
     for (const Vec2 v : curve) {
-        line << at(v);
+        pixels.push_back({at(v).x(), at(v).y()});
+    }
+    QPolygonF line;
+    for (const Vec2 v : simplified(pixels, 0.2)) { // without the points that nobody could see
+        line << QPointF(v.x, v.y);
     }
     p.setPen(QPen(c.ink, 1.8));
     p.drawPolyline(line);

@@ -1,5 +1,7 @@
 #include "ui/ledger/choices_form.h"
 
+#include <algorithm>
+
 #include <QComboBox>
 #include <QGridLayout>
 #include <QLabel>
@@ -140,6 +142,7 @@ void ChoicesForm::fold(const QString& word)
 
 void ChoicesForm::showRow(QWidget* field, bool shown)
 {
+    shown = shown && (open_ || std::find(folded_.begin(), folded_.end(), field) == folded_.end());
     field->setVisible(shown);
     if (auto* label = findChild<QLabel*>(field->objectName() + QStringLiteral("Label"))) {
         label->setVisible(shown);

@@ -46,7 +46,7 @@ public:
     void showRow(QWidget* field, bool shown);
 
     /// Shows what the book says now.
-    void refresh();
+    virtual void refresh();
 
 Q_SIGNALS:
     void refused(const QString& sentence);

@@ -213,7 +213,7 @@ double MoveBench::edgeShown(double x, bool upper, double onShow) const
         return onShow;
     }
     const LayupPlan& layup = *document_.plan()->layup;
-    return upper ? valueAt(layup.pieces.front().upperUnder, x) : valueAt(layup.pieces.back().lowerUnder, x);
+    return upper ? valueAt(layup.far().upperUnder, x) : valueAt(layup.near().lowerUnder, x);
 }
 
 void MoveBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCache& wood)

@@ -7,10 +7,10 @@
 #include <QFileInfo>
 #include <QMessageBox>
 #include <QPushButton>
-#include <QSaveFile>
 
 #include "photo/true_scale.h"
 #include "sheets/slab_tag.h"
+#include "ui/files.h"
 #include "ui/text.h"
 #include "ui/theme.h"
 #include "ui/yard/photo_window.h"
@@ -131,12 +131,7 @@ void YardBench::printTag()
     }
     const QByteArray pdf = slabTagPdf(*slab, document_.shop(), textFont().family(),
                                       [this](const std::string& key) { return document_.picture(key); });
-    QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly) || file.write(pdf) != pdf.size() || !file.commit()) {
-        Q_EMIT says(tr("%1 could not be written: %2. Choose another place.").arg(path, file.errorString()));
-    } else {
-        Q_EMIT says(tr("The tag of %1 is in %2.").arg(fromCore(slab->name), path));
-    }
+    Q_EMIT says(written(path, pdf, tr("The tag of %1 is in %2.").arg(fromCore(slab->name), path)));
 }
 
 } // namespace burl::ui

@@ -1,0 +1,203 @@
+#include "core/layup/layup_edit.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/layup/inscribed.h"
+
+namespace burl
+{
+namespace
+{
+
+constexpr int kCurvePoints = 5;
+constexpr int kRoundSteps = 720;
+
+bool isRoundOfOne(const Job& job, const LayupPlan& layup)
+{
+    return job.layup.kind == TopKind::Single && job.layup.shape == TopShape::Round && !layup.missing &&
+           layup.pieces.size() == 1 && !job.layup.pieces.empty();
+}
+
+} // namespace
+
+Job withPieceMoved(const Job& job, const LayupPlan& layup, size_t piece, double dx_mm, double dy_mm)
+{
+    Job out = job;
+    Piece& p = out.layup.pieces[piece];
+    const PlacedPiece& placed = layup.pieces[piece];
+    p.left_mm += dx_mm;
+    if (job.layup.kind == TopKind::Single || placed.island) {
+        p.across_mm += dy_mm;
+    } else if (facesAcross(job.layup.kind) && dy_mm != 0.0) {
+        if (job.layup.width_mm) {
+            // The outer edge stays; moving the wood out moves its rip line in by as much.
+            const Vec2 a = placed.place.toSlab({placed.ripFrom_mm, placed.ripLevel_mm - dy_mm});
+            const Vec2 b = placed.place.toSlab({placed.ripTo_mm, placed.ripLevel_mm - dy_mm});
+            const double slope = (b.y - a.y) / (b.x - a.x);
+            p.rip = RipLine{a.y - slope * a.x, slope};
+        } else {
+            const double outward = piece == 0 ? dy_mm : -dy_mm;
+            out.layup.leastGap_mm = std::max(0.0, out.layup.leastGap_mm + outward);
+        }
+    }
+    return out;
+}
+
+Job withRipEndMoved(const Job& job, const PlacedPiece& placed, size_t piece, bool leftEnd, double dy_mm)
+{
+    Job out = job;
+    const Vec2 a = placed.place.toSlab({placed.ripFrom_mm, placed.ripLevel_mm + (leftEnd ? dy_mm : 0.0)});
+    const Vec2 b = placed.place.toSlab({placed.ripTo_mm, placed.ripLevel_mm + (leftEnd ? 0.0 : dy_mm)});
+    const double slope = (b.y - a.y) / (b.x - a.x);
+    out.layup.pieces[piece].rip = RipLine{a.y - slope * a.x, slope};
+    return out;
+}
+
+Job withLeftEndMoved(const Job& job, double by_mm)
+{
+    Job out = job;
+    for (Piece& p : out.layup.pieces) {
+        p.left_mm -= by_mm;
+    }
+    for (Fastener& f : out.move.fasteners) {
+        f.at.x -= by_mm;
+    }
+    for (Channel& c : out.move.channels) {
+        c.x_mm -= by_mm;
+    }
+    for (auto& curve : out.layup.curves) {
+        for (Vec2& p : curve) {
+            p.x -= by_mm;
+        }
+    }
+    if (out.layup.parted_mm) {
+        *out.layup.parted_mm -= by_mm;
+    }
+    return out;
+}
+
+Job withLength(const Job& job, double length_mm)
+{
+    Job out = job;
+    const double stretch = length_mm / job.layup.length_mm;
+    for (Vec2& p : out.layup.outline) {
+        p.x *= stretch;
+    }
+    for (auto& curve : out.layup.curves) {
+        for (Vec2& p : curve) {
+            p.x *= stretch;
+        }
+    }
+    out.layup.length_mm = length_mm;
+    return out;
+}
+
+Job withOutline(const Job& job, Ring outline)
+{
+    if (outline.empty()) {
+        Job out = job;
+        out.layup.outline.clear();
+        return out;
+    }
+    const Box box = boundsOf(outline);
+    Job out = withLeftEndMoved(job, box.left);
+    for (Vec2& p : outline) {
+        p.x -= box.left;
+    }
+    out.layup.outline = std::move(outline);
+    if (box.width() > 0.0) {
+        out.layup.length_mm = box.width();
+    }
+    return out;
+}
+
+Ring outlineToDraw(const LayupPlan& layup)
+{
+    const Box& box = layup.finalBox;
+    return {{box.left, box.bottom}, {box.right, box.bottom}, {box.right, box.top}, {box.left, box.top}};
+}
+
+Job withCurve(const Job& job, size_t joint, std::vector<Vec2> points)
+{
+    Job out = job;
+    if (out.layup.curves.size() <= joint) {
+        out.layup.curves.resize(joint + 1);
+    }
+    std::sort(points.begin(), points.end(), [](Vec2 a, Vec2 b) { return a.x < b.x; });
+    out.layup.curves[joint] = std::move(points);
+    while (!out.layup.curves.empty() && out.layup.curves.back().empty()) {
+        out.layup.curves.pop_back();
+    }
+    return out;
+}
+
+std::vector<Vec2> curveAlongWood(const LayupPlan& layup, size_t joint)
+{
+    const Joint& meeting = layup.joints[joint];
+    const double length = layup.length.value();
+    const Profile& above = layup.pieces[meeting.upper].lower;
+    const Profile& below = layup.pieces[meeting.lower].upper;
+    std::vector<Vec2> out;
+    double mean = 0.0;
+    for (int i = 0; i < kCurvePoints; ++i) {
+        // The mean over a fifth of the length, so that one bump does not bend the joint.
+        const double x = length * i / (kCurvePoints - 1);
+        const double from = std::max(0.0, x - length / 10.0);
+        const double to = std::min(length, x + length / 10.0);
+        const auto mid = [&](const Profile& edge) { return integral(cutTo(edge, from, to)) / (to - from); };
+        out.push_back({x, (mid(above) + mid(below)) / 2.0});
+        mean += out.back().y / kCurvePoints;
+    }
+    for (Vec2& p : out) {
+        p.y = std::round(p.y - mean);
+    }
+    return out;
+}
+
+std::optional<Job> kissingEdge(const Job& job, const LayupPlan& layup, bool farEdge)
+{
+    if (!isRoundOfOne(job, layup)) {
+        return std::nullopt;
+    }
+    // How far the slab can move across until the round meets its edge: the least room over the round's length.
+    const PlacedPiece& piece = layup.pieces.front();
+    const double radius = job.layup.length_mm / 2.0;
+    double room = 1e9;
+    for (int i = 1; i < kRoundSteps; ++i) {
+        const double x = job.layup.length_mm * i / kRoundSteps;
+        const double rise = std::sqrt(std::max(0.0, radius * radius - (x - radius) * (x - radius)));
+        for (const Profile* edge :
+             {farEdge ? &piece.upper : &piece.lower, farEdge ? &piece.upperUnder : &piece.lowerUnder}) {
+            const double y = valueAt(*edge, x);
+            room = std::min(room, farEdge ? y - rise : -rise - y);
+        }
+    }
+    Job out = job;
+    out.layup.pieces.front().across_mm += farEdge ? -room : room;
+    return out;
+}
+
+std::optional<Job> withLargestRound(const Job& job, const LayupPlan& layup)
+{
+    if (!isRoundOfOne(job, layup)) {
+        return std::nullopt;
+    }
+    const PlacedPiece& piece = layup.pieces.front();
+    const Region both = intersection({piece.showRing}, {piece.underRing});
+    InscribedCircle best;
+    for (const Ring& ring : both) {
+        const InscribedCircle circle = largestCircle(anticlockwise(ring));
+        best = circle.radius_mm > best.radius_mm ? circle : best;
+    }
+    if (!(best.radius_mm > 50.0)) {
+        return std::nullopt;
+    }
+    const double radius = std::floor(best.radius_mm); // whole millimetres, and never more than the wood
+    Job out = withLeftEndMoved(job, best.centre.x - radius);
+    out.layup.pieces.front().across_mm -= best.centre.y;
+    out.layup.length_mm = 2.0 * radius;
+    return out;
+}
+
+} // namespace burl

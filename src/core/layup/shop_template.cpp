@@ -1,0 +1,56 @@
+#include "core/layup/shop_template.h"
+
+namespace burl
+{
+namespace
+{
+
+constexpr double kMark_mm = 40.0;
+
+} // namespace
+
+Expected<ShopTemplate> jointTemplate(const Job& job, const LayupPlan& layup, size_t joint)
+{
+    if (layup.missing || joint >= layup.joints.size()) {
+        return refuse("template.no_joint", "This top has no such joint: there are " +
+                                               std::to_string(layup.missing ? 0 : layup.joints.size()) + ".");
+    }
+    const Joint& meeting = layup.joints[joint];
+    const std::string names = layup.pieces[meeting.upper].name + " and " + layup.pieces[meeting.lower].name;
+    if (!meeting.curved) {
+        return refuse("template.straight",
+                      "The joint of " + names + " is straight: it needs no template. Curve it on the board first.");
+    }
+    const auto cut = cutTemplate(meeting.line, job.layup.tools, layup.length.value());
+    if (!cut) {
+        return tl::unexpected(cut.error());
+    }
+    ShopTemplate out;
+    out.title = job.name + ": joint of " + names;
+    out.outline = cut->board;
+    out.guide = cut->edge;
+    out.setBack_mm = cut->setBack_mm;
+    for (const double x : cut->ends) {
+        const double y = valueAt(Profile(cut->edge.begin(), cut->edge.end()), x);
+        out.marks.push_back({{x, y}, {x, y + kMark_mm}, x == 0.0 ? "left end" : "right end"});
+    }
+    return out;
+}
+
+Expected<ShopTemplate> outlineTemplate(const Job& job, const LayupPlan& layup)
+{
+    if (layup.missing || layup.shape.empty()) {
+        return refuse("template.no_shape",
+                      "This top has no round, oval or drawn outline: choose one in Layup before making its template.");
+    }
+    ShopTemplate out;
+    out.title = job.name + ": outline";
+    out.outline = anticlockwise(layup.shape);
+    const Box box = boundsOf(out.outline);
+    const Vec2 middle{(box.left + box.right) / 2.0, (box.bottom + box.top) / 2.0};
+    out.marks.push_back({middle - Vec2{kMark_mm, 0.0}, middle + Vec2{kMark_mm, 0.0}, "middle, along the grain"});
+    out.marks.push_back({middle - Vec2{0.0, kMark_mm}, middle + Vec2{0.0, kMark_mm}, ""});
+    return out;
+}
+
+} // namespace burl

@@ -1,0 +1,83 @@
+// The templates that a layup hands out.
+
+#include "ui/layup/layup_bench.h"
+
+#include <QFileDialog>
+#include <QFileInfo>
+
+#include "exchange/export/template_file.h"
+#include "sheets/template_sheet.h"
+#include "ui/files.h"
+#include "ui/layup/layup_form.h"
+#include "ui/text.h"
+#include "ui/theme.h"
+
+namespace burl::ui
+{
+
+void LayupBench::writeTemplates(int joint)
+{
+    const Job* job = document_.job();
+    if (job == nullptr || !hasTop()) {
+        return;
+    }
+    const bool outline = joint < 0;
+    const QString path = QFileDialog::getSaveFileName(
+        form_->window(), outline ? tr("Template of the outline") : tr("Templates of the curved joints"),
+        tr("template-%1.pdf").arg(fromCore(job->name)),
+        tr("PDF at true scale (*.pdf);;Drawing, SVG (*.svg);;Drawing, DXF (*.dxf)"));
+    if (!path.isEmpty()) {
+        Q_EMIT says(outline ? templateWritten(path, outlineTemplate(*job, *document_.plan()->layup))
+                            : jointTemplatesWritten(path));
+    }
+}
+
+QString LayupBench::jointTemplatesWritten(const QString& path)
+{
+    const LayupPlan& layup = *document_.plan()->layup;
+    std::vector<size_t> curved;
+    for (size_t i = 0; i < layup.joints.size(); ++i) {
+        if (layup.joints[i].curved) {
+            curved.push_back(i);
+        }
+    }
+    QString said;
+    for (const size_t i : curved) { // of several each has a file of its own, numbered from the far joint
+        const QFileInfo info(path);
+        const QString name = curved.size() == 1 ? path
+                                                : info.path() + QLatin1Char('/') + info.completeBaseName() +
+                                                      QStringLiteral("-%1.").arg(i + 1) + info.suffix();
+        said = templateWritten(name, jointTemplate(*document_.job(), layup, i));
+        if (!QFileInfo::exists(name)) {
+            return said;
+        }
+    }
+    return curved.size() > 1
+               ? tr("%1 templates are beside %2, numbered from the far joint.").arg(curved.size()).arg(path)
+               : said;
+}
+
+QString LayupBench::templateWritten(const QString& path, const Expected<ShopTemplate>& shape)
+{
+    if (!shape) {
+        return fromCore(shape.error().sentence);
+    }
+    QByteArray bytes;
+    const QString suffix = QFileInfo(path).suffix().toLower();
+    if (suffix == QLatin1String("svg")) {
+        bytes = QByteArray::fromStdString(templateSvg(*shape));
+    } else if (suffix == QLatin1String("dxf")) {
+        const auto dxf = templateDxf(*shape);
+        if (!dxf) {
+            return fromCore(dxf.error().sentence);
+        }
+        bytes = QByteArray::fromStdString(*dxf);
+    } else if (suffix == QLatin1String("pdf")) {
+        bytes = templatePdf(*shape, document_.job()->layup.tools, units(), usualPaper(), textFont().family());
+    } else {
+        return tr("%1: a template is written as .pdf, .svg or .dxf.").arg(path);
+    }
+    return written(path, bytes, tr("The template is in %1.").arg(path));
+}
+
+} // namespace burl::ui
