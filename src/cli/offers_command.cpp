@@ -82,8 +82,7 @@ int offers(const OffersCommand& options)
         return kDone;
     }
     if (job->job.layup.kind == TopKind::Panel) {
-        std::cout << "Panels of three to five pieces are laid up by hand; offers are sought for one or two slabs.\n";
-        return kDone;
+        std::cout << "panels are sought within one tree\n";
     }
     if (const std::string left = leftOutText(answer.leftOut); !left.empty()) {
         std::cout << "left out: " << left << '\n';

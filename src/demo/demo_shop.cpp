@@ -350,13 +350,13 @@ Job millTable()
                         {{2}, Face::Top, false, -200.0, std::nullopt},
                         {{8}, Face::Top, false, -200.0, std::nullopt},
                         {{9}, Face::Top, false, -200.0, std::nullopt}};
-    job.layup.curves = {{{0.0, -8.0}, {800.0, 14.0}, {1700.0, -6.0}, {2500.0, 10.0}},
-                        {{0.0, 10.0}, {900.0, -12.0}, {1800.0, 8.0}, {2500.0, -6.0}},
-                        {{0.0, -6.0}, {700.0, 10.0}, {1600.0, -10.0}, {2500.0, 4.0}}};
+    job.layup.curves = {{{0.0, -16.0}, {800.0, 24.0}, {1700.0, -16.0}, {2500.0, 14.0}},
+                        {{0.0, 18.0}, {900.0, -26.0}, {1800.0, 20.0}, {2500.0, -14.0}},
+                        {{0.0, -14.0}, {700.0, 22.0}, {1600.0, -24.0}, {2500.0, 12.0}}};
     job.flatten.method.id = "router_sled";
     job.flatten.method.name = "router on a sled";
     for (const double x : {420.0, 2080.0}) {
-        for (const double y : {-480.0, 0.0, 480.0}) {
+        for (const double y : {-360.0, 20.0, 360.0}) {
             Fastener f;
             f.at = {x, y};
             job.move.fasteners.push_back(f);

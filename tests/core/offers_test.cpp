@@ -248,3 +248,79 @@ TEST_CASE("the search stops when it is told to", "[offers]")
     const OfferAnswer answer = bestOffers(offerInput(wanted(TopKind::Pair), shop), 20, [](double) { return false; });
     CHECK(answer.cancelled);
 }
+
+TEST_CASE("panels of one tree: the quick search gives the same as looking at everything", "[offers][panel]")
+{
+    const unsigned seed = GENERATE(11U, 12U, 13U);
+    const Shop shop = randomYard(seed, 8); // two trees of four slabs
+    Job job = wanted(TopKind::Panel);
+    std::mt19937 random(seed * 31);
+    const auto some = [&] { return static_cast<Counts>(random() % 4); };
+    job.wishes = {"", std::nullopt, some(), some(), some(), some(), some()};
+    if (seed == 12U) {
+        job.layup.width_mm = 900.0;
+        job.wishes.budget = 1400.0;
+    }
+    const OfferInput in = offerInput(job, shop);
+    const OfferAnswer quick = bestOffers(in);
+    const OfferAnswer all = exhaustiveOffers(in);
+    REQUIRE(quick.offers.size() == all.offers.size());
+    for (size_t i = 0; i < quick.offers.size(); ++i) {
+        CHECK_THAT(quick.offers[i].points, WithinAbs(all.offers[i].points, 1e-9));
+        CHECK(quick.offers[i].layup == all.offers[i].layup);
+        CHECK(quick.offers[i].layup.pieces.size() >= 3);
+        CHECK(quick.offers[i].layup.pieces.size() <= 5);
+    }
+    CHECK(quick.compared <= all.compared);
+    // Every offer is of one tree, in the order it was sawn, and stands when it is laid up.
+    for (const Offer& o : quick.offers) {
+        int last = 0;
+        for (const Piece& p : o.layup.pieces) {
+            CHECK(shop.slab(p.slab)->log == shop.slab(o.layup.pieces[0].slab)->log);
+            CHECK(shop.slab(p.slab)->sequence > last);
+            last = shop.slab(p.slab)->sequence;
+        }
+        Job laid = job;
+        laid.layup = o.layup;
+        const Plan plan = makePlan(laid, shop);
+        CHECK_FALSE(plan.layup->missing);
+        if (job.layup.width_mm) {
+            CHECK(plan.figure("width_least").value() >= *job.layup.width_mm - 0.05);
+        }
+    }
+}
+
+TEST_CASE("a round is offered only from slabs that hold it whole, where its edges must be", "[offers][round]")
+{
+    const Shop shop = randomYard(5, 24);
+    Job job = wanted(TopKind::Single);
+    job.layup.shape = TopShape::Round;
+    job.layup.length_mm = 420.0;
+    job.layup.edges = OuterEdges::Straight;
+    const OfferAnswer whole = bestOffers(offerInput(job, shop));
+    REQUIRE_FALSE(whole.offers.empty());
+    for (const Offer& o : whole.offers) {
+        Job laid = job;
+        laid.layup = o.layup;
+        const Plan plan = makePlan(laid, shop);
+        REQUIRE_FALSE(plan.layup->missing);
+        // Looked at in thirteen places along the round: between them an edge may bite a little.
+        CHECK_THAT(plan.layup->topArea.value(), Catch::WithinRel(std::acos(-1.0) / 4.0 * 420.0 * 420.0, 0.004));
+    }
+    job.layup.length_mm = 560.0;
+    const OfferAnswer strict = bestOffers(offerInput(job, shop));
+    job.layup.edges = OuterEdges::Live;
+    const OfferAnswer live = bestOffers(offerInput(job, shop));
+    CHECK(live.offers.size() > strict.offers.size());
+    job.layup.kind = TopKind::Pair;
+    job.layup.edges = OuterEdges::Straight;
+    job.layup.length_mm = 700.0;
+    const OfferInput in = offerInput(job, shop);
+    const OfferAnswer quick = bestOffers(in);
+    const OfferAnswer all = exhaustiveOffers(in);
+    REQUIRE(quick.offers.size() == all.offers.size());
+    REQUIRE_FALSE(quick.offers.empty());
+    for (size_t i = 0; i < quick.offers.size(); ++i) {
+        CHECK(quick.offers[i].layup == all.offers[i].layup);
+    }
+}

@@ -70,6 +70,16 @@ TEST_CASE("all the choices survive the round trip", "[jobfile]")
     job.layup.joint = {JointKind::Dowels, 155.5, 10.0, 28.0};
     job.layup.parted_mm = 640.25;
     job.layup.pieces[1].across_mm = -7.5;
+    job.layup.edges = OuterEdges::Tapered;
+    job.layup.nearEdge = OuterEdges::Live;
+    job.layup.endWidth_mm = 612.5;
+    job.layup.shape = TopShape::Drawn;
+    job.layup.outline = {{0.0, -250.5}, {1800.0, -240.0}, {1790.25, 260.0}, {10.0, 255.0}};
+    job.layup.corner_mm = 35.5;
+    job.layup.curves = {{{0.0, 1.5}, {700.0, -12.25}}, {}, {{20.0, 3.0}}};
+    job.layup.tools = {12.7, 41.4, 16.0};
+    job.layup.pieces[1].turn_deg = -12.5;
+    job.door = {815.0, 2010.0};
     job.wishes = {"black_locust", 812.5, Counts::AboveAll, Counts::Not, Counts::Little, Counts::Much, Counts::Not};
     job.kept.push_back({"the narrow one", book.jobs[0]->layup});
     job.kept.push_back({"the oval", job.layup});

@@ -236,10 +236,12 @@ double area_mm2(const Region& region)
     return sum;
 }
 
-Region grown(const Region& region, double by_mm)
+Region grown(const Region& region, double by_mm, Corners corners)
 {
-    ClipperLib::ClipperOffset offset;
-    offset.AddPaths(toPaths(region), ClipperLib::jtMiter, ClipperLib::etClosedPolygon);
+    constexpr double kArc_mm = 0.02; // a round corner's chords stand off it by no more
+    ClipperLib::ClipperOffset offset(2.0, kArc_mm * kPerGrid);
+    offset.AddPaths(toPaths(region), corners == Corners::Round ? ClipperLib::jtRound : ClipperLib::jtMiter,
+                    ClipperLib::etClosedPolygon);
     ClipperLib::Paths out;
     offset.Execute(out, by_mm * kPerGrid);
     return toRegion(out);

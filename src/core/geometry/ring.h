@@ -37,6 +37,8 @@ using Region = std::vector<Ring>;
 [[nodiscard]] Region unionOf(const Region& a);
 /// Area with holes (rings that run clockwise) taken away.
 [[nodiscard]] double area_mm2(const Region& region);
-[[nodiscard]] Region grown(const Region& region, double by_mm);
+enum class Corners { Sharp, Round };
+/// Larger by this all round, or smaller when it is negative.
+[[nodiscard]] Region grown(const Region& region, double by_mm, Corners corners = Corners::Sharp);
 
 } // namespace burl

@@ -12,6 +12,8 @@ namespace burl
 namespace
 {
 
+constexpr double kClearOfJoint_mm = 5.0;
+
 class Looker
 {
 public:
@@ -23,7 +25,9 @@ public:
         for (size_t i = 0; i < plan_.pieces.size(); ++i) {
             const PlacedPiece& piece = plan_.pieces[i];
             const Slab& slab = *in_.slabs[i];
-            lookAtEnds(piece, length);
+            if (!piece.island) {
+                lookAtEnds(piece, length);
+            }
             lookAtFeatures(piece, slab);
             if (piece.ripByHand) {
                 lookAtRip(piece, i);
@@ -217,7 +221,7 @@ private:
                     place = {p.x, valueAt(joint.line, p.x)};
                 }
             }
-            if (nearest > in_.ripMargin_mm || furthest < 0.0) {
+            if (nearest > std::max(in_.ripMargin_mm, kClearOfJoint_mm) || furthest < 0.0) {
                 continue; // clear of the joint, or ripped away with the waste
             }
             if (f.kind == FeatureKind::Check) {

@@ -83,7 +83,7 @@ private:
         }
         Region shape{anticlockwise(choices_.outline)};
         if (choices_.corner_mm > 0.0) { // shrunk and grown again, outer corners come out round
-            const Region rounded = grown(grown(shape, -choices_.corner_mm), choices_.corner_mm);
+            const Region rounded = grown(grown(shape, -choices_.corner_mm), choices_.corner_mm, Corners::Round);
             if (rounded.size() == 1) {
                 shape = rounded;
             }

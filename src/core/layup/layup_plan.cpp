@@ -43,6 +43,8 @@ namespace
 {
 
 constexpr double kCurveRoom_mm = 60.0; // curves are known this far beyond the rough ends
+constexpr double kCurveStep_mm = 5.0;
+constexpr double kBendStep_mm = 1.0; // bends are looked for more closely than lines are drawn
 
 enum class RipSide { None, Lower, Upper, Both };
 
@@ -277,7 +279,7 @@ private:
             return {};
         }
         return smoothThrough(choices_.curves[index], -in_.trim_mm - kCurveRoom_mm,
-                             choices_.length_mm + in_.trim_mm + kCurveRoom_mm);
+                             choices_.length_mm + in_.trim_mm + kCurveRoom_mm, kCurveStep_mm);
     }
 
     /// An edge with a joint's curve taken away; the curve runs over the edge's x less `shift`.
@@ -389,7 +391,8 @@ private:
             for (const Vec2 p : curve) {
                 joint.line.push_back({p.x, joint.level_mm + p.y});
             }
-            joint.bends = tightestBends(cutTo(joint.line, -in_.trim_mm, choices_.length_mm + in_.trim_mm));
+            joint.bends = tightestBends(
+                smoothThrough(choices_.curves[i], -in_.trim_mm, choices_.length_mm + in_.trim_mm, kBendStep_mm));
         } else {
             joint.line = {{-in_.trim_mm - kCurveRoom_mm, joint.level_mm},
                           {choices_.length_mm + in_.trim_mm + kCurveRoom_mm, joint.level_mm}};

@@ -6,6 +6,7 @@ namespace
 {
 
 constexpr double kMark_mm = 40.0;
+constexpr double kStep_mm = 2.0; // of a guiding edge
 
 } // namespace
 
@@ -21,7 +22,11 @@ Expected<ShopTemplate> jointTemplate(const Job& job, const LayupPlan& layup, siz
         return refuse("template.straight",
                       "The joint of " + names + " is straight: it needs no template. Curve it on the board first.");
     }
-    const auto cut = cutTemplate(meeting.line, job.layup.tools, layup.length.value());
+    Profile line = smoothThrough(job.layup.curves[joint], meeting.line.front().x, meeting.line.back().x, kStep_mm);
+    for (Vec2& p : line) {
+        p.y += meeting.level_mm;
+    }
+    const auto cut = cutTemplate(line, job.layup.tools, layup.length.value());
     if (!cut) {
         return tl::unexpected(cut.error());
     }

@@ -100,7 +100,8 @@ public:
         const Ring ring = top->ring();
         out.area_mm2 = area_mm2(std::span<const Vec2>(ring));
         thin_ = thinPoints();
-        const int places = std::min(kMostPlaces, 1 + static_cast<int>(room / kLeastStep_mm));
+        const int most = c.kind == TopKind::Panel ? kMostPlacesInPanel : kMostPlaces;
+        const int places = std::min(most, 1 + static_cast<int>(room / kLeastStep_mm));
         for (int k = 0; k < places; ++k) {
             const double x0 = from_ + in_.trim_mm + (places > 1 ? room * k / (places - 1) : room / 2.0);
             addPlace(out, x0);
@@ -150,6 +151,9 @@ private:
         }
         const double start = x0 - in_.trim_mm;
         const double length = in_.choices.length_mm + 2.0 * in_.trim_mm;
+        if (in_.choices.kind == TopKind::Panel) {
+            addInner(out, x0, start, length);
+        }
         for (const SlabSide side : {SlabSide::Near, SlabSide::Far}) {
             const auto rip = side == SlabSide::Far ? bestFarRip(nearBoth_, farBoth_, in_.ripMargin_mm, start, length)
                                                    : bestNearRip(nearBoth_, farBoth_, in_.ripMargin_mm, start, length);
@@ -161,6 +165,30 @@ private:
                 for (const bool reversed : {false, true}) {
                     place(out, strip, reversed);
                 }
+            }
+        }
+    }
+
+    /// A strip between two joints.
+    void addInner(SlabBlanks& out, double x0, double start, double length) const
+    {
+        const auto between = bestStrip(nearBoth_, farBoth_, in_.ripMargin_mm, start, length);
+        if (!between || !(between->leastWidth_mm > 20.0)) {
+            return;
+        }
+        const double level = std::cos(std::atan(between->line.slope));
+        for (const Face show : {Face::Top, Face::Bottom}) {
+            Blank strip;
+            strip.show = show;
+            strip.x0_mm = x0;
+            strip.width_mm.fill(between->leastWidth_mm * level);
+            strip.least_mm.fill(between->leastWidth_mm * level);
+            const RipLine line = between->line;
+            finish(strip, out.area_mm2,
+                   [&](Vec2 p) { return p.y < line.at(p.x) && p.y > line.at(p.x) - between->leastWidth_mm; });
+            for (const bool reversed : {false, true}) {
+                strip.reversed = reversed;
+                out.inner.push_back(strip);
             }
         }
     }
@@ -221,15 +249,28 @@ private:
         const double length = in_.choices.length_mm;
         const double high = least(cutTo(face.far, x0, x0 + length)).value;
         const double low = most(cutTo(face.near, x0, x0 + length)).value;
-        if (in_.choices.width_mm && high - low < *in_.choices.width_mm) {
+        const bool shaped = shapeHalf(in_.choices, 0).has_value();
+        if (!shaped && in_.choices.width_mm && high - low < *in_.choices.width_mm) {
             return;
         }
+        // A round lies about the middle of the slab's area, as it is laid up; a side that must be whole may not
+        // leave the wood of either face.
+        const Ring ring = face.ring();
+        const double middle = shaped ? centroid(ring).y : (high + low) / 2.0;
         for (int i = 0; i < kSamples; ++i) {
             const double x = x0 + length * i / (kSamples - 1);
-            const double width = in_.choices.width_mm.value_or(valueAt(face.far, x) - valueAt(face.near, x));
+            double width = in_.choices.width_mm.value_or(valueAt(face.far, x) - valueAt(face.near, x));
+            if (const auto shape = shapeHalf(in_.choices, i)) {
+                const double over = std::min(valueAt(face.far, x) - middle, *shape);
+                const double under = std::min(middle - valueAt(face.near, x), *shape);
+                const bool whole = valueAt(farBoth_, x) - middle >= *shape && middle - valueAt(nearBoth_, x) >= *shape;
+                if (in_.choices.edges != OuterEdges::Live && !whole) {
+                    return;
+                }
+                width = std::max(0.0, over) + std::max(0.0, under);
+            }
             strip.width_mm[static_cast<size_t>(i)] = width;
         }
-        const double middle = (high + low) / 2.0;
         const double half = in_.choices.width_mm.value_or(1e6) / 2.0;
         finish(strip, out.area_mm2, [&](Vec2 p) { return std::abs(p.y - middle) < half; });
         out.far.push_back(strip);
@@ -296,11 +337,24 @@ PriceScale priceScale(const OfferInput& in, double pieces)
 
 } // namespace
 
+std::optional<double> shapeHalf(const LayupChoices& choices, int i)
+{
+    const double u = 2.0 * i / (kSamples - 1) - 1.0;
+    const double rise = std::sqrt(std::max(0.0, 1.0 - u * u));
+    if (choices.shape == TopShape::Round) {
+        return choices.length_mm / 2.0 * rise;
+    }
+    if (choices.shape == TopShape::Oval && choices.width_mm) {
+        return *choices.width_mm / 2.0 * rise;
+    }
+    return std::nullopt;
+}
+
 Prepared prepare(const OfferInput& in)
 {
     Prepared out;
     const bool single = in.choices.kind == TopKind::Single;
-    const double pieces = single ? 1.0 : 2.0;
+    const double pieces = single ? 1.0 : in.choices.kind == TopKind::Panel ? 4.0 : 2.0;
     const PriceScale scale = priceScale(in, pieces);
     const double sound = weightOf(in.wishes.sound) / pieces;
     const double waste = weightOf(in.wishes.waste) / pieces;
@@ -317,7 +371,7 @@ Prepared prepare(const OfferInput& in)
             continue;
         }
         strips.price = scale.whole > 0.0 ? 100.0 * slab.price.value_or(scale.mean) / scale.whole : 0.0;
-        for (auto* list : {&strips.far, &strips.near}) {
+        for (auto* list : {&strips.far, &strips.near, &strips.inner}) {
             for (Blank& s : *list) {
                 s.own = sound * s.sound + waste * s.waste + price * strips.price;
             }

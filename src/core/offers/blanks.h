@@ -13,6 +13,7 @@ namespace burl::offers
 
 constexpr int kSamples = 13; // along the final length, ends included
 constexpr int kMostPlaces = 13;
+constexpr int kMostPlacesInPanel = 3; // panels have many pieces to slide
 constexpr double kLeastStep_mm = 20.0;
 
 enum class SlabSide { Near, Far };
@@ -38,10 +39,14 @@ struct SlabBlanks {
     double price = 0.0; // loss points of a slab of this price
     double widest_mm = 0.0;
     std::vector<Blank> far;
-    std::vector<Blank> near; // empty for single slabs
+    std::vector<Blank> near;  // empty for single slabs
+    std::vector<Blank> inner; // between two joints of a panel
     [[nodiscard]] double bestFar() const { return far.front().own; }
     [[nodiscard]] double bestNear() const { return near.front().own; }
 };
+
+/// Half the height of a round, or of an oval of a wanted width, at sample i along the top; nothing for other tops.
+[[nodiscard]] std::optional<double> shapeHalf(const LayupChoices& choices, int i);
 
 struct Prepared {
     std::vector<SlabBlanks> slabs;

@@ -11,7 +11,10 @@
 #include <limits>
 
 #include "core/layup/layup_plan.h"
+#include "core/offers/best_offers.h"
 #include "core/offers/blanks.h"
+#include "core/offers/match.h"
+#include "core/offers/panels.h"
 #include "core/shop/outline.h"
 
 namespace burl
@@ -22,15 +25,9 @@ namespace
 using namespace offers;
 
 constexpr double kNever = std::numeric_limits<double>::infinity();
-constexpr double kOtherSpecies = 100.0;
-constexpr double kOtherTree = 90.0;
-constexpr double kSameTree = 50.0;  // of one tree, but not mirrored
-constexpr double kApartInLog = 5.0; // for each slab between them
-constexpr double kMostApart = 30.0;
-constexpr double kMisplaced_per_mm = 0.1; // a mirror whose halves are slid against each other
-constexpr double kRoom_mm = 0.5;          // over a wanted width, for the piece is turned a little on its rip line
-constexpr double kHair = 1e-9;            // sums taken in another order
-constexpr double kTightest_mm = 5.0;      // a gap that can be poured or finished
+constexpr double kRoom_mm = 0.5;     // over a wanted width, for the piece is turned a little on its rip line
+constexpr double kHair = 1e-9;       // sums taken in another order
+constexpr double kTightest_mm = 5.0; // a gap that can be poured or finished
 
 struct Pairing {
     OfferLoss loss;
@@ -44,20 +41,9 @@ class Matcher
 {
 public:
     explicit Matcher(const OfferInput& in)
-        : in_(in), matchWeight_(weightOf(in.wishes.match)), evenWeight_(weightOf(in.wishes.even)),
+        : in_(in), tree_(in), matchWeight_(weightOf(in.wishes.match)), evenWeight_(weightOf(in.wishes.even)),
           wasteWeight_(weightOf(in.wishes.waste))
     {
-    }
-
-    /// The least that the two slabs' places in their log can lose.
-    [[nodiscard]] double leastMatch(std::size_t a, std::size_t b) const
-    {
-        const Slab& sa = *in_.slabs[a];
-        const Slab& sb = *in_.slabs[b];
-        if (neighbours(sa, sb)) {
-            return std::min(kSameTree, drift(a, b));
-        }
-        return notMirrored(sa, sb);
     }
 
     /// Points of two strips together; infinite when they do not make the top.
@@ -67,7 +53,7 @@ public:
         if (!widths(a, b, far, near, loss)) {
             return kNever;
         }
-        loss.match = match(a.slab, b.slab, far, near, bookmatch);
+        loss.match = tree_.of(a.slab, b.slab, far, near, bookmatch);
         const double extraWaste = loss.waste;
         loss.waste += (far.waste + near.waste) / 2.0;
         loss.sound = (far.sound + near.sound) / 2.0;
@@ -76,50 +62,6 @@ public:
     }
 
 private:
-    static bool neighbours(const Slab& a, const Slab& b)
-    {
-        return a.log.value != 0 && a.log == b.log && a.sequence > 0 && b.sequence > 0 &&
-               std::abs(a.sequence - b.sequence) == 1;
-    }
-
-    static double notMirrored(const Slab& a, const Slab& b)
-    {
-        if (a.species != b.species) {
-            return kOtherSpecies;
-        }
-        if (a.log.value == 0 || a.log != b.log) {
-            return kOtherTree;
-        }
-        const int apart = a.sequence > 0 && b.sequence > 0 ? std::abs(a.sequence - b.sequence) : 1;
-        return kSameTree + std::min(kMostApart, kApartInLog * (apart - 1));
-    }
-
-    /// How far apart in the log the two show faces come to lie: the saw and what flattening takes.
-    [[nodiscard]] double drift(std::size_t a, std::size_t b) const
-    {
-        const double wanted = in_.choices.thickness_mm;
-        const auto off = [&](std::size_t i) { return std::max(0.0, *in_.slabs[i]->thickness_mm - wanted) / 2.0; };
-        return in_.kerfs_mm[a] + off(a) + off(b);
-    }
-
-    [[nodiscard]] double match(std::size_t a, std::size_t b, const Blank& far, const Blank& near, bool& bookmatch) const
-    {
-        const Slab& sa = *in_.slabs[a];
-        const Slab& sb = *in_.slabs[b];
-        bookmatch = false;
-        if (neighbours(sa, sb)) {
-            const bool aAbove = sa.sequence < sb.sequence;
-            const bool facing =
-                far.show == (aAbove ? Face::Bottom : Face::Top) && near.show == (aAbove ? Face::Top : Face::Bottom);
-            if (facing && far.ripped == near.ripped && far.reversed == near.reversed) {
-                const double apart = drift(a, b) + kMisplaced_per_mm * std::abs(far.x0_mm - near.x0_mm);
-                bookmatch = apart < kSameTree;
-                return std::min(kSameTree, apart);
-            }
-        }
-        return notMirrored(sa, sb);
-    }
-
     /// Width of the top, evenness, and the wood that a wanted width cuts away; false when it does not fit.
     [[nodiscard]] bool widths(const SlabBlanks& a, const SlabBlanks& b, const Blank& far, const Blank& near,
                               OfferLoss& loss) const
@@ -148,6 +90,22 @@ private:
             loss.waste = 50.0 * (width - meanSum) / width; // what is poured, or left open, is no wood
             return true;
         }
+        if (shapeHalf(c, 0)) { // each half must hold its half of the round
+            double kept = 0.0;
+            for (int i = 0; i < kSamples; ++i) {
+                const auto k = static_cast<size_t>(i);
+                const double half = *shapeHalf(c, i);
+                if (c.edges != OuterEdges::Live &&
+                    (far.width_mm[k] < half + kRoom_mm || near.width_mm[k] < half + kRoom_mm)) {
+                    return false;
+                }
+                kept += (std::min(far.width_mm[k], half) + std::min(near.width_mm[k], half)) *
+                        (i == 0 || i == kSamples - 1 ? 0.5 : 1.0) / (kSamples - 1);
+            }
+            loss.even = std::min(100.0, 200.0 * std::sqrt(differ / kSamples) / std::max(1.0, meanSum));
+            loss.waste = 100.0 * (meanSum - kept) * c.length_mm / (a.area_mm2 + b.area_mm2);
+            return true;
+        }
         if (c.width_mm) {
             for (size_t i = 0; i + 1 < kSamples; ++i) {
                 if (far.least_mm[i] + near.least_mm[i] < *c.width_mm + kRoom_mm) {
@@ -161,6 +119,7 @@ private:
     }
 
     const OfferInput& in_;
+    TreeMatch tree_;
     double matchWeight_;
     double evenWeight_;
     double wasteWeight_;
@@ -179,44 +138,12 @@ Piece pieceOf(const OfferInput& in, std::size_t slab, const Blank& strip)
     return piece;
 }
 
-/// The best so far, of which the last is the one to beat.
-class Best
-{
-public:
-    explicit Best(std::size_t count) : count_(count) {}
-    struct Kept {
-        double points = 0.0;
-        std::size_t a = 0; // in Prepared
-        std::size_t b = 0;
-        Pairing pairing;
-        bool operator<(const Kept& o) const
-        {
-            return points != o.points ? points < o.points : a != o.a ? a < o.a : b < o.b;
-        }
-    };
-    [[nodiscard]] double toBeat() const { return kept_.size() < count_ ? kNever : kept_.back().points; }
-    void add(Kept kept)
-    {
-        if (!(kept.points < kNever) || count_ == 0) {
-            return;
-        }
-        kept_.insert(std::upper_bound(kept_.begin(), kept_.end(), kept), std::move(kept));
-        if (kept_.size() > count_) {
-            kept_.pop_back();
-        }
-    }
-    [[nodiscard]] const std::vector<Kept>& all() const { return kept_; }
-
-private:
-    std::size_t count_;
-    std::vector<Kept> kept_;
-};
-
 class Search
 {
 public:
     Search(const OfferInput& in, std::size_t count, const OfferProgress& progress, bool everything)
-        : in_(in), progress_(progress), everything_(everything), prepared_(prepare(in)), matcher_(in), best_(count)
+        : in_(in), progress_(progress), everything_(everything), prepared_(prepare(in)), matcher_(in), tree_(in),
+          best_(count)
     {
         answer_.leftOut = prepared_.leftOut;
     }
@@ -225,19 +152,23 @@ public:
     {
         if (in_.choices.kind == TopKind::Single) {
             singles();
-        } else if (in_.choices.kind != TopKind::Panel) {
+        } else if (in_.choices.kind == TopKind::Panel) {
+            const auto goingOn = [this](double share) { return goOn(share); };
+            answer_.compared = searchPanels(in_, prepared_, everything_, best_, goingOn);
+        } else {
             pairs();
         }
-        for (const Best::Kept& kept : best_.all()) {
+        for (const BestOffers::Kept& kept : best_.all()) {
             Offer offer;
             offer.layup = in_.choices;
-            offer.layup.pieces = {pieceOf(in_, prepared_.slabs[kept.a].slab, *kept.pairing.far)};
-            if (kept.pairing.near != nullptr) {
-                offer.layup.pieces.push_back(pieceOf(in_, prepared_.slabs[kept.b].slab, *kept.pairing.near));
+            offer.layup.curves.clear(); // drawn for other slabs
+            offer.layup.pieces.clear();
+            for (const auto& [slab, strip] : kept.strips) {
+                offer.layup.pieces.push_back(pieceOf(in_, prepared_.slabs[slab].slab, *strip));
             }
-            offer.loss = kept.pairing.loss;
+            offer.loss = kept.loss;
             offer.points = kept.points;
-            offer.bookmatch = kept.pairing.bookmatch;
+            offer.bookmatch = kept.bookmatch;
             answer_.offers.push_back(std::move(offer));
         }
         return std::move(answer_);
@@ -259,12 +190,11 @@ private:
             const SlabBlanks& s = prepared_.slabs[i];
             const Blank& strip = s.far.front();
             answer_.compared += s.far.size();
-            Pairing pairing;
-            pairing.far = &strip;
-            pairing.loss.sound = strip.sound;
-            pairing.loss.waste = strip.waste;
-            pairing.loss.price = s.price;
-            best_.add({strip.own, i, i, pairing});
+            OfferLoss loss;
+            loss.sound = strip.sound;
+            loss.waste = strip.waste;
+            loss.price = s.price;
+            best_.add({strip.own, {{i, &strip}}, loss, false});
         }
     }
 
@@ -292,7 +222,7 @@ private:
                 if (tooDear(a, b) || (!everything_ && tooNarrow(a, b))) {
                     continue;
                 }
-                const double least = a.bestFar() + b.bestNear() + matchWeight * matcher_.leastMatch(a.slab, b.slab);
+                const double least = a.bestFar() + b.bestNear() + matchWeight * tree_.least(a.slab, b.slab);
                 bounds.push_back({least, static_cast<std::uint32_t>(i), static_cast<std::uint32_t>(k)});
             }
         }
@@ -316,7 +246,7 @@ private:
     /// No two strips of them are as wide as wanted.
     [[nodiscard]] bool tooNarrow(const SlabBlanks& a, const SlabBlanks& b) const
     {
-        return !facesAcross(in_.choices.kind) && in_.choices.width_mm &&
+        return !facesAcross(in_.choices.kind) && in_.choices.width_mm && !shapeHalf(in_.choices, 0) &&
                a.widest_mm + b.widest_mm < *in_.choices.width_mm;
     }
 
@@ -324,7 +254,7 @@ private:
     {
         const SlabBlanks& a = prepared_.slabs[i];
         const SlabBlanks& b = prepared_.slabs[k];
-        const double match = matchWeight * matcher_.leastMatch(a.slab, b.slab);
+        const double match = matchWeight * tree_.least(a.slab, b.slab);
         Pairing best;
         for (const Blank& far : a.far) {
             if (!everything_ && far.own + b.bestNear() + match > std::min(best.points, best_.toBeat()) + kHair) {
@@ -343,7 +273,9 @@ private:
                 }
             }
         }
-        best_.add({best.points, i, k, best});
+        if (best.far != nullptr) {
+            best_.add({best.points, {{i, best.far}, {k, best.near}}, best.loss, best.bookmatch});
+        }
     }
 
     const OfferInput& in_;
@@ -351,7 +283,8 @@ private:
     bool everything_;
     Prepared prepared_;
     Matcher matcher_;
-    Best best_;
+    TreeMatch tree_;
+    BestOffers best_;
     OfferAnswer answer_;
 };
 

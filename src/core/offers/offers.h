@@ -1,6 +1,6 @@
 #pragma once
-// Offers: what the whole yard can give for a wanted top, ranked. Single slabs, joined pairs, rivers and open
-// gaps; panels are laid up by hand.
+// Offers: what the whole yard can give for a wanted top, ranked. Single slabs and rounds, joined pairs, rivers and
+// open gaps, panels of one tree.
 // Units: mm; losses are points, 0 nothing lost, 100 all of it.   Source: docs/formulas.md#offers.
 // Threads: pure; `progress` is called from the caller's thread.
 

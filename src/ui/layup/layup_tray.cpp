@@ -217,10 +217,6 @@ void LayupTray::seek()
     if (job == nullptr) {
         return;
     }
-    if (job->layup.kind == TopKind::Panel) {
-        words_->setText(tr("Panels of three to five pieces are laid up by hand."));
-        return;
-    }
     progress_->setValue(0);
     progress_->show();
     stop_->show();
@@ -262,7 +258,10 @@ void LayupTray::showOffers()
     say(l.otherSpecies, tr("%1 of other wood"));
     say(l.rounds, tr("%1 cross-cut"));
     say(l.notMeasured, tr("%1 not measured"));
-    words_->setText(offers.empty() && job != nullptr && job->layup.kind != TopKind::Panel
+    if (job != nullptr && job->layup.kind == TopKind::Panel) {
+        left.prepend(tr("sought within one tree"));
+    }
+    words_->setText(offers.empty() && job != nullptr
                         ? tr("No slab gives this top: make it shorter, narrower or thinner. %1")
                               .arg(left.join(QStringLiteral(", ")))
                         : left.join(QStringLiteral(", ")));
