@@ -73,6 +73,9 @@ JobPlate::JobPlate(QWidget* parent) : QAbstractButton(parent)
 
 void JobPlate::set(const QString& name, const QString& below)
 {
+    if (name == name_ && below == below_) {
+        return;
+    }
     name_ = name;
     below_ = below;
     setAccessibleName(tr("Job: %1. Opens the list of jobs.").arg(name));

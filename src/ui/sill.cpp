@@ -77,7 +77,10 @@ public:
         setObjectName(name);
         text_->setObjectName(name + QStringLiteral("_text"));
         remedy_->setObjectName(name + QStringLiteral("_remedy"));
-        text_->severity = f.severity;
+        if (text_->severity != f.severity) {
+            text_->severity = f.severity;
+            text_->update();
+        }
         const QString sentence = sentenceOf(f, units);
         if (text_->text() != sentence) {
             text_->setText(sentence);
@@ -92,7 +95,6 @@ public:
         remedy_->setAccessibleName(remedy.isEmpty() ? sentence : remedy);
         remedy_->setVisible(!remedy.isEmpty());
         remedy_->setEnabled(leads);
-        text_->update();
     }
 
     Finding finding;
@@ -167,7 +169,10 @@ void Sill::showFindings(const std::vector<Finding>& findings, const UnitChoice& 
         }
         rows_[i]->setVisible(i < findings.size());
     }
-    update();
+    if (findings.empty() != empty_) {
+        empty_ = findings.empty();
+        update();
+    }
 }
 
 void Sill::paintEvent(QPaintEvent*)

@@ -35,6 +35,7 @@ Q_SIGNALS:
 private:
     class Row;
     QVBoxLayout* column_;
+    bool empty_ = true;
     std::vector<Row*> rows_;
     Row* said_;
 };

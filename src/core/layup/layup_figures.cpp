@@ -37,7 +37,7 @@ public:
         if (plan_.shape.empty()) { // a round has no width at its ends
             add(plan_.leastWidth);
         }
-        if (choices_.kind == TopKind::Pair) {
+        if (!plan_.halvesDiffer.empty()) {
             Extreme differ;
             for (const Vec2 p : plan_.halvesDiffer) {
                 if (std::abs(p.y) > std::abs(differ.value)) {

@@ -185,7 +185,7 @@ private:
         plan_.finalBox.top = plan_.shape.empty() ? reach(plan_.upperSide, true, most(upper).value) : most(upper).value;
         plan_.finalBox.bottom =
             plan_.shape.empty() ? reach(plan_.lowerSide, false, least(lower).value) : least(lower).value;
-        if (choices_.kind == TopKind::Pair) {
+        if (choices_.kind == TopKind::Pair && choices_.shape != TopShape::Drawn) { // drawn halves differ as drawn
             plan_.halvesDiffer = combined(upper, 1.0, lower); // upper - (-lower), about a joint on y = 0
             if (!plan_.joints.empty() && plan_.joints.front().curved) {
                 plan_.halvesDiffer = combined(plan_.halvesDiffer, -2.0, plan_.joints.front().line);

@@ -51,6 +51,8 @@ void WidthStrip::paintEvent(QPaintEvent*)
     p.setPen(c.faint);
     p.drawText(QRectF(22, 2, width() - 44, 18), Qt::AlignLeft | Qt::AlignVCenter,
                !river                 ? tr("width along the length")
+               : plan->layup->pieces.size() > 2
+                   ? tr("from bank to bank along the length, islands within, show face")
                : plan->layup->openGap ? tr("gap along the length, show face")
                                       : tr("river along the length, show face"));
     p.setPen(QPen(c.hairline, 1));
@@ -77,8 +79,9 @@ void WidthStrip::paintEvent(QPaintEvent*)
     for (const Vec2 v : simplified(pixels, 0.2)) { // without the points that nobody could see
         line << QPointF(v.x, v.y);
     }
-    p.setPen(QPen(c.ink, 1.8));
-    p.drawPolyline(line);
+    p.setPen(QPen(c.ink, 0)); // hairlines are quick, and two of them firm
+    p.drawPolyline(line.translated(0.0, -0.4));
+    p.drawPolyline(line.translated(0.0, 0.4));
     p.setPen(c.ink);
     const auto label = [&](const Extreme& e, double dy) {
         const QPointF q = at({e.x, e.value});

@@ -25,6 +25,7 @@ ChoicesForm::ChoicesForm(Document& document, const QString& name, QWidget* paren
 void ChoicesForm::addRow(const QString& label, QWidget* field)
 {
     auto* text = named(new QLabel(label, this), field->objectName() + QStringLiteral("Label"), label.trimmed());
+    labels_[field] = text;
     text->setBuddy(field);
     field->setAccessibleName(label.trimmed());
     text->setWordWrap(true);
@@ -144,8 +145,8 @@ void ChoicesForm::showRow(QWidget* field, bool shown)
 {
     shown = shown && (open_ || std::find(folded_.begin(), folded_.end(), field) == folded_.end());
     field->setVisible(shown);
-    if (auto* label = findChild<QLabel*>(field->objectName() + QStringLiteral("Label"))) {
-        label->setVisible(shown);
+    if (const auto label = labels_.find(field); label != labels_.end()) {
+        label->second->setVisible(shown);
     }
 }
 

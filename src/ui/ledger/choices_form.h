@@ -2,6 +2,7 @@
 // A bench's choices: labelled rows that read from the job and write to it.
 
 #include <functional>
+#include <map>
 #include <optional>
 #include <vector>
 
@@ -57,6 +58,7 @@ private:
     Document& document_;
     QGridLayout* grid_;
     std::vector<std::function<void()>> refreshers_;
+    std::map<QWidget*, QWidget*> labels_;
     std::vector<QWidget*> folded_;
     bool folding_ = false;
     bool open_ = false;     // the fold
