@@ -156,9 +156,8 @@ private:
                 if (isCurved(index)) {
                     words += QLatin1Char(' ') + tr("Curves stand off these lines: by their templates.");
                 }
-                page_.text(0, y_, w, words, 9.0);
+                y_ += page_.paragraph(0, y_ + 0.5, w, words, 9.0) + 0.5;
             }
-            y_ += 5.0;
         }
         y_ += 3.0;
     }

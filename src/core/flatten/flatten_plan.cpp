@@ -494,11 +494,15 @@ private:
         double chips = 0.0;
         std::vector<Figure> drift;
         double driftSum = 0.0;
-        bool all = !plan_.pieces.empty();
+        bool known = true;
         for (size_t i = 0; i < plan_.pieces.size(); ++i) {
             const FlattenedPiece& piece = plan_.pieces[i];
             if (piece.missing) {
-                all = false;
+                const double half = std::max(0.0, (piece.rough_mm - plan_.thickness.value()) / 2.0);
+                known = known && piece.rough_mm > 0.0;
+                drift.push_back(assumed("off_show_" + piece.name, "off the show face of " + piece.name, half,
+                                        Unit::Length, "half of what is spare; face not read"));
+                driftSum += half;
                 continue;
             }
             const std::string source = "surface readings of " + piece.name;
@@ -530,7 +534,7 @@ private:
                 given("off_show_" + piece.name, "off the show face of " + piece.name, offShow, Unit::Length, source));
             driftSum += offShow;
         }
-        if (all && in_.layup->pieces.size() == 2 && neighbours()) {
+        if (known && in_.layup->pieces.size() == 2 && neighbours()) {
             const Figure kerf = given("kerf", "kerf", in_.kerf_mm[0], Unit::Length, "of the log");
             add(made("figure_drift", "Figure drift", "{0} + {1} + {2}", {kerf, drift[0], drift[1]},
                      in_.kerf_mm[0] + driftSum, Unit::Length));
@@ -538,7 +542,7 @@ private:
         if (!minutes.empty()) {
             add(given("strokes", "Strokes, all faces", strokes, Unit::Count,
                       "those that touch wood, counted on the removal map"));
-            add(made("minutes", "Time at the router", minutes.size() > 1 ? "{0} + {1}" : "{0}", minutes, total,
+            add(made("minutes", "Time at the router", sumOf(minutes.size()), minutes, total,
                      Unit::Minutes));
             add(given("chips", "Wood removed", chips, Unit::Volume,
                       "removal map; loose chips fill two to three times this"),

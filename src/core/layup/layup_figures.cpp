@@ -10,6 +10,8 @@ namespace burl
 namespace
 {
 
+constexpr double kMirrored_mm = 60.0;
+
 class Measurer
 {
 public:
@@ -85,6 +87,7 @@ public:
             add(given("meeting_bolts", "Bolts where they meet", 2.0 * static_cast<double>(plan_.meetingBolts_mm.size()),
                       Unit::Count, "one near each face, every 300 mm and 80 mm from the edges"));
         }
+        measureDefects();
         add(plan_.woodArea, Weight::Folded);
         const Figure trim = given("trim", "trim", in_.trim_mm, Unit::Length, "chosen");
         add(made("rough_length", "Rough length", "{0} + 2 × {1}", {plan_.length, trim},
@@ -121,6 +124,63 @@ private:
             narrower(island.lower, plan_.near().upper);
         }
         return out;
+    }
+
+    static bool inTop(const PlacedPiece& piece, Vec2 onTop)
+    {
+        return std::any_of(piece.kept.begin(), piece.kept.end(),
+                           [onTop](const Ring& ring) { return contains(ring, onTop); });
+    }
+
+    /// What is left of knots, voids and checks, and how many knots of a pair mirror each other.
+    void measureDefects()
+    {
+        double kept = 0.0;
+        double cut = 0.0;
+        std::vector<std::vector<Vec2>> knots;
+        std::optional<double> pith;
+        std::string pithOf;
+        for (size_t i = 0; i < plan_.pieces.size(); ++i) {
+            const PlacedPiece& piece = plan_.pieces[i];
+            knots.emplace_back();
+            for (const Feature& f : in_.slabs[i]->features) {
+                if (f.kind == FeatureKind::Sapwood || f.kind == FeatureKind::Pith) {
+                    continue;
+                }
+                const std::vector<Vec2> points = piece.place.toTable(f.points);
+                const bool inside = std::any_of(points.begin(), points.end(),
+                                                [&piece](Vec2 p) { return inTop(piece, p); });
+                (inside ? kept : cut) += 1.0;
+                if (inside && f.kind == FeatureKind::Knot) {
+                    knots.back().push_back(points.front());
+                }
+            }
+            const auto& middle = in_.slabs[i]->pith;
+            if (middle && !in_.slabs[i]->endGrain && (!pith || std::abs(middle->distance_mm) < *pith)) {
+                pith = std::abs(middle->distance_mm);
+                pithOf = piece.name;
+            }
+        }
+        if (kept + cut > 0.0) {
+            add(made("defects", "Knots, checks and voids in it", "all of its slabs, less {0} cut away with the waste",
+                     {given("defects_cut", "cut away", cut, Unit::Count, "on the drawing")}, kept, Unit::Count),
+                Weight::Folded);
+        }
+        if (choices_.kind == TopKind::Pair && knots.size() == 2 && !knots[0].empty() && !knots[1].empty()) {
+            double mirrored = 0.0;
+            for (const Vec2 k : knots[0]) {
+                mirrored += std::any_of(knots[1].begin(), knots[1].end(), [k](Vec2 other) {
+                    return length(Vec2{k.x - other.x, k.y + other.y}) < kMirrored_mm;
+                });
+            }
+            add(given("knots_mirrored", "Knots mirrored", mirrored, Unit::Count,
+                      "of the far half, with one of the near half less than 60 mm from its mirror"),
+                Weight::Folded);
+        }
+        if (pith) {
+            add(given("pith_nearest", "Pith from the middle of " + pithOf, *pith, Unit::Length, "log end, the nearest"),
+                Weight::Folded);
+        }
     }
 
     void measureJoints()

@@ -21,15 +21,6 @@ double longestOffcut_mm(const LayupPlan& layup, double trim_mm)
     return longest;
 }
 
-std::string sumOf(size_t terms)
-{
-    std::string text;
-    for (size_t i = 0; i < terms; ++i) {
-        text += (i > 0 ? " + {" : "{") + std::to_string(i) + "}";
-    }
-    return text;
-}
-
 } // namespace
 
 OfferView layupView(const LayupChoices& layup, const Job& job, const Shop& shop)
@@ -49,6 +40,9 @@ OfferView layupView(const LayupChoices& layup, const Job& job, const Shop& shop)
     add("gap_least");
     add("gap_most");
     add("figure_drift");
+    add("knots_mirrored");
+    add("defects");
+    add("pith_nearest");
     add("thickness");
     if (view.plan.fill && view.plan.fill->mass) {
         view.figures.push_back({view.plan.fill->mass, Weight::Plain});

@@ -34,6 +34,15 @@ Figure made(std::string key, std::string label, std::string formula, std::vector
                                                                 guess ? Sureness::Guess : Sureness::Measured}));
 }
 
+std::string sumOf(size_t terms)
+{
+    std::string text;
+    for (size_t i = 0; i < terms; ++i) {
+        text += (i > 0 ? " + {" : "{") + std::to_string(i) + "}";
+    }
+    return text;
+}
+
 Figure relabelled(const Figure& figure, std::string key, std::string label)
 {
     if (!figure) {

@@ -55,6 +55,9 @@ private:
 [[nodiscard]] Figure made(std::string key, std::string label, std::string formula, std::vector<Figure> terms,
                           double value, Unit unit);
 
+/// "{0} + {1} + {2}": the formula of a sum of so many terms.
+[[nodiscard]] std::string sumOf(size_t terms);
+
 /// The figure with another label or key, the same working.
 [[nodiscard]] Figure relabelled(const Figure& figure, std::string key, std::string label);
 
