@@ -121,3 +121,17 @@ TEST_CASE("a check that is to be keyed gets its keys where it lies in the top, a
     CHECK_THAT(said->figures[1].value(), WithinAbs(50.0 / 3.0, 1e-9));
     CHECK_THAT(said->figures[2].value(), WithinAbs(25.0, 1e-9));
 }
+
+TEST_CASE("no tenon lies where a channel is let in under the joint", "[joinery]")
+{
+    Demo demo(1); // two channels across the joint
+    const Plan plan = demo.plan();
+    REQUIRE(demo.job.move.channels.size() == 2);
+    for (const Channel& c : demo.job.move.channels) {
+        for (const Vec2 t : plan.layup->tenons) {
+            CHECK(std::abs(t.x - c.x_mm) >= c.width_mm / 2.0 + kTenonClear_mm - 1e-6);
+        }
+    }
+    demo.job.move.channels.clear();
+    CHECK(demo.plan().layup->tenons.size() >= plan.layup->tenons.size());
+}

@@ -60,6 +60,7 @@ TEST_CASE("all the choices survive the round trip", "[jobfile]")
     job.layup.pieces[0].rip = RipLine{101.25, -0.003};
     job.flatten.school = FlattenSchool::ShowFace;
     job.flatten.spare = SpareFrom::Underside;
+    job.fill.price_per_L = 24.75;
     job.fill.overrules.push_back({{11}, 20, "medium_casting"});
     job.move.assembly_mc_pct = 8.8;
     job.move.channels.push_back({300.0, 10.0, 500.0, 38.0, 12.0, 9.0});

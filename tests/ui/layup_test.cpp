@@ -138,3 +138,29 @@ TEST_CASE("a piece turned by the form mirrors the drawing", "[ui][layup]")
     CHECK(d.job().layup.pieces[0].show == Face::Top);
     CHECK_FALSE(d.plan().figure("figure_drift")); // no longer a bookmatch
 }
+
+TEST_CASE("letters turn the selected piece over and swing it end for end", "[ui][layup]")
+{
+    Driver d;
+    QTest::mouseClick(&d.board(), Qt::LeftButton, Qt::NoModifier, d.pixel({1000, 250}));
+    const Piece before = d.job().layup.pieces[0];
+    QTest::keyClick(&d.board(), Qt::Key_M);
+    CHECK(d.job().layup.pieces[0].show == Face::Top);
+    QTest::keyClick(&d.board(), Qt::Key_E);
+    CHECK(d.job().layup.pieces[0].endForEnd);
+    QTest::keyClick(&d.board(), Qt::Key_M);
+    QTest::keyClick(&d.board(), Qt::Key_E);
+    CHECK(d.job().layup.pieces[0] == before);
+}
+
+TEST_CASE("a river's cost is told where it is dragged, once a litre has a price", "[ui][layup]")
+{
+    Driver d;
+    d.document.showJob({2});
+    CHECK_FALSE(d.plan().figure("resin_cost"));
+    d.document.edit(QStringLiteral("Price"), [](Job& j) { j.fill.price_per_L = 20.0; });
+    const double cost = d.figure("resin_cost");
+    CHECK_THAT(cost, WithinAbs(20.0 * d.figure("litres"), 1e-9));
+    d.drag({900, 300}, {900, 330});
+    CHECK(d.figure("resin_cost") > cost);
+}

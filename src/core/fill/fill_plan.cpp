@@ -483,6 +483,13 @@ private:
         plan_.litres = mixed.empty() ? given("litres", "Resin to mix", 0.0, Unit::Volume, "nothing to fill")
                                      : made("litres", "Resin to mix", sum, mixed, litres, Unit::Volume);
         add(plan_.litres, Weight::Telling);
+        if (in_.choices.price_per_L && litres > 0.0) {
+            const Figure price =
+                given("resin_price", "price of a litre", *in_.choices.price_per_L, Unit::Money, "chosen");
+            plan_.cost = made("resin_cost", "Resin costs", "{0} × {1}", {plan_.litres, price},
+                              litres * *in_.choices.price_per_L, Unit::Money);
+            add(plan_.cost);
+        }
         for (const ResinOrder& order : plan_.orders) {
             if (plan_.orders.size() > 1) {
                 add(order.mixed);

@@ -52,6 +52,7 @@ struct FillPlan {
     std::optional<GapAnswer> gap; // between finished faces
     Figure litres;                // all resins, mixed
     Figure mass;                  // finished top: wood and resin
+    Figure cost;                  // of the resin, where its price is known
     std::vector<Entry> figures;
     std::vector<Finding> findings;
 };

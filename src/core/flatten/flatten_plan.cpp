@@ -542,8 +542,7 @@ private:
         if (!minutes.empty()) {
             add(given("strokes", "Strokes, all faces", strokes, Unit::Count,
                       "those that touch wood, counted on the removal map"));
-            add(made("minutes", "Time at the router", sumOf(minutes.size()), minutes, total,
-                     Unit::Minutes));
+            add(made("minutes", "Time at the router", sumOf(minutes.size()), minutes, total, Unit::Minutes));
             add(given("chips", "Wood removed", chips, Unit::Volume,
                       "removal map; loose chips fill two to three times this"),
                 Weight::Folded);

@@ -148,8 +148,8 @@ private:
                     continue;
                 }
                 const std::vector<Vec2> points = piece.place.toTable(f.points);
-                const bool inside = std::any_of(points.begin(), points.end(),
-                                                [&piece](Vec2 p) { return inTop(piece, p); });
+                const bool inside =
+                    std::any_of(points.begin(), points.end(), [&piece](Vec2 p) { return inTop(piece, p); });
                 (inside ? kept : cut) += 1.0;
                 if (inside && f.kind == FeatureKind::Knot) {
                     knots.back().push_back(points.front());

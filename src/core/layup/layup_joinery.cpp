@@ -57,6 +57,9 @@ public:
             for (const ButterflyKey& key : plan_.keys) {
                 avoidBox(meeting, boundsOf(key.outline()), avoid);
             }
+            for (const Box& groove : in_.grooves) {
+                avoidBox(meeting, groove, avoid);
+            }
             avoidFeatures(meeting, avoid);
             double from = 0.0;
             double to = choices_.length_mm;

@@ -34,7 +34,7 @@ Ring Placement::toSlab(const Ring& ring) const
 bool sameInput(const LayupInput& a, const LayupInput& b)
 {
     return a.choices == b.choices && a.trim_mm == b.trim_mm && a.ripMargin_mm == b.ripMargin_mm &&
-           a.longest_mm == b.longest_mm && a.van_mm == b.van_mm && a.door == b.door &&
+           a.longest_mm == b.longest_mm && a.van_mm == b.van_mm && a.door == b.door && a.grooves == b.grooves &&
            std::equal(a.slabs.begin(), a.slabs.end(), b.slabs.begin(), b.slabs.end(),
                       [](const auto& x, const auto& y) { return x == y || (x && y && *x == *y); });
 }

@@ -100,6 +100,7 @@ struct LayupInput {
     std::optional<double> longest_mm; // that the shop handles
     std::optional<double> van_mm;
     DoorWay door;
+    std::vector<Box> grooves; // of channels under a joined top: no tenon lies there
 };
 [[nodiscard]] bool sameInput(const LayupInput& a, const LayupInput& b);
 

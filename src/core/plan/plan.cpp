@@ -120,6 +120,13 @@ Plan makePlan(const Job& job, const Shop& shop, const Plan* previous)
     layup.longest_mm = shop.habits.longest_mm;
     layup.van_mm = shop.habits.van_mm;
     layup.door = job.door;
+    if (!facesAcross(job.layup.kind) && job.layup.kind != TopKind::Single &&
+        job.layup.joint.kind != JointKind::GlueOnly) {
+        for (const Channel& c : job.move.channels) {
+            layup.grooves.push_back({c.x_mm - c.width_mm / 2.0, c.middle_mm - c.length_mm / 2.0,
+                                     c.x_mm + c.width_mm / 2.0, c.middle_mm + c.length_mm / 2.0});
+        }
+    }
     stage(plan.layupInput, plan.layup, plan.computed[0], std::move(layup), previous ? &previous->layupInput : nullptr,
           previous ? &previous->layup : nullptr, layupPlan);
 

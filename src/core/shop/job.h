@@ -131,6 +131,7 @@ struct FillChoices {
     double potResidue = 0.03;
     double bucket_L = 5.0;
     double pigment_pct = 1.0;
+    std::optional<double> price_per_L; // of mixed resin
     std::vector<ResinOverrule> overrules;
     bool operator==(const FillChoices&) const = default;
 };

@@ -221,9 +221,13 @@ OrderedJson toJson(const FillChoices& c)
     for (const ResinOverrule& o : c.overrules) {
         overrules.push_back({{"slab", o.slab.value}, {"feature", o.feature}, {"resin", o.resin}});
     }
-    return {{"overpour_mm", c.overpour_mm}, {"soak_in_g_m2", c.soakIn_g_m2}, {"reserve", c.reserve},
-            {"pot_residue", c.potResidue},  {"bucket_l", c.bucket_L},        {"pigment_pct", c.pigment_pct},
-            {"overrules", overrules}};
+    OrderedJson out{{"overpour_mm", c.overpour_mm}, {"soak_in_g_m2", c.soakIn_g_m2}, {"reserve", c.reserve},
+                    {"pot_residue", c.potResidue},  {"bucket_l", c.bucket_L},        {"pigment_pct", c.pigment_pct},
+                    {"overrules", overrules}};
+    if (c.price_per_L) {
+        out["price_per_l"] = *c.price_per_L;
+    }
+    return out;
 }
 
 FillChoices fillFrom(JsonReader r)
@@ -235,6 +239,7 @@ FillChoices fillFrom(JsonReader r)
     r.read("pot_residue", c.potResidue);
     r.read("bucket_l", c.bucket_L);
     r.read("pigment_pct", c.pigment_pct);
+    r.read("price_per_l", c.price_per_L);
     if (!(c.bucket_L > 0.0)) {
         r.note("bucket_l", "a bucket holds more than nothing");
     }

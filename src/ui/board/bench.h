@@ -73,6 +73,8 @@ public:
     /// Arrow keys nudge what is selected; true when something moved.
     virtual bool nudge(double, double) { return false; }
     virtual bool removeSelected() { return false; }
+    /// A letter of this bench, pressed while nothing is dragged; true when it means something.
+    virtual bool key(int) { return false; }
     /// What a click on a finding's remedy does here; nothing when it is no more than advice.
     [[nodiscard]] virtual std::function<void()> remedyFor(const Finding&) { return {}; }
     /// Keys of this bench, a line each: "Arrow keys — nudge the piece".

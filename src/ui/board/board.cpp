@@ -258,6 +258,9 @@ void Board::keyPressEvent(QKeyEvent* event)
     if ((dx != 0.0 || dy != 0.0) && bench_->nudge(dx, dy)) {
         return;
     }
+    if (event->modifiers() == Qt::NoModifier && bench_->key(event->key())) {
+        return;
+    }
     QWidget::keyPressEvent(event);
 }
 

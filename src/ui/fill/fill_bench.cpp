@@ -153,6 +153,11 @@ FillBench::FillBench(Document& document, QWidget* parent)
     form_->fold(tr("more choices"));
     form_
         ->addMeasure(
+            QStringLiteral("resinPrice"), tr("Price of a litre"), Unit::Money, [fill] { return fill().price_per_L; },
+            [&doc](auto v) { doc.edit(tr("Resin price"), [&](Job& j) { j.fill.price_per_L = v; }); })
+        ->setOptional(tr("not known"));
+    form_
+        ->addMeasure(
             QStringLiteral("pigment"), tr("Pigment, % of mass"), Unit::Percent, [fill] { return fill().pigment_pct; },
             [&doc](auto v) { doc.edit(tr("Pigment"), [&](Job& j) { j.fill.pigment_pct = *v; }); })
         ->setRange(0.0, 20.0);

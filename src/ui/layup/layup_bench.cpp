@@ -89,6 +89,15 @@ std::vector<Entry> LayupBench::figures() const
     if (const Figure drift = document_.plan()->figure("figure_drift")) {
         out.push_back({drift, Weight::Plain});
     }
+    if (facesAcross(document_.job()->layup.kind) &&
+        hasTop()) { // the river is chosen here, so what it drinks stands here
+        if (!document_.plan()->layup->openGap) {
+            out.push_back({document_.plan()->fill->litres, Weight::Plain});
+        }
+        if (document_.plan()->fill->cost) {
+            out.push_back({document_.plan()->fill->cost, Weight::Plain});
+        }
+    }
     if (document_.plan()->fill->mass) {
         out.push_back({document_.plan()->fill->mass, Weight::Plain});
     }
@@ -299,6 +308,7 @@ QStringList LayupBench::keys() const
             tr("Drag the far handle of an island — turn it"),
             tr("Type a length while dragging, then Enter — set it exactly"),
             tr("Arrow keys, with Shift ten times — nudge the selected piece"),
+            tr("M — turn the selected piece over; E — swing it end for end"),
             tr("Escape — let go without a change"),
             tr("T — turn the top over")};
 }

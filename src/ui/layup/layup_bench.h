@@ -43,6 +43,7 @@ public:
     void doubleClick(Vec2 at, const BoardView& view) override;
     bool nudge(double dx, double dy) override;
     bool removeSelected() override;
+    bool key(int key) override;
     [[nodiscard]] std::function<void()> remedyFor(const Finding& finding) override;
     [[nodiscard]] QStringList keys() const override;
 

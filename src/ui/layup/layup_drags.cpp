@@ -381,6 +381,27 @@ bool LayupBench::removeSelected()
     return false;
 }
 
+bool LayupBench::key(int key)
+{
+    if (key != Qt::Key_M && key != Qt::Key_E) {
+        return false;
+    }
+    const Job* job = document_.job();
+    if (job == nullptr || selected_ >= job->layup.pieces.size()) {
+        return false;
+    }
+    document_.edit(key == Qt::Key_M ? tr("Turn a piece over") : tr("Swing a piece end for end"), [&](Job& j) {
+        Piece& piece = j.layup.pieces[selected_];
+        if (key == Qt::Key_M) {
+            piece.show = piece.show == Face::Top ? Face::Bottom : Face::Top;
+        } else {
+            piece.endForEnd = !piece.endForEnd;
+        }
+        piece.rip.reset();
+    });
+    return true;
+}
+
 bool LayupBench::nudge(double dx, double dy)
 {
     if (hasTop() && pointKind_ == Grab::CurvePoint && pointOwner_ < document_.job()->layup.curves.size() &&

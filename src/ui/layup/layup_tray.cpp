@@ -62,6 +62,21 @@ QStringList figuresOf(const OfferView& view, const UnitChoice& units)
     return all;
 }
 
+/// Every figure with how it was come by, for who wants to know before taking it.
+QString workingsOf(const OfferView& view, const UnitChoice& units)
+{
+    QStringList all;
+    for (const Entry& e : view.figures) {
+        QString line = translated(e.figure.node().label) + QStringLiteral(": ") + fromCore(figureText(e.figure, units));
+        const auto working = workingLines(e.figure, units);
+        if (!working.empty() && !e.figure.node().formula.empty()) {
+            line += QStringLiteral("  (") + fromCore(working.front()) + QLatin1Char(')');
+        }
+        all << line;
+    }
+    return all.join(QLatin1Char('\n'));
+}
+
 QString titleOf(const LayupChoices& layup, const Shop& shop, bool bookmatch)
 {
     QStringList names;
@@ -240,6 +255,7 @@ void LayupTray::showOffers()
         shown->show(std::shared_ptr<const Plan>(offer, &offer->view.plan),
                     tr("%1. %2").arg(i + 1).arg(titleOf(offer->offer.layup, document_.shop(), offer->offer.bookmatch)),
                     figuresOf(offer->view, document_.units()), wood_);
+        shown->setToolTip(workingsOf(offer->view, document_.units()));
         shown->setTaken(job != nullptr && offer->offer.layup.pieces == job->layup.pieces);
         shown->disconnect(this);
         connect(shown, &QAbstractButton::clicked, this,

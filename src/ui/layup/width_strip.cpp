@@ -50,11 +50,10 @@ void WidthStrip::paintEvent(QPaintEvent*)
     p.setFont(textFont(10.0));
     p.setPen(c.faint);
     p.drawText(QRectF(22, 2, width() - 44, 18), Qt::AlignLeft | Qt::AlignVCenter,
-               !river                 ? tr("width along the length")
-               : plan->layup->pieces.size() > 2
-                   ? tr("from bank to bank along the length, islands within, show face")
-               : plan->layup->openGap ? tr("gap along the length, show face")
-                                      : tr("river along the length, show face"));
+               !river                           ? tr("width along the length")
+               : plan->layup->pieces.size() > 2 ? tr("from bank to bank along the length, islands within, show face")
+               : plan->layup->openGap           ? tr("gap along the length, show face")
+                                                : tr("river along the length, show face"));
     p.setPen(QPen(c.hairline, 1));
     p.drawLine(area.bottomLeft(), area.bottomRight());
     if (!plan->layup->halvesDiffer.empty()) {
