@@ -11,6 +11,7 @@
 
 #include "cli/files.h"
 #include "cli/job.h"
+#include "core/flatten/sure_plan.h"
 #include "core/measure/format.h"
 #include "core/plan/plan.h"
 #include "demo/demo_shop.h"
@@ -126,7 +127,14 @@ int plan(const PlanOptions& options)
     if (!job) {
         return code;
     }
-    const Plan made = makePlan(job->job, job->shop);
+    Plan made = makePlan(job->job, job->shop);
+    if (options.sure) { // the range stands among the figures of flattening
+        auto flatten = std::make_shared<FlattenPlan>(*made.flatten);
+        const SurePlan sure = surePlan(*made.flattenInput, *flatten);
+        flatten->figures.insert(flatten->figures.end(), sure.figures.begin(), sure.figures.end());
+        flatten->findings.insert(flatten->findings.end(), sure.findings.begin(), sure.findings.end());
+        made.flatten = flatten;
+    }
     if (!options.figure.empty()) {
         const Figure figure = made.figure(options.figure);
         if (!figure) {

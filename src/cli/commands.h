@@ -19,6 +19,7 @@ struct PlanOptions {
     bool json = false;
     std::string figure; // only this one
     bool working = false;
+    bool sure = false; // how sure the thickness is, too
     std::string units; // mm, cm, inch, feet; empty: as the shop's habit
 };
 int plan(const PlanOptions& options);

@@ -22,6 +22,7 @@ int main(int argc, char** argv)
     planCommand->add_flag("--text", asText, "as text, the usual way")->excludes(json);
     planCommand->add_option("--figure", planOptions.figure, "only this figure, by its key");
     planCommand->add_flag("--working", planOptions.working, "with the working");
+    planCommand->add_flag("--sure", planOptions.sure, "with the range of the thickness; takes a moment");
     planCommand->add_option("--units", planOptions.units, "mm, cm, inch or feet");
 
     SheetOptions sheetOptions;

@@ -60,6 +60,8 @@ TEST_CASE("all the choices survive the round trip", "[jobfile]")
     job.layup.pieces[0].rip = RipLine{101.25, -0.003};
     job.flatten.school = FlattenSchool::ShowFace;
     job.flatten.spare = SpareFrom::Underside;
+    job.flatten.rig = {131.0, 905.0, 280.0, 15.0, 62.0, 3.0, SledBuild::Steel, 55.5, 48.0, 38.0, 4.5, -0.25, 0.75};
+    job.flatten.packers = PackerStock::ThirtySecond;
     job.fill.price_per_L = 24.75;
     job.fill.overrules.push_back({{11}, 20, "medium_casting"});
     job.move.assembly_mc_pct = 8.8;

@@ -40,16 +40,20 @@ Ring ringOf(const Json& points)
 
 KnownSlab known(const std::string& name)
 {
-    const Json truth = Json::parse(test::contents(std::string(BURL_TEST_DATA) + "/reference/slabs/" + name + "/truth.json"));
+    const Json truth =
+        Json::parse(test::contents(std::string(BURL_TEST_DATA) + "/reference/slabs/" + name + "/truth.json"));
     KnownSlab out;
     out.truth_mm = truth["flatten"]["max_flat_thickness_mm"];
-    for (const Ring& ring : intersection({ringOf(truth["outline"]["top"]["polygon"])},
-                                         {ringOf(truth["outline"]["bottom"]["polygon"])})) {
-        if (out.outline.empty() || area_mm2(std::span<const Vec2>(ring)) > area_mm2(std::span<const Vec2>(out.outline))) {
+    for (const Ring& ring :
+         intersection({ringOf(truth["outline"]["top"]["polygon"])}, {ringOf(truth["outline"]["bottom"]["polygon"])})) {
+        if (out.outline.empty() ||
+            area_mm2(std::span<const Vec2>(ring)) > area_mm2(std::span<const Vec2>(out.outline))) {
             out.outline = ring;
         }
     }
-    const auto height = [](const Json& v) { return v.is_null() ? std::nullopt : std::optional<double>(v.get<double>()); };
+    const auto height = [](const Json& v) {
+        return v.is_null() ? std::nullopt : std::optional<double>(v.get<double>());
+    };
     for (const Json& r : truth["heights"]["bench_exact"]) {
         out.readings.push_back({{r[0], r[1]}, height(r[2]), height(r[3])});
         out.xs.insert(r[0].get<double>());
@@ -102,8 +106,8 @@ TEST_CASE("the range holds the true thickness at least 85 times in 100 over rand
     int held = 0;
     int promisedTooMuch = 0;
     double width = 0.0;
-    for (const char* name : {"ombrel_02", "ombrel_03", "ombrel_04", "ombrel_05", "tarvik_03", "tarvik_04", "tarvik_05",
-                             "tarvik_06"}) {
+    for (const char* name :
+         {"ombrel_02", "ombrel_03", "ombrel_04", "ombrel_05", "tarvik_03", "tarvik_04", "tarvik_05", "tarvik_06"}) {
         const KnownSlab slab = known(name);
         std::mt19937 random(7);
         for (int k = 0; k < kGrids; ++k) {
@@ -111,7 +115,8 @@ TEST_CASE("the range holds the true thickness at least 85 times in 100 over rand
             in.seed = static_cast<std::uint32_t>(k + 1);
             const auto sure = surenessOf(in);
             REQUIRE(sure);
-            INFO(name << " grid " << k << ": " << sure->low_mm << " to " << sure->high_mm << ", true " << slab.truth_mm);
+            INFO(name << " grid " << k << ": " << sure->low_mm << " to " << sure->high_mm << ", true "
+                      << slab.truth_mm);
             ++all;
             held += slab.truth_mm >= sure->low_mm && slab.truth_mm <= sure->high_mm;
             promisedTooMuch += sure->promised_mm > slab.truth_mm;
@@ -141,9 +146,8 @@ TEST_CASE("more readings narrow the range, and the same seed gives the same answ
     SurenessInput coarse = full;
     for (auto* points : {&coarse.top, &coarse.bottom}) { // every other column
         const std::vector<double> xs(slab.xs.begin(), slab.xs.end());
-        std::erase_if(*points, [&](const Point3& p) {
-            return (std::find(xs.begin(), xs.end(), p.x) - xs.begin()) % 2 == 1;
-        });
+        std::erase_if(*points,
+                      [&](const Point3& p) { return (std::find(xs.begin(), xs.end(), p.x) - xs.begin()) % 2 == 1; });
     }
     const auto wide = surenessOf(coarse);
     REQUIRE(wide);

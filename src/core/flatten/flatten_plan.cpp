@@ -9,6 +9,10 @@
 #include <cmath>
 #include <limits>
 
+#include "core/flatten/counted.h"
+#include "core/flatten/packers.h"
+#include "core/flatten/rig.h"
+
 namespace burl
 {
 
@@ -22,45 +26,7 @@ bool sameInput(const FlattenInput& a, const FlattenInput& b)
 namespace
 {
 
-/// A reading on the rim counts: no tape tells its place better than this.
-constexpr double kRim_mm = 0.5;
-
 constexpr double kCell_mm = 20.0; // of the removal map: finer than any grid of readings
-
-/// What may stay low: it will be filled or cut off anyway.
-bool mayStayLow(const Slab& slab, Vec2 at, Face face)
-{
-    for (const Feature& feature : slab.features) {
-        const bool ring = feature.points.size() >= 3;
-        const bool gone = feature.intention == Intention::Fill || feature.intention == Intention::CutOff;
-        const bool onFace = feature.kind == FeatureKind::ThroughVoid || feature.face == face;
-        if (ring && gone && onFace && contains(feature.points, at)) {
-            return true;
-        }
-    }
-    return false;
-}
-
-struct Counted {
-    std::vector<Point3> points;
-    std::vector<std::ptrdiff_t>
-        among; // of each of the surface's points its place in `points`, -1 when it does not count
-};
-
-Counted countedIn(const std::vector<SurfacePoint>& all, const Ring& outline, const Slab& slab, Face face)
-{
-    Counted out;
-    for (size_t i = 0; i < all.size(); ++i) {
-        const Vec2 at{all[i].p.x, all[i].p.y};
-        if ((contains(outline, at) || signedDistance_mm(outline, at) > -kRim_mm) && !mayStayLow(slab, at, face)) {
-            out.among.push_back(static_cast<std::ptrdiff_t>(out.points.size()));
-            out.points.push_back(all[i].p);
-        } else {
-            out.among.push_back(-1);
-        }
-    }
-    return out;
-}
 
 class PieceWork
 {
@@ -153,6 +119,7 @@ public:
             }
         }
         out_.packers = packersUnder(out_.bottomPlane, bearingPoints());
+        roundPackers();
     }
 
     [[nodiscard]] bool missing() const { return out_.missing.has_value(); }
@@ -339,6 +306,17 @@ private:
     }
 
     /// Four bearing points near the corners of what is flattened: the bottom readings nearest there.
+    void roundPackers()
+    {
+        for (Packer& packer : out_.packers) {
+            packer.pieces = packerPieces(packer.squareToBench_mm, choices_.packers);
+        }
+        if (choices_.school == FlattenSchool::BothFaces) {
+            out_.roundingCost_mm =
+                roundingCost_mm(top_.points, bottom_.points, out_.bottomPlane, out_.packers, choices_.packers);
+        }
+    }
+
     [[nodiscard]] std::vector<Point3> bearingPoints() const
     {
         const Box box = boundsOf(outline_);
@@ -392,6 +370,7 @@ public:
             plan_.pieces.push_back(piece.take());
         }
         measure();
+        checkRig();
         sortBySeverity(plan_.findings);
         return plan_;
     }
@@ -422,11 +401,16 @@ private:
             return;
         }
         std::vector<Figure> terms = known;
-        std::string formula = "the thinner of {0} and {1}";
-        if (known.size() == 1) {
-            formula = "{0}";
+        std::string formula = known.size() == 1   ? "{0}"
+                              : known.size() == 2 ? "the thinner of {0} and {1}"
+                                                  : "the thinnest of ";
+        for (size_t i = 0; i < known.size() && known.size() > 2; ++i) {
+            formula += (i > 0 ? ", {" : "{") + std::to_string(i) + "}";
         }
-        const Figure possible = made("thickness_possible", work.size() > 1 ? "Thickest, both pieces" : "Thickest flat",
+        const Figure possible = made("thickness_possible",
+                                     work.size() > 2   ? "Thickest, all pieces"
+                                     : work.size() > 1 ? "Thickest, both pieces"
+                                                       : "Thickest flat",
                                      formula, terms, least, Unit::Length);
         if (in_.wanted_mm > 0.0 && in_.wanted_mm < least) {
             plan_.thickness = made("thickness", "Thickness, finished", "{0}, of {1} possible", {wanted, possible},
@@ -510,6 +494,11 @@ private:
                       Unit::Length, source));
             add(given("off_bottom_" + piece.name, "Off the bottom of " + piece.name + ", most", piece.bottom.most_mm,
                       Unit::Length, source));
+            if (piece.roundingCost_mm > 0.0) {
+                add(given("packer_cost_" + piece.name, "Packers of " + piece.name + ", rounding costs",
+                          piece.roundingCost_mm, Unit::Length, "thickness lost by building them of the shop's stock"),
+                    Weight::Folded);
+            }
             if (piece.shape) {
                 for (const auto& [key, word, value] : {std::tuple{"wind_", "Wind of ", piece.shape->wind_mm},
                                                        std::tuple{"bow_", "Bow of ", piece.shape->bow_mm},
@@ -546,6 +535,35 @@ private:
             add(given("chips", "Wood removed", chips, Unit::Volume,
                       "removal map; loose chips fill two to three times this"),
                 Weight::Folded);
+        }
+    }
+
+    /// Of a router on a sled: each face as it lies, top face first, packers under the slab.
+    void checkRig()
+    {
+        if (in_.choices.method.id != "router_sled") {
+            return;
+        }
+        std::vector<FaceOnBench> faces;
+        for (const FlattenedPiece& piece : plan_.pieces) {
+            if (piece.missing) {
+                continue;
+            }
+            const double thick = plan_.thickness.value();
+            const auto face = [&](const char* word, const FacePasses& passes, double plane) {
+                if (passes.passes.passes.empty()) {
+                    return;
+                }
+                faces.push_back(
+                    {piece.name + word, plane + passes.most_mm, plane, plane + passes.passes.passes.front().floor_mm});
+            };
+            // Its lowest wood stands on the bench; turned over, the flat top does.
+            face(", top face", piece.top, piece.bottom.most_mm + thick);
+            face(", bottom face", piece.bottom, thick);
+        }
+        if (!faces.empty()) {
+            reportRig(in_.choices.rig, in_.choices.method, rigPlan(in_.choices.rig, in_.choices.method, faces),
+                      plan_.figures, plan_.findings);
         }
     }
 

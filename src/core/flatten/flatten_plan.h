@@ -47,7 +47,8 @@ struct FlattenedPiece {
     std::vector<ReadingDot> dots;
     FacePasses top;
     FacePasses bottom;
-    std::vector<Packer> packers; // under the slab, top face up
+    std::vector<Packer> packers;  // under the slab, top face up
+    double roundingCost_mm = 0.0; // of building them from the shop's stock
 };
 
 struct FlattenPlan {

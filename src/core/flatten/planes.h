@@ -64,6 +64,7 @@ struct Packer {
     Point3 at;
     double height_mm = 0.0;        // along the slab's own z
     double squareToBench_mm = 0.0; // what really stands on the bench
+    int pieces = 0;                // of the shop's stock, when packers are built of it
 };
 /// Heights under bearing points of the lower face that bring the plane level; the lowest needs none.
 [[nodiscard]] std::vector<Packer> packersUnder(const Plane& plane, std::span<const Point3> supports);

@@ -18,11 +18,11 @@ namespace burl
 namespace
 {
 
-constexpr int kFeatures = 48;        // waves of a sample
-constexpr int kMostPoints = 900;     // looked at on each face
-constexpr double kSheet_mm = 40.0;   // how far a sheet may be bent, at its rim; anything a slab does
+constexpr int kFeatures = 48;      // waves of a sample
+constexpr int kMostPoints = 900;   // looked at on each face
+constexpr double kSheet_mm = 40.0; // how far a sheet may be bent, at its rim; anything a slab does
 constexpr double kHidden_mm = 0.4; // of a face, spots that no model of waves has
-constexpr double kLow = 0.04; // a little more than nine in ten: the waves are a model
+constexpr double kLow = 0.04;      // a little more than nine in ten: the waves are a model
 constexpr double kHigh = 0.97;
 constexpr double kLeastWeight = 0.02;
 constexpr std::size_t kLeastReadings = 10;
@@ -32,7 +32,7 @@ struct Waves {
     double length_mm = 0.0; // over which heights forget each other
     double share = 0.0;     // of reading error and unevenness in the waves' variance
     double weight = 0.0;
-    double scale_mm2 = 0.0; // variance of the waves that fits best
+    double scale_mm2 = 0.0;                              // variance of the waves that fits best
     std::unique_ptr<Eigen::LLT<Eigen::MatrixXd>> factor; // of the readings' covariance, variance 1
     Eigen::MatrixXd toPoints;                            // covariance of points and readings, variance 1
 };
@@ -47,7 +47,8 @@ class Face
 {
 public:
     Face(const std::vector<Point3>& readings, const std::vector<Vec2>& points, double readError_mm)
-        : readings_(readings), points_(points), readError_mm_(readError_mm), n_(static_cast<Eigen::Index>(readings.size()))
+        : readings_(readings), points_(points), readError_mm_(readError_mm),
+          n_(static_cast<Eigen::Index>(readings.size()))
     {
         Box box{1e300, 1e300, -1e300, -1e300};
         for (const Point3& p : readings) {
@@ -119,7 +120,8 @@ public:
         for (Eigen::Index i = 0; i < m; ++i) {
             const Vec2 p = points_[static_cast<size_t>(i)];
             const Vec2 u = scaled(p);
-            out(i) += rough * normal(random) + atPoints(i) + sheetTerms(p).dot(sheet) + plane_(0) + plane_(1) * u.x + plane_(2) * u.y;
+            out(i) += rough * normal(random) + atPoints(i) + sheetTerms(p).dot(sheet) + plane_(0) + plane_(1) * u.x +
+                      plane_(2) * u.y;
         }
         return out;
     }
@@ -162,8 +164,7 @@ private:
                 Waves w;
                 w.length_mm = steps * spacing_;
                 w.share = share;
-                Eigen::MatrixXd covariance =
-                    distance.unaryExpr([&](double d) { return matern(d, w.length_mm); });
+                Eigen::MatrixXd covariance = distance.unaryExpr([&](double d) { return matern(d, w.length_mm); });
                 covariance.diagonal().array() += share;
                 const Eigen::LLT<Eigen::MatrixXd> plain(covariance);
                 if (plain.info() != Eigen::Success) {
@@ -176,8 +177,7 @@ private:
                 if (sheet.info() != Eigen::Success) {
                     continue;
                 }
-                const Eigen::VectorXd left =
-                    heights_ - basis * sheet.solve(basis.transpose() * plain.solve(heights_));
+                const Eigen::VectorXd left = heights_ - basis * sheet.solve(basis.transpose() * plain.solve(heights_));
                 const double freedom = static_cast<double>(n_ - kSheetTerms);
                 w.scale_mm2 = std::max(left.dot(plain.solve(left)) / freedom, 1e-8);
                 // Readings cannot be surer than the tool: of what is uneven some is its error.
@@ -247,8 +247,8 @@ std::vector<Vec2> placesIn(const Ring& outline, const std::vector<Ring>& mayBeLo
     for (int j = 0; j < across; ++j) {
         for (int i = 0; i < along; ++i) {
             const Vec2 p{box.left + (i + 0.5) * box.width() / along, box.bottom + (j + 0.5) * box.height() / across};
-            const bool low = std::any_of(mayBeLow.begin(), mayBeLow.end(),
-                                         [p](const Ring& ring) { return contains(ring, p); });
+            const bool low =
+                std::any_of(mayBeLow.begin(), mayBeLow.end(), [p](const Ring& ring) { return contains(ring, p); });
             if (!low && contains(outline, p)) {
                 out.push_back(p);
             }
@@ -275,7 +275,7 @@ double sawMarksOf(const std::string& cut)
     return cut.find("chain") != std::string::npos ? 1.0 : cut.find("circular") != std::string::npos ? 0.4 : 0.15;
 }
 
-Expected<Sureness> surenessOf(const SurenessInput& input, const SurenessProgress& progress)
+Expected<SureThickness> surenessOf(const SurenessInput& input, const SurenessProgress& progress)
 {
     if (input.top.size() < kLeastReadings || input.bottom.size() < kLeastReadings) {
         return refuse("sureness.too_few", "Ten readings on each face are needed to tell how sure the thickness is: "
@@ -333,7 +333,7 @@ Expected<Sureness> surenessOf(const SurenessInput& input, const SurenessProgress
         const double next = thicknesses[std::min(i + 1, thicknesses.size() - 1)];
         return thicknesses[i] + (at - static_cast<double>(i)) * (next - thicknesses[i]);
     };
-    Sureness out;
+    SureThickness out;
     out.promised_mm = promised->thickness_mm;
     out.low_mm = quantile(kLow);
     out.likely_mm = quantile(0.5);
@@ -346,7 +346,7 @@ Expected<Sureness> surenessOf(const SurenessInput& input, const SurenessProgress
             const double spread = std::sqrt(std::max(0.0, squares[face](k) / input.samples - mean * mean));
             if (holds[face][i] * spread > most) {
                 most = holds[face][i] * spread;
-                out.oneMore = Sureness::Wanted{places[i], face == 0, spread};
+                out.oneMore = SureThickness::Wanted{places[i], face == 0, spread};
             }
         }
     }

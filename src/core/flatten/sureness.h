@@ -18,7 +18,7 @@ namespace burl
 struct SurenessInput {
     std::vector<Point3> top; // readings that count, z up
     std::vector<Point3> bottom;
-    Ring outline;              // where the planes must lie in wood
+    Ring outline;               // where the planes must lie in wood
     std::vector<Ring> mayBeLow; // areas that are filled or cut off
     double readError_mm = 0.2;  // of one reading, standard deviation
     double sawMarks_mm = 0.2;   // how far the saw's marks stand above what a reading meets, each face
@@ -27,7 +27,7 @@ struct SurenessInput {
     std::uint32_t seed = 1;
 };
 
-struct Sureness {
+struct SureThickness {
     double promised_mm = 0.0; // by the readings alone
     double low_mm = 0.0;      // one time in twenty it is thinner
     double likely_mm = 0.0;
@@ -45,7 +45,7 @@ struct Sureness {
 using SurenessProgress = std::function<bool(double)>;
 
 /// Errors: "sureness.too_few" (ten readings on a face are needed), those of thickestSlab, "sureness.stopped".
-[[nodiscard]] Expected<Sureness> surenessOf(const SurenessInput& input, const SurenessProgress& progress = {});
+[[nodiscard]] Expected<SureThickness> surenessOf(const SurenessInput& input, const SurenessProgress& progress = {});
 
 /// Marks that a saw leaves, by how the slab was cut: a chain saw ten times those of a band mill.
 [[nodiscard]] double sawMarksOf(const std::string& cut);

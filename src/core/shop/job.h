@@ -109,10 +109,35 @@ struct FlattenMethod {
     bool operator==(const FlattenMethod&) const = default;
 };
 
+enum class SledBuild { Plywood, Aluminium, Steel }; // its walls; the floor is a plywood sheet
+
+/// What the router rides on. Heights above the bench.
+struct Rig {
+    double railHeight_mm = 80.0;
+    double railsApart_mm = 1000.0; // the sled's span
+    double sledWide_mm = 300.0;
+    double floor_mm = 12.0; // thickness of the sled's floor
+    double wallHigh_mm = 70.0;
+    double wallThick_mm = 18.0;
+    SledBuild build = SledBuild::Plywood;
+    double router_N = 60.0;
+    double cutterLong_mm = 45.0; // of the bit, below its shank
+    double shank_mm = 50.0;
+    double colletUp_mm = 0.0; // the collet's mouth above the router's base, plunged as far as it goes
+    double tilt_deg = 0.0;    // of the spindle
+    double benchGap_mm = 0.0; // largest under a straightedge
+    bool operator==(const Rig&) const = default;
+};
+
+/// What a shop lays under a slab; packers are built of it.
+enum class PackerStock { Any, Millimetre, ThirtySecond, Veneer, Card };
+
 struct FlattenChoices {
     FlattenSchool school = FlattenSchool::BothFaces;
     SpareFrom spare = SpareFrom::BothAlike;
     FlattenMethod method;
+    Rig rig;
+    PackerStock packers = PackerStock::Any;
     bool operator==(const FlattenChoices&) const = default;
 };
 

@@ -178,19 +178,39 @@ OfferWishes wishesFrom(JsonReader r)
     return w;
 }
 
+constexpr std::pair<const char*, double Rig::*> kRigLengths[] = {
+    {"rail_height_mm", &Rig::railHeight_mm}, {"rails_apart_mm", &Rig::railsApart_mm},
+    {"sled_wide_mm", &Rig::sledWide_mm},     {"floor_mm", &Rig::floor_mm},
+    {"wall_high_mm", &Rig::wallHigh_mm},     {"wall_thick_mm", &Rig::wallThick_mm},
+    {"cutter_long_mm", &Rig::cutterLong_mm}, {"shank_mm", &Rig::shank_mm},
+    {"collet_up_mm", &Rig::colletUp_mm},     {"bench_gap_mm", &Rig::benchGap_mm}};
+
 OrderedJson toJson(const FlattenChoices& c)
 {
     const FlattenMethod& m = c.method;
-    return {{"school", words::of(c.school, words::kSchool)},
-            {"spare", words::of(c.spare, words::kSpare)},
-            {"method", OrderedJson{{"id", m.id},
-                                   {"name", m.name},
-                                   {"depth_mm", m.depth_mm},
-                                   {"bit_mm", m.bit_mm},
-                                   {"overlap", m.overlap},
-                                   {"runoff_mm", m.runoff_mm},
-                                   {"feed_mm_min", m.feed_mm_min},
-                                   {"setup_min", m.setup_min}}}};
+    OrderedJson out{{"school", words::of(c.school, words::kSchool)},
+                    {"spare", words::of(c.spare, words::kSpare)},
+                    {"method", OrderedJson{{"id", m.id},
+                                           {"name", m.name},
+                                           {"depth_mm", m.depth_mm},
+                                           {"bit_mm", m.bit_mm},
+                                           {"overlap", m.overlap},
+                                           {"runoff_mm", m.runoff_mm},
+                                           {"feed_mm_min", m.feed_mm_min},
+                                           {"setup_min", m.setup_min}}}};
+    if (!(c.rig == Rig{})) {
+        OrderedJson rig{{"build", words::of(c.rig.build, words::kSled)},
+                        {"tilt_deg", c.rig.tilt_deg},
+                        {"router_n", c.rig.router_N}};
+        for (const auto& [key, member] : kRigLengths) {
+            rig[key] = c.rig.*member;
+        }
+        out["rig"] = rig;
+    }
+    if (c.packers != PackerStock::Any) {
+        out["packers"] = words::of(c.packers, words::kPackers);
+    }
+    return out;
 }
 
 FlattenChoices flattenFrom(JsonReader r)
@@ -212,6 +232,23 @@ FlattenChoices flattenFrom(JsonReader r)
             inner.note("overlap", "the overlap is a share between 0 and 0.95");
         }
     });
+    r.inside("rig", [&](JsonReader inner) {
+        inner.readWord("build", c.rig.build, words::kSled);
+        inner.read("tilt_deg", c.rig.tilt_deg);
+        inner.read("router_n", c.rig.router_N);
+        for (const auto& [key, member] : kRigLengths) {
+            inner.readLength(key, c.rig.*member);
+        }
+        for (const char* key : {"rails_apart_mm", "sled_wide_mm", "floor_mm"}) {
+            inner.readPositiveLength(key, key[0] == 'f'   ? c.rig.floor_mm
+                                          : key[0] == 's' ? c.rig.sledWide_mm
+                                                          : c.rig.railsApart_mm);
+        }
+        if (!(std::abs(c.rig.tilt_deg) < 10.0)) {
+            inner.note("tilt_deg", "a spindle leans by less than 10 degrees");
+        }
+    });
+    r.readWord("packers", c.packers, words::kPackers);
     return c;
 }
 

@@ -48,6 +48,13 @@ inline constexpr Table<FlattenSchool, 2> kSchool{
     {{FlattenSchool::BothFaces, "both_faces"}, {FlattenSchool::ShowFace, "show_face"}}};
 inline constexpr Table<SpareFrom, 3> kSpare{
     {{SpareFrom::BothAlike, "both_alike"}, {SpareFrom::Underside, "underside"}, {SpareFrom::ShowFace, "show_face"}}};
+inline constexpr Table<SledBuild, 3> kSled{
+    {{SledBuild::Plywood, "plywood"}, {SledBuild::Aluminium, "aluminium"}, {SledBuild::Steel, "steel"}}};
+inline constexpr Table<PackerStock, 5> kPackers{{{PackerStock::Any, "any"},
+                                                 {PackerStock::Millimetre, "1_mm"},
+                                                 {PackerStock::ThirtySecond, "1_32_inch"},
+                                                 {PackerStock::Veneer, "veneer"},
+                                                 {PackerStock::Card, "card"}}};
 inline constexpr Table<FastenerKind, 2> kFastener{
     {{FastenerKind::InsertAndBolt, "insert_and_bolt"}, {FastenerKind::ScrewAndWasher, "screw_and_washer"}}};
 inline constexpr Table<LengthStyle, 5> kLength{{{LengthStyle::Millimetres, "mm"},

@@ -2,6 +2,7 @@
 
 #include <QPainter>
 #include <QPainterPath>
+#include <QTimer>
 
 #include "ui/flat/pass_strip.h"
 #include "ui/ledger/choices_form.h"
@@ -11,10 +12,22 @@
 namespace burl::ui
 {
 
+namespace
+{
+
+constexpr int kSoon_ms = 400;
+constexpr int kWaits_ms = 60; // for a run that was told to stop
+
+} // namespace
+
 FlatBench::FlatBench(Document& document, QWidget* parent)
     : Bench(document), form_(new ChoicesForm(document, QStringLiteral("flat"), parent)),
-      strip_(new PassStrip(document, parent))
+      strip_(new PassStrip(document, parent)), soon_(new QTimer(this))
 {
+    soon_->setSingleShot(true);
+    soon_->setInterval(kSoon_ms);
+    connect(soon_, &QTimer::timeout, this, &FlatBench::askHowSure);
+    connect(&sure_, &SureRun::answered, &document_, &Document::changed);
     form_->hide();
     strip_->hide();
     connect(form_, &ChoicesForm::refused, this, &Bench::says);
@@ -82,6 +95,74 @@ FlatBench::FlatBench(Document& document, QWidget* parent)
     measure(QStringLiteral("runoff"), tr("Run past the edge"), Unit::Length, &FlattenMethod::runoff_mm, 0.0, 500.0);
     measure(QStringLiteral("feed"), tr("Feed, per minute"), Unit::Length, &FlattenMethod::feed_mm_min, 100.0, 60'000.0);
     measure(QStringLiteral("setup"), tr("Setting up, min"), Unit::Minutes, &FlattenMethod::setup_min, 0.0, 600.0);
+    addRig();
+}
+
+void FlatBench::askHowSure()
+{
+    if (document_.plan() == nullptr) {
+        return;
+    }
+    if (sure_.busy()) { // an older question: it stops between two samples, and nobody waits for it
+        sure_.stop();
+        soon_->start(kWaits_ms);
+        return;
+    }
+    sure_.ask(*document_.plan());
+}
+
+void FlatBench::addRig()
+{
+    Document& doc = document_;
+    const auto rig = [&doc]() -> const Rig& {
+        static const Rig none;
+        return doc.job() != nullptr ? doc.job()->flatten.rig : none;
+    };
+    form_->addChoice(
+        QStringLiteral("packerStock"), tr("Packers built of"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("planed to measure"), int(PackerStock::Any)},
+                                                    {tr("1 mm sheets"), int(PackerStock::Millimetre)},
+                                                    {tr("1/32\" sheets"), int(PackerStock::ThirtySecond)},
+                                                    {tr("veneer, 0.6 mm"), int(PackerStock::Veneer)},
+                                                    {tr("playing cards, 0.3 mm"), int(PackerStock::Card)}};
+        },
+        [&doc] { return doc.job() != nullptr ? int(doc.job()->flatten.packers) : 0; },
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Packers"), [&](Job& j) { j.flatten.packers = PackerStock(v.toInt()); });
+        });
+    form_->addChoice(
+        QStringLiteral("sledBuild"), tr("Sled, walls of"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("plywood"), int(SledBuild::Plywood)},
+                                                    {tr("aluminium"), int(SledBuild::Aluminium)},
+                                                    {tr("steel"), int(SledBuild::Steel)}};
+        },
+        [rig] { return int(rig().build); },
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Sled"), [&](Job& j) { j.flatten.rig.build = SledBuild(v.toInt()); });
+        });
+    const auto field = [&](const QString& name, const QString& label, Unit unit, double Rig::*member, double least,
+                           double most) {
+        form_
+            ->addMeasure(
+                name, label, unit, [rig, member]() -> std::optional<double> { return rig().*member; },
+                [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.rig.*member = *v; }); })
+            ->setRange(least, most);
+    };
+    field(QStringLiteral("railHeight"), tr("Rails over the bench"), Unit::Length, &Rig::railHeight_mm, 20.0, 600.0);
+    field(QStringLiteral("railsApart"), tr("Rails apart"), Unit::Length, &Rig::railsApart_mm, 200.0, 3'000.0);
+    field(QStringLiteral("sledWide"), tr("Sled, wide"), Unit::Length, &Rig::sledWide_mm, 80.0, 1'000.0);
+    field(QStringLiteral("sledFloor"), tr("Sled, floor thick"), Unit::Length, &Rig::floor_mm, 3.0, 60.0);
+    field(QStringLiteral("sledWallHigh"), tr("Sled, walls high"), Unit::Length, &Rig::wallHigh_mm, 0.0, 300.0);
+    field(QStringLiteral("sledWallThick"), tr("Sled, walls thick"), Unit::Length, &Rig::wallThick_mm, 0.0, 80.0);
+    field(QStringLiteral("cutterLong"), tr("Cutter, long"), Unit::Length, &Rig::cutterLong_mm, 3.0, 200.0);
+    field(QStringLiteral("shankLong"), tr("Shank, long"), Unit::Length, &Rig::shank_mm, 10.0, 150.0);
+    field(QStringLiteral("colletUp"), tr("Collet above the base"), Unit::Length, &Rig::colletUp_mm, -60.0, 80.0);
+    field(QStringLiteral("routerForce"), tr("Router, pressing"), Unit::Force, &Rig::router_N, 0.0, 500.0);
+    field(QStringLiteral("spindleTilt"), tr("Spindle off upright"), Unit::Degrees, &Rig::tilt_deg, -5.0, 5.0);
+    field(QStringLiteral("benchGap"), tr("Bench, gap under a straightedge"), Unit::Length, &Rig::benchGap_mm, 0.0,
+          30.0);
 }
 
 QString FlatBench::telling() const
@@ -112,12 +193,27 @@ QString FlatBench::title() const
 
 std::vector<Entry> FlatBench::figures() const
 {
-    return document_.plan() != nullptr ? document_.plan()->flatten->figures : std::vector<Entry>{};
+    if (document_.plan() == nullptr) {
+        return {};
+    }
+    std::vector<Entry> out = document_.plan()->flatten->figures;
+    if (const SurePlan* sure = sure_.answerFor(*document_.plan())) {
+        out.insert(out.begin() + (out.empty() ? 0 : 1), sure->figures.begin(), sure->figures.end());
+    }
+    return out;
 }
 
 std::vector<Finding> FlatBench::findings() const
 {
-    return document_.plan() != nullptr ? document_.plan()->flatten->findings : std::vector<Finding>{};
+    if (document_.plan() == nullptr) {
+        return {};
+    }
+    std::vector<Finding> out = document_.plan()->flatten->findings;
+    if (const SurePlan* sure = sure_.answerFor(*document_.plan())) {
+        out.insert(out.end(), sure->findings.begin(), sure->findings.end());
+        sortBySeverity(out);
+    }
+    return out;
 }
 
 QWidget* FlatBench::choices()
@@ -153,6 +249,9 @@ QString FlatBench::emptyWord() const
 void FlatBench::refresh()
 {
     form_->refresh();
+    if (document_.plan() != nullptr && sure_.answerFor(*document_.plan()) == nullptr) {
+        soon_->start();
+    }
     if (hasTop()) {
         selected_ = std::min(selected_, document_.plan()->layup->pieces.size() - 1);
         strip_->show(selected_, topFaceShown(selected_));
@@ -236,8 +335,11 @@ void FlatBench::paint(QPainter& p, const BoardView& view, const QRectF& area, Wo
                 p.setPen(Qt::NoPen);
                 p.setBrush(colours().mark);
                 p.drawPolygon(QPolygonF({at + QPointF(-12, 8), at + QPointF(10, 8), at + QPointF(10, 0)}));
-                paintLabel(p, at + QPointF(at.x() > area.center().x() ? -16 : 16, 4),
-                           quantity(packer.squareToBench_mm, Unit::Length, units()), colours().mark,
+                QString height = quantity(packer.squareToBench_mm, Unit::Length, units());
+                if (packer.pieces > 0) {
+                    height += QStringLiteral(" = %1 ×").arg(packer.pieces);
+                }
+                paintLabel(p, at + QPointF(at.x() > area.center().x() ? -16 : 16, 4), height, colours().mark,
                            at.x() > area.center().x() ? Qt::AlignRight : Qt::AlignLeft);
             }
         }

@@ -1,7 +1,10 @@
 #pragma once
 // Flat: relief over the same table, readings as dots, packers, profiles and passes.
 
+#include "app/sure_run.h"
 #include "ui/board/bench.h"
+
+class QTimer;
 
 namespace burl::ui
 {
@@ -39,9 +42,13 @@ public:
 
 private:
     [[nodiscard]] bool topFaceShown(size_t piece) const;
+    void addRig();
+    void askHowSure();
 
     ChoicesForm* form_;
     PassStrip* strip_;
+    QTimer* soon_; // after the last edit, so that dragging is not held up
+    SureRun sure_;
     size_t selected_ = 0;
     bool underside_ = false;
 };

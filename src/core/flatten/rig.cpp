@@ -1,0 +1,158 @@
+#include "core/flatten/rig.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include "core/flatten/passes.h"
+
+namespace burl
+{
+namespace
+{
+
+constexpr double kClear_mm = 2.0;    // between sled and highest wood
+constexpr double kShankShare = 0.75; // in the collet (custom)
+constexpr double kShankLeast_mm = 20.0;
+constexpr double kTape_mm = 0.1;    // a layer of tape
+constexpr double kSagSeen_mm = 0.3; // more is felt on a finished top
+constexpr double kRidgeSeen_mm = 0.1;
+constexpr double kBenchHollow_mm = 0.5;
+
+struct Material {
+    double modulus_MPa;
+    double weight_N_mm3;
+};
+
+Material materialOf(SledBuild build)
+{
+    switch (build) {
+    case SledBuild::Plywood:
+        return {8000.0, 6.5e-6};
+    case SledBuild::Aluminium:
+        return {69000.0, 26.5e-6};
+    case SledBuild::Steel:
+        return {200000.0, 77.0e-6};
+    }
+    return {8000.0, 6.5e-6};
+}
+
+} // namespace
+
+double leastInCollet_mm(const Rig& rig)
+{
+    return std::max(kShankShare * rig.shank_mm, kShankLeast_mm);
+}
+
+double mostOut_mm(const Rig& rig)
+{
+    return rig.cutterLong_mm + rig.shank_mm - leastInCollet_mm(rig) - rig.colletUp_mm;
+}
+
+RigPlan rigPlan(const Rig& rig, const FlattenMethod& method, const std::vector<FaceOnBench>& faces)
+{
+    RigPlan out;
+    const double base = rig.railHeight_mm + rig.floor_mm; // of the router
+    for (const FaceOnBench& face : faces) {
+        RigReach reach;
+        reach.face = face;
+        reach.outFirst_mm = base - face.firstFloor_mm;
+        reach.outLast_mm = base - face.plane_mm;
+        reach.inCollet_mm = rig.cutterLong_mm + rig.shank_mm - rig.colletUp_mm - reach.outLast_mm;
+        reach.sheet_mm = std::max(0.0, reach.outLast_mm - mostOut_mm(rig));
+        reach.clears = face.highest_mm + kClear_mm <= rig.railHeight_mm;
+        out.faces.push_back(reach);
+    }
+    const Material sheet = materialOf(SledBuild::Plywood);
+    const Material walls = materialOf(rig.build);
+    const SledSection section = sledSection(rig.sledWide_mm, rig.floor_mm, rig.wallHigh_mm, rig.wallThick_mm,
+                                            sheet.modulus_MPa, walls.modulus_MPa);
+    const double self = rig.sledWide_mm * rig.floor_mm * sheet.weight_N_mm3 +
+                        2.0 * rig.wallHigh_mm * rig.wallThick_mm * walls.weight_N_mm3;
+    const SledSag sag = sledSag(rig.railsApart_mm, rig.router_N, self, section.stiffness_Nmm2);
+    out.sag_mm = sag.load_mm + sag.self_mm;
+    const double stepover = method.bit_mm * (1.0 - method.overlap);
+    out.ridge_mm = ridge_mm(stepover, rig.tilt_deg);
+    out.tapeLayers = rig.sledWide_mm * std::tan(rig.tilt_deg * std::numbers::pi / 180.0) / kTape_mm;
+    return out;
+}
+
+void reportRig(const Rig& rig, const FlattenMethod& method, const RigPlan& plan, std::vector<Entry>& figures,
+               std::vector<Finding>& findings)
+{
+    const Figure rails = given("rail_height", "rails", rig.railHeight_mm, Unit::Length, "chosen, above the bench");
+    const Figure floor = given("sled_floor", "sled floor", rig.floor_mm, Unit::Length, "chosen");
+    const RigReach* worst = nullptr;
+    for (const RigReach& reach : plan.faces) {
+        worst = worst == nullptr || reach.outLast_mm > worst->outLast_mm ? &reach : worst;
+    }
+    if (worst != nullptr) {
+        const Figure lowest = given("plane_height", "lowest plane, " + worst->face.name, worst->face.plane_mm,
+                                    Unit::Length, "above the bench, packers under the slab");
+        figures.push_back({made("bit_out", "Bit stands out, at most", "{0} + {1} − {2}", {rails, floor, lowest},
+                                worst->outLast_mm, Unit::Length),
+                           Weight::Folded});
+        figures.push_back(
+            {made("in_collet", "Shank left in the collet", "cutter {0} + shank {1} − collet {2} − out {3}",
+                  {given("cutter_long", "cutter", rig.cutterLong_mm, Unit::Length, "chosen"),
+                   given("shank", "shank", rig.shank_mm, Unit::Length, "chosen"),
+                   given("collet_up", "collet above the base", rig.colletUp_mm, Unit::Length, "chosen"),
+                   given("out", "out", worst->outLast_mm, Unit::Length, "as above")},
+                  worst->inCollet_mm, Unit::Length),
+             Weight::Folded});
+    }
+    const Figure span = given("rails_apart", "rails apart", rig.railsApart_mm, Unit::Length, "chosen");
+    const Figure load = given("router", "router", rig.router_N, Unit::Force, "chosen");
+    const Figure sag =
+        made("sled_sag", "Sled sags at mid-span", "a beam over {0}, {1} in its middle, and its own weight",
+             {span, load}, plan.sag_mm, Unit::Length);
+    figures.push_back({sag, Weight::Folded});
+    if (rig.tilt_deg != 0.0) {
+        const Figure tilt = given("tilt", "spindle off upright", rig.tilt_deg, Unit::Degrees, "measured");
+        figures.push_back(
+            {made("ridge", "Ridges between strokes", "stepover × tangent of {0}", {tilt}, plan.ridge_mm, Unit::Length),
+             Weight::Folded});
+    }
+    for (const RigReach& reach : plan.faces) {
+        if (!reach.clears) {
+            addFinding(
+                findings, "rig.no_clearance", Severity::Stop,
+                "The sled would run into the wood: " + reach.face.name + " stands {0} high, the rails {1}.",
+                {given("highest", "highest", reach.face.highest_mm, Unit::Length, "readings and packers"), rails},
+                "raise the rails");
+        }
+        if (reach.sheet_mm > 0.05) {
+            const Figure sheet =
+                given("sheet", "sheet", reach.sheet_mm, Unit::Length, "what the bit lacks at the last pass");
+            const bool room = reach.face.highest_mm + reach.sheet_mm + kClear_mm <= rig.railHeight_mm;
+            addFinding(findings, "rig.no_reach", Severity::Stop,
+                       "The bit does not reach the plane of " + reach.face.name +
+                           ": it lacks {0} with {1} of the shank "
+                           "in the collet.",
+                       {sheet, given("least_in_collet", "kept in", leastInCollet_mm(rig), Unit::Length,
+                                     "three quarters of the shank, 20 mm at least")},
+                       room ? "lay a sheet of {0} under the slab, never a longer stick-out"
+                            : "lower the rails by {0}, never a longer stick-out");
+        }
+    }
+    if (plan.sag_mm > kSagSeen_mm) {
+        addFinding(findings, "rig.sag", Severity::Warn,
+                   "The sled sags {0} under the router: faces come out hollow across by that.", {sag},
+                   "higher walls, or a bar of steel under them");
+    }
+    if (plan.ridge_mm > kRidgeSeen_mm) {
+        addFinding(findings, "rig.ridges", Severity::Warn, "The tilted spindle leaves ridges of {0}.",
+                   {given("ridge", "ridges", plan.ridge_mm, Unit::Length, "stepover and tilt"),
+                    given("layers", "layers", std::ceil(plan.tapeLayers - 1e-9), Unit::Count, "0.1 mm each"),
+                    given("stepover", "stepover", method.bit_mm * (1.0 - method.overlap), Unit::Length, "chosen")},
+                   "{1} layers of tape under the low runner");
+    }
+    if (rig.benchGap_mm > kBenchHollow_mm) {
+        addFinding(findings, "rig.bench", Severity::Warn,
+                   "The bench stands off a straightedge by {0}: it need not be level, but flat.",
+                   {given("bench_gap", "gap", rig.benchGap_mm, Unit::Length, "straightedge")},
+                   "shim it, or read the slab from rails that are true");
+    }
+}
+
+} // namespace burl
