@@ -137,7 +137,8 @@ int main(int argc, char** argv)
         window.bench()->showPage(parser.value(page));
     }
     if (parser.isSet(shot)) {
-        const int settled_ms = parser.isSet(page) ? 1500 : 200; // offers take a moment to be found
+        // Offers take a moment to be found, and so does how sure a thickness is.
+        const int settled_ms = parser.isSet(page) || parser.value(bench) == QLatin1String("flat") ? 2500 : 200;
         QTimer::singleShot(settled_ms, &window, [&] {
             const bool saved = window.grab().save(parser.value(shot));
             QCoreApplication::exit(saved ? 0 : 1);

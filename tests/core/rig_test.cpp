@@ -139,17 +139,20 @@ TEST_CASE("rounded packers never make a slab thicker", "[packers][plan]")
     Demo demo(1);
     for (const PackerStock stock : {PackerStock::Millimetre, PackerStock::ThirtySecond, PackerStock::Veneer}) {
         demo.job.flatten.packers = stock;
-        for (const FlattenedPiece& piece : demo.plan().flatten->pieces) {
+        const Plan plan = demo.plan();
+        for (const FlattenedPiece& piece : plan.flatten->pieces) {
             CHECK(piece.roundingCost_mm >= 0.0);
             CHECK(piece.roundingCost_mm < 1.5);
             for (const Packer& p : piece.packers) {
-                CHECK(std::abs(p.pieces * packerUnit_mm(stock) - p.squareToBench_mm) <= packerUnit_mm(stock) / 2.0 + 1e-9);
+                CHECK(std::abs(p.pieces * packerUnit_mm(stock) - p.squareToBench_mm) <=
+                      packerUnit_mm(stock) / 2.0 + 1e-9);
             }
         }
     }
 }
 
-TEST_CASE("the range of the top is that of its thinner piece, and the wanted thickness is judged by it", "[sureness][plan]")
+TEST_CASE("the range of the top is that of its thinner piece, and the wanted thickness is judged by it",
+          "[sureness][plan]")
 {
     Demo demo(1);
     const Plan plan = demo.plan();

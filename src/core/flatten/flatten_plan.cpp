@@ -10,6 +10,7 @@
 #include <limits>
 
 #include "core/flatten/counted.h"
+#include "core/flatten/outliers.h"
 #include "core/flatten/packers.h"
 #include "core/flatten/rig.h"
 
@@ -32,7 +33,8 @@ class PieceWork
 {
 public:
     PieceWork(const FlattenChoices& choices, const PlacedPiece& placed, const Slab& slab)
-        : choices_(choices), slab_(slab), outline_(placed.place.toSlab(placed.rough)), turnedOver_(placed.turnedOver)
+        : choices_(choices), slab_(slab), place_(placed.place), outline_(placed.place.toSlab(placed.rough)),
+          turnedOver_(placed.turnedOver)
     {
         out_.slab = slab.id;
         out_.name = slab.name;
@@ -125,6 +127,8 @@ public:
     [[nodiscard]] bool missing() const { return out_.missing.has_value(); }
     [[nodiscard]] double most_mm() const { return most_mm_; }
     [[nodiscard]] const Surfaces& surfaces() const { return surfaces_; }
+    [[nodiscard]] const Slab& slab() const { return slab_; }
+    [[nodiscard]] Vec2 onTable(Vec2 onSlab) const { return place_.toTable(onSlab); }
     FlattenedPiece take() { return std::move(out_); }
     [[nodiscard]] const FlattenedPiece& piece() const { return out_; }
 
@@ -338,6 +342,7 @@ private:
 
     const FlattenChoices& choices_;
     const Slab& slab_;
+    Placement place_;
     Ring outline_; // slab frame
     bool turnedOver_;
     Surfaces surfaces_;
@@ -434,6 +439,7 @@ private:
                 .leadsTo = benchNamedIn(piece.missing->where);
             return;
         }
+        lookForOddReadings(work, piece);
         if (piece.under == UnderSource::Parallel) {
             addFinding(plan_.findings, "flatten.under_not_read", Severity::Caution,
                        "The underside of " + piece.name + " is not read; it is taken as parallel to the top.", {},
@@ -461,6 +467,29 @@ private:
                              2.0 * piece.shape->rms_mm, Unit::Length)},
                        "read a finer grid")
                 .leadsTo = "yard";
+        }
+    }
+
+    void lookForOddReadings(const PieceWork& work, const FlattenedPiece& piece)
+    {
+        const Slab& slab = work.slab();
+        for (const auto& [grid, word] :
+             {std::pair{&slab.topHeights, "top"}, std::pair{&slab.bottomHeights, "bottom"}}) {
+            if (!*grid) {
+                continue;
+            }
+            for (const OddReading& odd : oddReadings(**grid)) {
+                const Vec2 at{(*grid)->xs_mm[odd.column], (*grid)->ys_mm[odd.row]};
+                addFinding(plan_.findings, "flatten.odd_reading", Severity::Warn,
+                           "The reading {0} on the " + std::string(word) + " of " + piece.name +
+                               ", {1} along and {2} across, does not fit its neighbours: they tell {3}.",
+                           {given("odd", "reading", odd.reading_mm, Unit::Length, "as typed"),
+                            given("odd_x", "along", at.x, Unit::Length, "from the butt end"),
+                            given("odd_y", "across", at.y, Unit::Length, "from the string, far side +"),
+                            given("odd_expected", "expected", odd.expected_mm, Unit::Length, "from its neighbours")},
+                           "read it again", work.onTable(at))
+                    .leadsTo = "yard";
+            }
         }
     }
 

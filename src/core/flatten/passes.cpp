@@ -53,17 +53,37 @@ PassPlan passPlan(const RemovalMap& map, const PassInput& input)
     }
     const int count = passCount(plan.highest_mm, input.depth_mm);
     plan.fullPath_mm = count * plan.strokes.path_mm;
-    double above = plan.highest_mm;
-    const double cell = map.cellArea_mm2();
+    std::vector<double> floors;
     for (int k = 0; k < count; ++k) {
-        Pass pass;
-        pass.floor_mm = k + 1 == count ? 0.0 : plan.highest_mm - (k + 1) * input.depth_mm;
-        for (const double h : map.height_mm) {
-            if (h > pass.floor_mm) {
-                pass.contact_mm2 += cell;
-                pass.removed_L += (std::min(h, above) - pass.floor_mm) * cell / 1e6;
-            }
+        floors.push_back(k + 1 == count ? 0.0 : plan.highest_mm - (k + 1) * input.depth_mm);
+    }
+    // One sweep for all passes: each cell is met first by one of them, and by every one after it.
+    std::vector<double> firstMet(floors.size(), 0.0); // cells
+    std::vector<double> above(floors.size(), 0.0);    // their heights over that pass's floor
+    for (const double h : map.height_mm) {
+        if (!(h > 0.0) || floors.empty()) {
+            continue;
         }
+        auto k = static_cast<size_t>(std::clamp((plan.highest_mm - h) / input.depth_mm, 0.0, count - 1.0));
+        while (k > 0 && h > floors[k - 1]) {
+            --k;
+        }
+        while (!(h > floors[k])) { // the last floor is the plane: it ends there
+            ++k;
+        }
+        firstMet[k] += 1.0;
+        above[k] += h - floors[k];
+    }
+    const double cell = map.cellArea_mm2();
+    double met = 0.0;
+    for (int k = 0; k < count; ++k) {
+        const auto at = static_cast<size_t>(k);
+        Pass pass;
+        pass.floor_mm = floors[at];
+        const double whole = k > 0 ? met * (floors[at - 1] - floors[at]) : 0.0; // met before: a full depth
+        met += firstMet[at];
+        pass.contact_mm2 = met * cell;
+        pass.removed_L = (whole + above[at]) * cell / 1e6;
         for (int stroke = 0; stroke < plan.strokes.strokes; ++stroke) {
             const double centre = input.bit_mm / 2.0 + stroke * plan.strokes.stepover_mm;
             const double cells = map.cellsAlong / map.length_mm;
@@ -79,7 +99,6 @@ PassPlan passPlan(const RemovalMap& map, const PassInput& input)
         }
         pass.path_mm = pass.strokesTouching * (map.width_mm + 2.0 * input.runoff_mm) +
                        std::max(0, pass.strokesTouching - 1) * plan.strokes.stepover_mm;
-        above = pass.floor_mm;
         plan.removed_L += pass.removed_L;
         plan.passes.push_back(pass);
     }

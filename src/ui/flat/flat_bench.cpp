@@ -210,6 +210,9 @@ std::vector<Finding> FlatBench::findings() const
     }
     std::vector<Finding> out = document_.plan()->flatten->findings;
     if (const SurePlan* sure = sure_.answerFor(*document_.plan())) {
+        if (sure->low_mm) { // the range says it better
+            std::erase_if(out, [](const Finding& f) { return f.code == "flatten.between_readings"; });
+        }
         out.insert(out.end(), sure->findings.begin(), sure->findings.end());
         sortBySeverity(out);
     }

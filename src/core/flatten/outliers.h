@@ -1,0 +1,24 @@
+#pragma once
+// Readings of a grid that do not fit their neighbours: mistyped, or the probe stood on a chip.
+// Units: mm.   Source: docs/formulas.md#odd-readings.   Threads: pure.
+
+#include <cstddef>
+#include <vector>
+
+#include "core/shop/slab.h"
+
+namespace burl
+{
+
+struct OddReading {
+    std::size_t column = 0;
+    std::size_t row = 0;
+    double reading_mm = 0.0;
+    double expected_mm = 0.0; // by its neighbours
+};
+
+/// The readings that stand off what their neighbours tell by far more than the others do, worst first. Nothing in
+/// grids too small to judge, and never more than a tenth of the readings: a grid of wild ones is not a few mistakes.
+[[nodiscard]] std::vector<OddReading> oddReadings(const HeightGrid& grid);
+
+} // namespace burl
