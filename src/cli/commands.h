@@ -27,7 +27,7 @@ int plan(const PlanOptions& options);
 struct SheetOptions {
     std::string file;
     std::string out;
-    std::string kind = "shop"; // or cut
+    std::string kind = "shop"; // or cut, flat
     std::string paper = "a4";
     std::string units;
 };

@@ -29,8 +29,8 @@ int main(int argc, char** argv)
     CLI::App* sheetCommand = app.add_subcommand("sheet", "Write the shop sheet or the cut sheet as PDF");
     sheetCommand->add_option("JOB", sheetOptions.file, "job file")->required();
     sheetCommand->add_option("-o,--output", sheetOptions.out, "PDF to write")->required();
-    sheetCommand->add_option("--kind", sheetOptions.kind, "shop, the usual, or cut")
-        ->check(CLI::IsMember({"shop", "cut"}));
+    sheetCommand->add_option("--kind", sheetOptions.kind, "shop, the usual; cut; or flat")
+        ->check(CLI::IsMember({"shop", "cut", "flat"}));
     sheetCommand->add_option("--paper", sheetOptions.paper, "a4 or letter");
     sheetCommand->add_option("--units", sheetOptions.units, "mm, cm, inch or feet");
 

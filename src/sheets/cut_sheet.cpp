@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QBuffer>
 #include <QCoreApplication>
 #include <QDate>
 #include <QPdfWriter>
@@ -301,20 +300,8 @@ private:
 
 QByteArray cutSheetPdf(const Job& job, const Shop& shop, const Plan& plan, Paper paper, const QString& family)
 {
-    QByteArray bytes;
-    QBuffer buffer(&bytes);
-    buffer.open(QIODevice::WriteOnly);
-    {
-        QPdfWriter pdf(&buffer);
-        pdf.setResolution(300);
-        pdf.setPageLayout(QPageLayout(QPageSize(paper == Paper::A4 ? QPageSize::A4 : QPageSize::Letter),
-                                      QPageLayout::Portrait, QMarginsF(12, 12, 12, 10), QPageLayout::Millimeter));
-        pdf.setTitle(tr("Cut sheet: %1").arg(QString::fromStdString(job.name)));
-        pdf.setCreator(QStringLiteral("Young Burl"));
-        CutSheet(pdf, job, shop, plan, family).paint();
-    }
-    buffer.close();
-    return bytes;
+    return portraitPdf(pageSizeOf(paper), tr("Cut sheet: %1").arg(QString::fromStdString(job.name)),
+                       [&](QPdfWriter& pdf) { CutSheet(pdf, job, shop, plan, family).paint(); });
 }
 
 } // namespace burl

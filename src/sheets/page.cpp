@@ -1,7 +1,28 @@
 #include "sheets/page.h"
 
+#include <QBuffer>
+#include <QPdfWriter>
+
 namespace burl
 {
+
+QByteArray portraitPdf(QPageSize::PageSizeId size, const QString& title, const std::function<void(QPdfWriter&)>& paint)
+{
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    buffer.open(QIODevice::WriteOnly);
+    {
+        QPdfWriter pdf(&buffer);
+        pdf.setResolution(300);
+        pdf.setPageLayout(
+            QPageLayout(QPageSize(size), QPageLayout::Portrait, QMarginsF(12, 12, 12, 10), QPageLayout::Millimeter));
+        pdf.setTitle(title);
+        pdf.setCreator(QStringLiteral("Young Burl"));
+        paint(pdf);
+    }
+    buffer.close();
+    return bytes;
+}
 
 Page::Page(QPainter& painter, double dotsPerMm, double width_mm, double height_mm, QString family)
     : painter_(painter), scale_(dotsPerMm), width_(width_mm), height_(height_mm), family_(std::move(family))

@@ -1,11 +1,21 @@
 #pragma once
 // A page in millimetres: text, rules and tables set one below the other.
 
+#include <functional>
+
+#include <QByteArray>
+#include <QPageSize>
 #include <QPainter>
 #include <QStringList>
 
+class QPdfWriter;
+
 namespace burl
 {
+
+/// A PDF of portrait pages, painted by `paint`; the title stands in the file's properties.
+[[nodiscard]] QByteArray portraitPdf(QPageSize::PageSizeId size, const QString& title,
+                                     const std::function<void(QPdfWriter&)>& paint);
 
 class Page
 {

@@ -2,7 +2,6 @@
 
 #include <cmath>
 
-#include <QBuffer>
 #include <QCoreApplication>
 #include <QDate>
 #include <QPagedPaintDevice>
@@ -416,18 +415,8 @@ void paintShopSheet(QPagedPaintDevice& device, const Job& job, const Shop& shop,
 QByteArray shopSheetPdf(const Job& job, const Shop& shop, const Plan& plan, Paper paper, const QString& family,
                         const PictureSource& pictures)
 {
-    QByteArray bytes;
-    QBuffer buffer(&bytes);
-    buffer.open(QIODevice::WriteOnly);
-    QPdfWriter writer(&buffer);
-    writer.setResolution(300);
-    writer.setPageLayout(QPageLayout(QPageSize(paper == Paper::A4 ? QPageSize::A4 : QPageSize::Letter),
-                                     QPageLayout::Portrait, QMarginsF(12, 12, 12, 10), QPageLayout::Millimeter));
-    writer.setTitle(QString::fromStdString(job.name));
-    writer.setCreator(QStringLiteral("Young Burl"));
-    paintShopSheet(writer, job, shop, plan, family, pictures);
-    buffer.close();
-    return bytes;
+    return portraitPdf(pageSizeOf(paper), QString::fromStdString(job.name),
+                       [&](QPdfWriter& pdf) { paintShopSheet(pdf, job, shop, plan, family, pictures); });
 }
 
 } // namespace burl

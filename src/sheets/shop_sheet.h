@@ -3,6 +3,7 @@
 // where the slots go, with empty boxes to tick and write in.
 
 #include <QByteArray>
+#include <QPageSize>
 
 #include "core/plan/plan.h"
 #include "drawing/wood.h"
@@ -13,6 +14,10 @@ namespace burl
 {
 
 enum class Paper { A4, Letter };
+[[nodiscard]] inline QPageSize::PageSizeId pageSizeOf(Paper paper)
+{
+    return paper == Paper::A4 ? QPageSize::A4 : QPageSize::Letter;
+}
 
 /// The sheet as PDF bytes. `family` is the typeface; figures stand in the shop's units.
 [[nodiscard]] QByteArray shopSheetPdf(const Job& job, const Shop& shop, const Plan& plan, Paper paper,

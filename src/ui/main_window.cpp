@@ -19,6 +19,7 @@
 #include "exchange/job_file.h"
 #include "exchange/merge.h"
 #include "sheets/cut_sheet.h"
+#include "sheets/flatten_card.h"
 #include "sheets/shop_sheet.h"
 #include "ui/bench_bar.h"
 #include "ui/board/board.h"
@@ -281,6 +282,8 @@ void MainWindow::fillJobs()
     add(
         tr("Print the cut sheet…"), QStringLiteral("printCutSheet"), [this] { printCutSheet(); }, has);
     add(
+        tr("Print the flattening card…"), QStringLiteral("printFlattenCard"), [this] { printFlattenCard(); }, has);
+    add(
         tr("Hand out as a job file…"), QStringLiteral("exportJob"), [this] { exportJob(); }, has);
     add(tr("Take in a job file…"), QStringLiteral("importJob"), [this] { importJob(); });
     menu_->addSeparator();
@@ -444,16 +447,28 @@ void MainWindow::printSheet()
 
 void MainWindow::printCutSheet()
 {
-    if (document_.job() == nullptr) {
-        return;
-    }
-    const QString path = QFileDialog::getSaveFileName(
-        this, tr("Print the cut sheet"), tr("cut-%1.pdf").arg(fromCore(document_.job()->name)), tr("PDF (*.pdf)"));
-    if (!path.isEmpty()) {
+    if (const QString path = askForPdf(tr("Print the cut sheet"), tr("cut-%1.pdf")); !path.isEmpty()) {
         sill_->say(written(
             path, cutSheetPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
             tr("The cut sheet is in %1.").arg(path)));
     }
+}
+
+void MainWindow::printFlattenCard()
+{
+    if (const QString path = askForPdf(tr("Print the flattening card"), tr("flattening-%1.pdf")); !path.isEmpty()) {
+        sill_->say(written(
+            path,
+            flattenCardPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
+            tr("The flattening card is in %1.").arg(path)));
+    }
+}
+
+QString MainWindow::askForPdf(const QString& title, const QString& name)
+{
+    return document_.job() == nullptr ? QString()
+                                      : QFileDialog::getSaveFileName(
+                                            this, title, name.arg(fromCore(document_.job()->name)), tr("PDF (*.pdf)"));
 }
 
 void MainWindow::showKeys()

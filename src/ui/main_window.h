@@ -51,6 +51,8 @@ private:
     void exportJob();
     void printSheet();
     void printCutSheet();
+    void printFlattenCard();
+    [[nodiscard]] QString askForPdf(const QString& title, const QString& name);
     void showKeys();
     void setUnits(const UnitChoice& units);
     void doRemedy(const Finding& finding);

@@ -3,6 +3,7 @@
 #include <random>
 
 #include "core/flatten/flatten_plan.h"
+#include "core/flatten/passes.h"
 #include "core/flatten/surfaces.h"
 
 using namespace burl;
@@ -189,4 +190,47 @@ TEST_CASE("only strokes that touch wood count", "[flatten][passes]")
     CHECK(plan.passes[0].strokesTouching >= 2);
     CHECK(plan.passes[0].strokesTouching <= 4);
     CHECK(plan.strokes.strokes == 39);
+}
+
+TEST_CASE("no last pass is left for a shaving", "[passes]")
+{
+    CHECK_THAT(depthToSet_mm(6.04, 2.0), Catch::WithinAbs(6.04 / 3.0, 1e-6));
+    CHECK(passCount(6.04, depthToSet_mm(6.04, 2.0)) == 3);
+    CHECK(depthToSet_mm(6.3, 2.0) == 2.0); // three tenths of a pass are worth one
+    CHECK(depthToSet_mm(6.0, 2.0) == 2.0);
+    CHECK(depthToSet_mm(0.1, 2.0) == 2.0);
+    CHECK(depthToSet_mm(0.0, 2.0) == 2.0);
+}
+
+TEST_CASE("passes counted in one sweep are those counted one by one", "[passes]")
+{
+    RemovalMap map;
+    map.length_mm = 600.0;
+    map.width_mm = 300.0;
+    map.cellsAlong = 60;
+    map.cellsAcross = 30;
+    for (int j = 0; j < 30; ++j) {
+        for (int i = 0; i < 60; ++i) {
+            const double h = 3.0 + 3.5 * std::sin(i / 7.0) * std::cos(j / 5.0) - 0.01 * i;
+            map.height_mm.push_back((i + j) % 17 == 0 ? std::nan("") : h);
+        }
+    }
+    const PassPlan plan = passPlan(map, {50.0, 0.5, 1.3, 20.0});
+    double above = plan.highest_mm;
+    double all = 0.0;
+    for (const Pass& pass : plan.passes) {
+        double contact = 0.0;
+        double litres = 0.0;
+        for (const double h : map.height_mm) {
+            if (h > pass.floor_mm) {
+                contact += map.cellArea_mm2();
+                litres += (std::min(h, above) - pass.floor_mm) * map.cellArea_mm2() / 1e6;
+            }
+        }
+        CHECK_THAT(pass.contact_mm2, Catch::WithinRel(contact, 1e-12));
+        CHECK_THAT(pass.removed_L, Catch::WithinRel(litres, 1e-9));
+        above = pass.floor_mm;
+        all += litres;
+    }
+    CHECK_THAT(plan.removed_L, Catch::WithinRel(all, 1e-9));
 }

@@ -6,8 +6,11 @@
 #include <QTemporaryDir>
 
 #include "core/measure/format.h"
+#include "sheets/cut_sheet.h"
+#include "sheets/flatten_card.h"
 #include "sheets/shop_sheet.h"
 #include "sheets/slab_tag.h"
+#include "sheets/template_sheet.h"
 #include "support/demo.h"
 
 using namespace burl;
@@ -127,4 +130,88 @@ TEST_CASE("a tag's squares are dark in the corners that readers look for, with a
     }
     CHECK(tagSquares({17}) == squares);
     CHECK_FALSE(tagSquares({18}) == squares);
+}
+
+namespace
+{
+
+QString mm(double v)
+{
+    return QString::fromStdString(formatQuantity(v, Unit::Length, {}));
+}
+
+} // namespace
+
+TEST_CASE("the cut sheet tapes every cut from the butt end of each slab", "[sheet][cut]")
+{
+    const Demo mill(6);
+    const Plan plan = mill.plan();
+    const QString words = wordsOf(cutSheetPdf(mill.job, *mill.book.shop, plan, Paper::A4, QStringLiteral("Lato")));
+    CHECK(words.contains(QString::fromStdString(mill.job.name)));
+    CHECK(words.count(QStringLiteral("rough cut, left")) == 4);
+    for (const PlacedPiece& piece : plan.layup->pieces) {
+        CHECK(words.contains(QString::fromStdString(piece.name) + QStringLiteral(" — top face up, butt end left")));
+        // The final left end where it crosses the near edge, by hand from the placement.
+        const Vec2 near = piece.place.toSlab({0.0, valueAt(piece.lower, 0.0)});
+        CHECK(words.contains(mm(near.x)));
+    }
+    CHECK(words.contains(QStringLiteral("one template")));
+    CHECK_FALSE(words.contains(QStringLiteral("nan"), Qt::CaseInsensitive));
+    // The strip between the joints of an inner piece.
+    const PlacedPiece& inner = plan.layup->pieces[1];
+    CHECK(words.contains(mm(*inner.jointAbove_mm - *inner.jointBelow_mm)));
+
+    const Demo gap(4);
+    const Plan gapPlan = gap.plan();
+    const QString rods = wordsOf(cutSheetPdf(gap.job, *gap.book.shop, gapPlan, Paper::A4, QStringLiteral("Lato")));
+    for (const Rod& rod : gapPlan.layup->rods) {
+        CHECK(rods.contains(mm(rod.cut_mm)));
+    }
+    const Demo halves(5);
+    CHECK(wordsOf(cutSheetPdf(halves.job, *halves.book.shop, halves.plan(), Paper::Letter, QStringLiteral("Lato")))
+              .contains(QStringLiteral("950 mm from the left end")));
+    Demo empty(1);
+    empty.job.layup.pieces.clear();
+    CHECK(wordsOf(cutSheetPdf(empty.job, *empty.book.shop, empty.plan(), Paper::A4, QStringLiteral("Lato")))
+              .contains(QStringLiteral("No slab")) == false);
+}
+
+TEST_CASE("the flattening card tells packers and passes of both faces", "[sheet][flat]")
+{
+    Demo demo(1);
+    demo.job.flatten.packers = PackerStock::Veneer;
+    const Plan plan = demo.plan();
+    const QString words = wordsOf(flattenCardPdf(demo.job, *demo.book.shop, plan, Paper::A4, QStringLiteral("Lato")));
+    for (const FlattenedPiece& piece : plan.flatten->pieces) {
+        CHECK(words.contains(QString::fromStdString(piece.name) + QStringLiteral(", top face up")));
+        for (const Packer& packer : piece.packers) {
+            if (packer.pieces > 0) {
+                CHECK(words.contains(QStringLiteral("= %1 ×").arg(packer.pieces)));
+            }
+        }
+        for (const Pass& pass : piece.top.passes.passes) {
+            CHECK(words.contains(mm(pass.floor_mm)));
+        }
+    }
+    CHECK(words.contains(QStringLiteral("Pieces of 0.6 mm each")));
+    const Demo mill(6); // slabs that nobody read
+    CHECK(wordsOf(flattenCardPdf(mill.job, *mill.book.shop, mill.plan(), Paper::A4, QStringLiteral("Lato")))
+              .contains(QStringLiteral("surface readings of A1")));
+}
+
+TEST_CASE("a template is tiled over as many pages as its size takes, each numbered", "[sheet][template]")
+{
+    const Demo mill(6);
+    const auto shape = jointTemplate(mill.job, *mill.plan().layup, 0);
+    REQUIRE(shape);
+    const QString words = wordsOf(templatePdf(*shape, mill.job.layup.tools, {}, Paper::A4, QStringLiteral("Lato")));
+    const int pages = static_cast<int>(words.count(QLatin1Char('\f')));
+    // 273 by 172 mm of room, 12 mm of it shared by neighbours.
+    const Box box = boundsOf(shape->outline);
+    CHECK(pages >= std::ceil((box.width() - 4.0) / (273.0 - 12.0)));
+    CHECK(words.contains(QStringLiteral("page 1 of %1").arg(pages)));
+    CHECK(words.contains(QStringLiteral("page %1 of %1").arg(pages)));
+    CHECK(words.contains(QStringLiteral("it must be 100 mm")));
+    CHECK(words.contains(QStringLiteral("left end")));
+    CHECK(words.contains(QStringLiteral("14.0 mm back")));
 }

@@ -267,7 +267,7 @@ private:
         }
         if (!left) {
             const FlattenMethod& m = choices_.method;
-            face.passes = passPlan(map, {m.bit_mm, m.overlap, m.depth_mm, m.runoff_mm});
+            face.passes = passPlan(map, {m.bit_mm, m.overlap, depthToSet_mm(face.most_mm, m.depth_mm), m.runoff_mm});
             double path = 0.0;
             for (const Pass& pass : face.passes.passes) {
                 path += pass.path_mm;

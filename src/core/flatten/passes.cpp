@@ -18,6 +18,14 @@ int passCount(double highest_mm, double depth_mm)
     return highest_mm > 0.0 ? static_cast<int>(std::ceil(highest_mm / depth_mm - kRounding)) : 0;
 }
 
+double depthToSet_mm(double highest_mm, double depth_mm)
+{
+    constexpr double kShaving = 0.1;
+    const double whole = std::floor(highest_mm / depth_mm);
+    const double left = highest_mm / depth_mm - whole;
+    return whole >= 1.0 && left > kRounding && left < kShaving ? highest_mm / whole * (1.0 + kRounding) : depth_mm;
+}
+
 StrokePlan strokePlan(double length_mm, double width_mm, double bit_mm, double overlap, double runoff_mm)
 {
     StrokePlan plan;

@@ -10,6 +10,10 @@ namespace burl
 /// Number of passes that take `highest_mm` off, none deeper than `depth_mm`. 0 when nothing is high.
 [[nodiscard]] int passCount(double highest_mm, double depth_mm);
 
+/// The depth to set so that no last pass is left for a shaving: what is less than a tenth of a pass is shared among
+/// the others.
+[[nodiscard]] double depthToSet_mm(double highest_mm, double depth_mm);
+
 struct StrokePlan {
     int strokes = 0;
     double stepover_mm = 0.0;
