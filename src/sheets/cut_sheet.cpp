@@ -263,6 +263,11 @@ private:
                            {tr("cut to"), (w - 8.0) / 3.0},
                            {tr("done"), 8.0}},
                           rows) +
+              1.0;
+        y_ += page_.paragraph(0, y_, page_.width(),
+                              tr("Rods of %1; drill %2 deep into each side, all from the same reference face.")
+                                  .arg(length(job_.layup.rods.diameter_mm), length(job_.layup.rods.embed_mm)),
+                              9.0) +
               4.0;
     }
 

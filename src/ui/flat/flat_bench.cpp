@@ -95,6 +95,8 @@ FlatBench::FlatBench(Document& document, QWidget* parent)
     measure(QStringLiteral("runoff"), tr("Run past the edge"), Unit::Length, &FlattenMethod::runoff_mm, 0.0, 500.0);
     measure(QStringLiteral("feed"), tr("Feed, per minute"), Unit::Length, &FlattenMethod::feed_mm_min, 100.0, 60'000.0);
     measure(QStringLiteral("setup"), tr("Setting up, min"), Unit::Minutes, &FlattenMethod::setup_min, 0.0, 600.0);
+    gcode_ =
+        form_->addButton(QStringLiteral("writeGcode"), tr("write the shown face as G-code…"), [this] { writeGcode(); });
     addRig();
 }
 
@@ -252,6 +254,8 @@ QString FlatBench::emptyWord() const
 void FlatBench::refresh()
 {
     form_->refresh();
+    const std::string method = document_.job() != nullptr ? document_.job()->flatten.method.id : std::string();
+    form_->showRow(gcode_, method == "cnc" || method == "spindle");
     if (document_.plan() != nullptr && sure_.answerFor(*document_.plan()) == nullptr) {
         soon_->start();
     }

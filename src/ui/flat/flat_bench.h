@@ -4,6 +4,7 @@
 #include "app/sure_run.h"
 #include "ui/board/bench.h"
 
+class QPushButton;
 class QTimer;
 
 namespace burl::ui
@@ -40,14 +41,20 @@ public:
     [[nodiscard]] std::function<void()> remedyFor(const Finding& finding) override;
     [[nodiscard]] QStringList keys() const override;
 
+    /// Writes the shown face's passes as G-code and proves the file; the sentence to say.
+    [[nodiscard]] QString gcodeWritten(const QString& path, bool inches, bool along);
+
 private:
+    void writeGcode();
+    [[nodiscard]] const FacePasses* shownFace() const;
     [[nodiscard]] bool topFaceShown(size_t piece) const;
     void addRig();
     void askHowSure();
 
     ChoicesForm* form_;
     PassStrip* strip_;
-    QTimer* soon_; // after the last edit, so that dragging is not held up
+    QPushButton* gcode_ = nullptr; // of machines that read it
+    QTimer* soon_;                 // after the last edit, so that dragging is not held up
     SureRun sure_;
     size_t selected_ = 0;
     bool underside_ = false;

@@ -1,0 +1,276 @@
+#include "core/flatten/gcode.h"
+
+#include <algorithm>
+#include <charconv>
+#include <cmath>
+#include <locale>
+#include <sstream>
+
+#include "core/measure/units.h"
+
+namespace burl
+{
+namespace
+{
+
+constexpr double kMostFeed_mm_min = 30'000.0;
+constexpr double kHair_mm = 1e-3; // of written digits
+
+class Writer
+{
+public:
+    explicit Writer(const GcodeSettings& settings) : settings_(settings)
+    {
+        out_.imbue(std::locale::classic()); // a decimal point whatever the machine's language
+        out_.setf(std::ios::fixed);
+        out_.precision(settings.inches ? 5 : 3);
+    }
+
+    void comment(const std::string& words)
+    {
+        std::string safe;
+        for (const char c : words) { // brackets end a comment, and controllers know plain letters only
+            safe += c == '(' || c == ')' || static_cast<unsigned char>(c) > 126 || c == '\n' ? ' ' : c;
+        }
+        out_ << "(" << safe << ")\n";
+    }
+    void word(const char* text) { out_ << text << '\n'; }
+    void spindle() { out_ << "M3 S" << static_cast<long>(settings_.spindle_rpm) << '\n'; }
+    void rapidTo(double x, double y) { out_ << "G0 X" << shown(x) << " Y" << shown(y) << '\n'; }
+    void rapidUp(double z) { out_ << "G0 Z" << shown(z) << '\n'; }
+    void plunge(double z) { out_ << "G1 Z" << shown(z) << " F" << shown(settings_.plunge_mm_min) << '\n'; }
+    void cutTo(double x, double y)
+    {
+        out_ << "G1 X" << shown(x) << " Y" << shown(y) << " F" << shown(settings_.feed_mm_min) << '\n';
+    }
+    [[nodiscard]] std::string text() const { return out_.str(); }
+
+private:
+    [[nodiscard]] double shown(double mm) const { return settings_.inches ? mm / kInch_mm : mm; }
+    const GcodeSettings& settings_;
+    std::ostringstream out_;
+};
+
+/// The highest wood under each stroke of a width, over the strokes' middles.
+class Strokes
+{
+public:
+    Strokes(const GcodeInput& in) : in_(in)
+    {
+        const RemovalMap& map = in.map;
+        const bool along = in.settings.along;
+        length_ = along ? map.width_mm : map.length_mm; // the way from stroke to stroke
+        const int lines = along ? map.cellsAcross : map.cellsAlong;
+        highest_.assign(static_cast<size_t>(lines), -1e300);
+        for (int j = 0; j < map.cellsAcross; ++j) {
+            for (int i = 0; i < map.cellsAlong; ++i) {
+                const double h = map.height_mm[static_cast<size_t>(j) * static_cast<size_t>(map.cellsAlong) +
+                                               static_cast<size_t>(i)];
+                double& most = highest_[static_cast<size_t>(along ? j : i)];
+                most = h > most ? h : most; // nothing where there is no wood
+            }
+        }
+        plan_ = strokePlan(length_, along ? map.length_mm : map.width_mm, in.passes.bit_mm, in.passes.overlap,
+                           in.passes.runoff_mm);
+    }
+
+    [[nodiscard]] int count() const { return plan_.strokes; }
+    [[nodiscard]] double middle(int stroke) const
+    {
+        return plan_.strokes == 1 ? length_ / 2.0 : in_.passes.bit_mm / 2.0 + stroke * plan_.stepover_mm;
+    }
+    [[nodiscard]] bool meets(int stroke, double floor_mm) const
+    {
+        const double cells = static_cast<double>(highest_.size()) / length_;
+        const double half = in_.passes.bit_mm / 2.0;
+        const int from = std::max(0, static_cast<int>(std::floor((middle(stroke) - half) * cells)));
+        const int to = std::min(static_cast<int>(highest_.size()) - 1,
+                                static_cast<int>(std::ceil((middle(stroke) + half) * cells)) - 1);
+        for (int i = from; i <= to; ++i) {
+            if (highest_[static_cast<size_t>(i)] > floor_mm) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+private:
+    const GcodeInput& in_;
+    double length_ = 0.0;
+    std::vector<double> highest_;
+    StrokePlan plan_;
+};
+
+} // namespace
+
+Expected<std::string> surfacingGcode(const GcodeInput& in)
+{
+    const GcodeSettings& s = in.settings;
+    for (const double feed : {s.feed_mm_min, s.plunge_mm_min}) {
+        if (!(feed > 0.0) || feed > kMostFeed_mm_min) {
+            return refuse("gcode.feed",
+                          "A feed lies between nothing and 30 m a minute: choose one that machine, bit and "
+                          "wood can take.");
+        }
+    }
+    const PassPlan passes = passPlan(in.map, in.passes);
+    if (passes.passes.empty()) {
+        return refuse("gcode.nothing", "This face needs no cut: nothing stands above its plane.");
+    }
+    const double safe = passes.highest_mm + std::max(5.0, s.safe_mm);
+    const double wide = in.map.width_mm;
+    const double along = in.map.length_mm;
+    const double out = in.passes.runoff_mm;
+    Writer w(s);
+    w.comment(in.title);
+    w.comment("Look at every line in a simulator and run it in the air first. Extraction on, nobody at the table.");
+    w.comment("Zero: x and y at the lower left corner of the rough slab, z on the finished plane. Bit " +
+              std::to_string(static_cast<int>(std::lround(in.passes.bit_mm))) + " mm.");
+    w.word(s.inches ? "G20" : "G21");
+    w.word("G90");
+    w.word("G17");
+    w.rapidUp(safe);
+    w.comment("dry run round the frame, spindle off");
+    w.rapidTo(0.0, 0.0);
+    for (const Vec2 corner : {Vec2{along, 0.0}, Vec2{along, wide}, Vec2{0.0, wide}, Vec2{0.0, 0.0}}) {
+        w.rapidTo(corner.x, corner.y);
+    }
+    w.word("M0");
+    w.spindle();
+    const Strokes strokes(in);
+    int n = 0;
+    for (const Pass& pass : passes.passes) {
+        w.comment("pass " + std::to_string(++n) + " of " + std::to_string(passes.passes.size()));
+        bool there = true; // which way the next stroke runs
+        bool down = false;
+        for (int k = 0; k < strokes.count(); ++k) {
+            if (!strokes.meets(k, pass.floor_mm)) {
+                if (down) {
+                    w.rapidUp(safe);
+                    down = false;
+                }
+                continue;
+            }
+            const double m = strokes.middle(k);
+            const double a = -out;
+            const double b = (s.along ? along : wide) + out;
+            const Vec2 from = s.along ? Vec2{there ? a : b, m} : Vec2{m, there ? a : b};
+            const Vec2 to = s.along ? Vec2{there ? b : a, m} : Vec2{m, there ? b : a};
+            if (!down) {
+                w.rapidTo(from.x, from.y);
+                w.plunge(pass.floor_mm); // beside the wood
+                down = true;
+            } else {
+                w.cutTo(from.x, from.y); // over to the next stroke, past the edge
+            }
+            w.cutTo(to.x, to.y);
+            there = !there;
+        }
+        w.rapidUp(safe);
+    }
+    w.word("M5");
+    w.rapidTo(0.0, 0.0);
+    w.word("M30");
+    return w.text();
+}
+
+Expected<std::vector<GcodeMove>> gcodeMoves(std::string_view text)
+{
+    std::vector<GcodeMove> out;
+    double at[3] = {0.0, 0.0, 0.0};
+    double feed = 0.0;
+    double unit = 1.0;
+    int motion = 0;
+    int line = 0;
+    for (size_t from = 0; from < text.size();) {
+        size_t end = text.find('\n', from);
+        end = end == std::string_view::npos ? text.size() : end;
+        std::string_view row = text.substr(from, end - from);
+        from = end + 1;
+        ++line;
+        double to[3] = {at[0], at[1], at[2]};
+        bool moves = false;
+        for (size_t i = 0; i < row.size();) {
+            if (row[i] == ' ' || row[i] == '\t' || row[i] == '\r') {
+                ++i;
+            } else if (row[i] == '(') {
+                const size_t close = row.find(')', i);
+                i = close == std::string_view::npos ? row.size() : close + 1;
+            } else if (row[i] == ';') {
+                break;
+            } else {
+                double value = 0.0;
+                const char letter = row[i];
+                const auto [stop, error] = std::from_chars(row.data() + i + 1, row.data() + row.size(), value);
+                if (error != std::errc{} || !std::isfinite(value)) {
+                    return refuse("gcode.word", "Line " + std::to_string(line) + ": \"" +
+                                                    std::string(row.substr(i, 12)) + "\" is not a word of G-code.");
+                }
+                i = static_cast<size_t>(stop - row.data());
+                const std::string axes = "XYZ";
+                if (const size_t axis = axes.find(letter); axis != std::string::npos) {
+                    to[axis] = value * unit;
+                    moves = true;
+                } else if (letter == 'F') {
+                    feed = value * unit;
+                } else if (letter == 'G' && (value == 0.0 || value == 1.0)) {
+                    motion = static_cast<int>(value);
+                } else if (letter == 'G' && (value == 20.0 || value == 21.0)) {
+                    unit = value == 20.0 ? kInch_mm : 1.0;
+                } else if (!(letter == 'G' && (value == 17.0 || value == 90.0)) && letter != 'M' && letter != 'S') {
+                    return refuse("gcode.word", "Line " + std::to_string(line) + ": " + letter +
+                                                    std::to_string(static_cast<int>(value)) +
+                                                    " is not among the plain words that are written here.");
+                }
+            }
+        }
+        if (moves) {
+            GcodeMove move;
+            std::copy(at, at + 3, move.from);
+            std::copy(to, to + 3, move.to);
+            std::copy(to, to + 3, at);
+            move.rapid = motion == 0;
+            move.feed_mm_min = feed;
+            move.line = line;
+            out.push_back(move);
+        }
+    }
+    return out;
+}
+
+std::vector<std::string> gcodeFaults(const std::vector<GcodeMove>& moves, const Box& stock, double highest_mm,
+                                     double reach_mm, double mostFeed_mm_min)
+{
+    std::vector<std::string> out;
+    const auto fault = [&out](const GcodeMove& m, const std::string& what) {
+        out.push_back("Line " + std::to_string(m.line) + ": " + what);
+    };
+    for (const GcodeMove& m : moves) {
+        const bool first = &m == &moves.front(); // up to safe height, from wherever the machine stands
+        for (const double* p : {m.from, m.to}) {
+            if (p == m.from && first) {
+                continue;
+            }
+            if (p[2] < -kHair_mm) {
+                fault(m, "it goes below the finished plane.");
+            }
+            if (p[0] < stock.left - reach_mm - kHair_mm || p[0] > stock.right + reach_mm + kHair_mm ||
+                p[1] < stock.bottom - reach_mm - kHair_mm || p[1] > stock.top + reach_mm + kHair_mm) {
+                fault(m, "it leaves the stock and its run-out.");
+            }
+        }
+        const bool across = std::hypot(m.to[0] - m.from[0], m.to[1] - m.from[1]) > kHair_mm;
+        if (m.rapid && across && !first && std::min(m.from[2], m.to[2]) < highest_mm) {
+            fault(m, "it travels fast through the wood.");
+        }
+        if (m.rapid && m.to[2] < m.from[2] - kHair_mm && m.to[2] < highest_mm) {
+            fault(m, "it plunges fast.");
+        }
+        if (!m.rapid && !(m.feed_mm_min > 0.0 && m.feed_mm_min <= mostFeed_mm_min + kHair_mm)) {
+            fault(m, "its feed is out of bounds.");
+        }
+    }
+    return out;
+}
+
+} // namespace burl

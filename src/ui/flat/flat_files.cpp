@@ -1,0 +1,76 @@
+// G-code that the Flat bench hands out.
+
+#include <QFileDialog>
+
+#include "core/flatten/gcode.h"
+#include "ui/files.h"
+#include "ui/flat/flat_bench.h"
+#include "ui/flat/gcode_window.h"
+#include "ui/ledger/choices_form.h"
+#include "ui/text.h"
+
+namespace burl::ui
+{
+
+const FacePasses* FlatBench::shownFace() const
+{
+    if (!hasTop() || selected_ >= document_.plan()->flatten->pieces.size() ||
+        document_.plan()->flatten->pieces[selected_].missing) {
+        return nullptr;
+    }
+    const FlattenedPiece& piece = document_.plan()->flatten->pieces[selected_];
+    return topFaceShown(selected_) ? &piece.top : &piece.bottom;
+}
+
+QString FlatBench::gcodeWritten(const QString& path, bool inches, bool along)
+{
+    const FacePasses* face = shownFace();
+    if (face == nullptr) {
+        return tr("Nothing is known of this face yet: read its heights in the Yard first.");
+    }
+    const FlattenMethod& m = document_.job()->flatten.method;
+    const bool top = topFaceShown(selected_);
+    GcodeInput in;
+    in.title = document_.plan()->flatten->pieces[selected_].name + (top ? ", top face up" : ", bottom face up");
+    in.map = face->map;
+    if (!top) { // turned over about its long side: across runs the other way
+        for (int j = 0; j < in.map.cellsAcross / 2; ++j) {
+            const auto row = [&](int k) {
+                return in.map.height_mm.begin() + static_cast<std::ptrdiff_t>(k) * in.map.cellsAlong;
+            };
+            std::swap_ranges(row(j), row(j + 1), row(in.map.cellsAcross - 1 - j));
+        }
+    }
+    in.passes = {m.bit_mm, m.overlap, depthToSet_mm(face->most_mm, m.depth_mm), m.runoff_mm};
+    in.settings.inches = inches;
+    in.settings.along = along;
+    in.settings.feed_mm_min = m.feed_mm_min;
+    const auto text = surfacingGcode(in);
+    if (!text) {
+        return fromCore(text.error().sentence);
+    }
+    return written(path, QByteArray::fromStdString(*text),
+                   tr("The G-code of %1 is in %2.").arg(fromCore(in.title), path));
+}
+
+void FlatBench::writeGcode()
+{
+    const FacePasses* face = shownFace();
+    const QString name = face != nullptr ? fromCore(document_.plan()->flatten->pieces[selected_].name) : QString();
+    const QString path =
+        QFileDialog::getSaveFileName(form_->window(), tr("Passes of the shown face as G-code"),
+                                     QStringLiteral("%1.nc").arg(name), tr("G-code (*.nc *.ngc *.gcode)"));
+    if (path.isEmpty()) {
+        return;
+    }
+    const FlattenMethod& m = document_.job()->flatten.method;
+    Q_EMIT says(gcodeWritten(path, isInches(units().length), false));
+    if (face != nullptr && QFileInfo::exists(path)) {
+        auto* window = new GcodeWindow(path, {0.0, 0.0, face->map.length_mm, face->map.width_mm}, face->most_mm,
+                                       m.runoff_mm + m.bit_mm, m.feed_mm_min, form_->window());
+        window->setAttribute(Qt::WA_DeleteOnClose);
+        window->show();
+    }
+}
+
+} // namespace burl::ui
