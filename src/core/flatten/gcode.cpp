@@ -124,7 +124,8 @@ Expected<std::string> surfacingGcode(const GcodeInput& in)
     Writer w(s);
     w.comment(in.title);
     w.comment("Look at every line in a simulator and run it in the air first. Extraction on, nobody at the table.");
-    w.comment("Zero: x and y at the lower left corner of the rough slab, z on the finished plane. Bit " +
+    w.comment("Zero: x and y at the lower left corner of what is flattened, marked on the slab; z on the finished "
+              "plane. Bit " +
               std::to_string(static_cast<int>(std::lround(in.passes.bit_mm))) + " mm.");
     w.word(s.inches ? "G20" : "G21");
     w.word("G90");
