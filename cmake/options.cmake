@@ -25,6 +25,11 @@ add_library(qt_options INTERFACE)
 target_compile_definitions(qt_options INTERFACE QT_NO_KEYWORDS QT_NO_CAST_FROM_ASCII
                                                 QT_NO_FOREACH)
 
+# Code that asks, paints through the toolkit or words figures gains nothing from -O2 but longer builds.
+function(burl_light name)
+  target_compile_options(${name} PRIVATE $<$<CONFIG:Release>:-O1>)
+endfunction()
+
 # A folder of src/ is one static library. Sources are found by folder, so a new file needs no edit
 # here; CONFIGURE_DEPENDS looks again at every build.
 function(burl_library name)
