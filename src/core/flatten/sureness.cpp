@@ -43,10 +43,10 @@ double matern(double distance, double length)
     return (1.0 + r) * std::exp(-r);
 }
 
-class Face
+class ReadFace
 {
 public:
-    Face(const std::vector<Point3>& readings, const std::vector<Vec2>& points, double readError_mm)
+    ReadFace(const std::vector<Point3>& readings, const std::vector<Vec2>& points, double readError_mm)
         : readings_(readings), points_(points), readError_mm_(readError_mm),
           n_(static_cast<Eigen::Index>(readings.size()))
     {
@@ -286,8 +286,8 @@ Expected<SureThickness> surenessOf(const SurenessInput& input, const SurenessPro
         return tl::unexpected(promised.error());
     }
     const std::vector<Vec2> places = placesIn(input.outline, input.mayBeLow);
-    const Face top(input.top, places, input.readError_mm);
-    const Face bottom(input.bottom, places, input.readError_mm);
+    const ReadFace top(input.top, places, input.readError_mm);
+    const ReadFace bottom(input.bottom, places, input.readError_mm);
     std::mt19937 random(input.seed);
     std::normal_distribution<double> normal;
     std::vector<double> thicknesses;
