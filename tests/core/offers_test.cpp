@@ -324,3 +324,19 @@ TEST_CASE("a round is offered only from slabs that hold it whole, where its edge
         CHECK(quick.offers[i].layup == all.offers[i].layup);
     }
 }
+
+TEST_CASE("a panel for which nothing matters is found at once, however many slabs the tree gave", "[offers][panel]")
+{
+    Shop shop = randomYard(21, 16);
+    for (auto& slab : shop.slabs) { // all of one tree
+        Slab s = *slab;
+        s.log = {1};
+        s.sequence = s.id.value;
+        slab = std::make_shared<const Slab>(s);
+    }
+    Job job = wanted(TopKind::Panel);
+    job.wishes = {"", std::nullopt, Counts::Not, Counts::Not, Counts::Not, Counts::Not, Counts::Not};
+    const OfferAnswer answer = bestOffers(offerInput(job, shop));
+    REQUIRE(answer.offers.size() == 20);
+    CHECK(answer.compared < 100'000); // each set of slabs is left as soon as it gave one layup without a loss
+}

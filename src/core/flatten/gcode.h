@@ -30,8 +30,8 @@ struct GcodeInput {
     GcodeSettings settings;
 };
 
-/// Spindle on, a dry run round the frame at safe height with a stop after it, then every pass, only strokes that meet
-/// wood. Errors: "gcode.nothing" (the face needs no cut), "gcode.feed" (a feed that is nought or beyond 30 m/min).
+/// A dry run round the frame at safe height and a stop, then the spindle and every pass, only strokes that meet wood.
+/// Errors: "gcode.nothing" (the face needs no cut), "gcode.feed" (a feed that is nought or beyond 30 m/min).
 [[nodiscard]] Expected<std::string> surfacingGcode(const GcodeInput& input);
 
 struct GcodeMove {

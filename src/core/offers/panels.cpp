@@ -157,7 +157,9 @@ private:
                         static_cast<double>(n - 1);
                 now += matchWeight_ * meets;
             }
-            if (!everything_ && lost + now + rest_[place + 1] > std::min(found_.points, best_.toBeat()) + kHair) {
+            // No better than what these slabs gave already, or than the last of the best.
+            const double least = lost + now + rest_[place + 1];
+            if (!everything_ && (least >= found_.points || least > best_.toBeat() + kHair)) {
                 continue;
             }
             strips_.emplace_back(slabs[place], &strip);
