@@ -339,4 +339,8 @@ TEST_CASE("a panel for which nothing matters is found at once, however many slab
     const OfferAnswer answer = bestOffers(offerInput(job, shop));
     REQUIRE(answer.offers.size() == 20);
     CHECK(answer.compared < 100'000); // each set of slabs is left as soon as it gave one layup without a loss
+    int asked = 0;                    // and it can be stopped inside the one tree
+    const OfferAnswer stopped = exhaustiveOffers(offerInput(job, shop), 20, [&asked](double) { return ++asked < 3; });
+    CHECK(stopped.cancelled);
+    CHECK(asked == 3);
 }

@@ -6,6 +6,7 @@
 #include <locale>
 #include <sstream>
 
+#include "core/flatten/strokes.h"
 #include "core/measure/units.h"
 
 namespace burl
@@ -51,56 +52,6 @@ private:
     std::ostringstream out_;
 };
 
-/// The highest wood under each stroke of a width, over the strokes' middles.
-class Strokes
-{
-public:
-    Strokes(const GcodeInput& in) : in_(in)
-    {
-        const RemovalMap& map = in.map;
-        const bool along = in.settings.along;
-        length_ = along ? map.width_mm : map.length_mm; // the way from stroke to stroke
-        const int lines = along ? map.cellsAcross : map.cellsAlong;
-        highest_.assign(static_cast<size_t>(lines), -1e300);
-        for (int j = 0; j < map.cellsAcross; ++j) {
-            for (int i = 0; i < map.cellsAlong; ++i) {
-                const double h = map.height_mm[static_cast<size_t>(j) * static_cast<size_t>(map.cellsAlong) +
-                                               static_cast<size_t>(i)];
-                double& most = highest_[static_cast<size_t>(along ? j : i)];
-                most = h > most ? h : most; // nothing where there is no wood
-            }
-        }
-        plan_ = strokePlan(length_, along ? map.length_mm : map.width_mm, in.passes.bit_mm, in.passes.overlap,
-                           in.passes.runoff_mm);
-    }
-
-    [[nodiscard]] int count() const { return plan_.strokes; }
-    [[nodiscard]] double middle(int stroke) const
-    {
-        return plan_.strokes == 1 ? length_ / 2.0 : in_.passes.bit_mm / 2.0 + stroke * plan_.stepover_mm;
-    }
-    [[nodiscard]] bool meets(int stroke, double floor_mm) const
-    {
-        const double cells = static_cast<double>(highest_.size()) / length_;
-        const double half = in_.passes.bit_mm / 2.0;
-        const int from = std::max(0, static_cast<int>(std::floor((middle(stroke) - half) * cells)));
-        const int to = std::min(static_cast<int>(highest_.size()) - 1,
-                                static_cast<int>(std::ceil((middle(stroke) + half) * cells)) - 1);
-        for (int i = from; i <= to; ++i) {
-            if (highest_[static_cast<size_t>(i)] > floor_mm) {
-                return true;
-            }
-        }
-        return false;
-    }
-
-private:
-    const GcodeInput& in_;
-    double length_ = 0.0;
-    std::vector<double> highest_;
-    StrokePlan plan_;
-};
-
 } // namespace
 
 Expected<std::string> surfacingGcode(const GcodeInput& in)
@@ -138,13 +89,13 @@ Expected<std::string> surfacingGcode(const GcodeInput& in)
     }
     w.word("M0");
     w.spindle();
-    const Strokes strokes(in);
+    const StrokeField strokes(in.map, in.passes, s.along);
     int n = 0;
     for (const Pass& pass : passes.passes) {
         w.comment("pass " + std::to_string(++n) + " of " + std::to_string(passes.passes.size()));
         bool there = true; // which way the next stroke runs
         bool down = false;
-        for (int k = 0; k < strokes.count(); ++k) {
+        for (int k = 0; k < strokes.plan().strokes; ++k) {
             if (!strokes.meets(k, pass.floor_mm)) {
                 if (down) {
                     w.rapidUp(safe);

@@ -4,6 +4,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/flatten/strokes.h"
+
 namespace burl
 {
 namespace
@@ -44,21 +46,9 @@ double RemovalMap::cellArea_mm2() const
 PassPlan passPlan(const RemovalMap& map, const PassInput& input)
 {
     PassPlan plan;
-    plan.strokes = strokePlan(map.length_mm, map.width_mm, input.bit_mm, input.overlap, input.runoff_mm);
-    // NaN (no wood) compares false everywhere below, so it is never touched and never counted.
-    plan.highest_mm = -1e300;
-    std::vector<double> columnHighest(std::max(0, map.cellsAlong), -1e300);
-    for (int j = 0; j < map.cellsAcross; ++j) {
-        for (int i = 0; i < map.cellsAlong; ++i) {
-            const double h = map.height_mm[j * map.cellsAlong + i];
-            if (h > columnHighest[i]) {
-                columnHighest[i] = h;
-            }
-        }
-    }
-    for (const double h : columnHighest) {
-        plan.highest_mm = std::max(plan.highest_mm, h);
-    }
+    const StrokeField strokes(map, input, false);
+    plan.strokes = strokes.plan();
+    plan.highest_mm = strokes.highest_mm();
     const int count = passCount(plan.highest_mm, input.depth_mm);
     plan.fullPath_mm = count * plan.strokes.path_mm;
     std::vector<double> floors;
@@ -93,17 +83,7 @@ PassPlan passPlan(const RemovalMap& map, const PassInput& input)
         pass.contact_mm2 = met * cell;
         pass.removed_L = (whole + above[at]) * cell / 1e6;
         for (int stroke = 0; stroke < plan.strokes.strokes; ++stroke) {
-            const double centre = input.bit_mm / 2.0 + stroke * plan.strokes.stepover_mm;
-            const double cells = map.cellsAlong / map.length_mm;
-            const int from = std::max(0, static_cast<int>(std::floor((centre - input.bit_mm / 2.0) * cells)));
-            const int to =
-                std::min(map.cellsAlong - 1, static_cast<int>(std::ceil((centre + input.bit_mm / 2.0) * cells)) - 1);
-            for (int i = from; i <= to; ++i) {
-                if (columnHighest[i] > pass.floor_mm) {
-                    ++pass.strokesTouching;
-                    break;
-                }
-            }
+            pass.strokesTouching += strokes.meets(stroke, pass.floor_mm);
         }
         pass.path_mm = pass.strokesTouching * (map.width_mm + 2.0 * input.runoff_mm) +
                        std::max(0, pass.strokesTouching - 1) * plan.strokes.stepover_mm;

@@ -17,7 +17,8 @@ namespace
 
 constexpr std::size_t kLeastPieces = 3;
 constexpr std::size_t kMostPieces = 5;
-constexpr double kRoom_mm = 0.5; // over a wanted width, for pieces are turned a little on their rip lines
+constexpr std::size_t kAsksEvery = 32; // sets of slabs between two looks whether to stop
+constexpr double kRoom_mm = 0.5;       // over a wanted width, for pieces are turned a little on their rip lines
 
 class PanelSearch
 {
@@ -35,12 +36,14 @@ public:
         const auto trees = treesOf();
         std::size_t done = 0;
         for (const std::vector<std::size_t>& tree : trees) {
-            if (!goOn(static_cast<double>(done++) / static_cast<double>(trees.size()))) {
-                break;
-            }
-            for (std::size_t n = kLeastPieces; n <= std::min(kMostPieces, tree.size()); ++n) {
+            const double share = static_cast<double>(done++) / static_cast<double>(trees.size());
+            goesOn_ = [&goOn, share] { return goOn(share); };
+            for (std::size_t n = kLeastPieces; n <= std::min(kMostPieces, tree.size()) && !stopped_; ++n) {
                 std::vector<std::size_t> chosen;
                 choose(tree, 0, n, chosen);
+            }
+            if (stopped_) {
+                break;
             }
         }
         return compared_;
@@ -72,10 +75,13 @@ private:
     void choose(const std::vector<std::size_t>& tree, std::size_t from, std::size_t n, std::vector<std::size_t>& chosen)
     {
         if (chosen.size() == n) {
-            panel(chosen);
+            stopped_ = sets_++ % kAsksEvery == 0 && !goesOn_();
+            if (!stopped_) {
+                panel(chosen);
+            }
             return;
         }
-        for (std::size_t i = from; i + (n - chosen.size()) <= tree.size(); ++i) {
+        for (std::size_t i = from; i + (n - chosen.size()) <= tree.size() && !stopped_; ++i) {
             chosen.push_back(tree[i]);
             choose(tree, i + 1, n, chosen);
             chosen.pop_back();
@@ -219,6 +225,9 @@ private:
     BestOffers::Kept found_;
     double price_ = 0.0;
     std::size_t compared_ = 0;
+    std::size_t sets_ = 0; // of slabs
+    std::function<bool()> goesOn_;
+    bool stopped_ = false;
 };
 
 } // namespace
