@@ -220,3 +220,21 @@ TEST_CASE("the species table is sound and says where it comes from", "[materials
     CHECK(shop.resin("table_top")->maxLayer_mm < shop.resin("medium_casting")->maxLayer_mm);
     CHECK(shop.climates.size() >= 3);
 }
+
+TEST_CASE("measures of the new choices that cannot be are refused with their line", "[jobfile]")
+{
+    const auto refused = [](const std::string& layup, const std::string& says) {
+        const std::string text = replaced(demoFile(1), "\"kind\": \"pair\"", "\"kind\": \"pair\", " + layup);
+        const auto read = readJobFile(text);
+        INFO(layup);
+        REQUIRE_FALSE(read);
+        CHECK(read.error().sentence.find(says) != std::string::npos);
+        CHECK(read.error().sentence.find("line") != std::string::npos);
+    };
+    refused("\"end_width_mm\": -5", "more than nothing");
+    refused("\"corner_mm\": -4", "rounded by nothing or more");
+    refused("\"near_edge\": \"wavy\"", "live, straight, tapered");
+    refused("\"curves\": [{\"points_mm\": [[0, \"soft\"]]}]", "is not a number");
+    refused("\"outline_mm\": [[0, 0], [5]]", "2 numbers");
+    refused("\"template\": {\"bit_mm\": 0}", "more than nothing");
+}

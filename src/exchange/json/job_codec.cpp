@@ -6,6 +6,15 @@ namespace burl
 namespace
 {
 
+/// A measure that may be left out, but not be nothing or less.
+void readMeasure(JsonReader& r, const char* key, std::optional<double>& out)
+{
+    r.read(key, out, true);
+    if (out && !(*out > 0.0)) {
+        r.note(key, "must be more than nothing");
+    }
+}
+
 OrderedJson toJson(const LayupChoices& c)
 {
     OrderedJson pieces = OrderedJson::array();
@@ -99,8 +108,8 @@ LayupChoices layupFrom(JsonReader r)
         r.readWord("near_edge", edge, words::kEdges);
         c.nearEdge = edge;
     }
-    r.read("width_mm", c.width_mm, true);
-    r.read("end_width_mm", c.endWidth_mm, true);
+    readMeasure(r, "width_mm", c.width_mm);
+    readMeasure(r, "end_width_mm", c.endWidth_mm);
     r.read("trim_mm", c.trim_mm, true);
     r.read("rip_margin_mm", c.ripMargin_mm, true);
     r.readWord("shape", c.shape, words::kShape);
@@ -239,10 +248,12 @@ FlattenChoices flattenFrom(JsonReader r)
         for (const auto& [key, member] : kRigLengths) {
             inner.readLength(key, c.rig.*member);
         }
-        for (const char* key : {"rails_apart_mm", "sled_wide_mm", "floor_mm"}) {
-            inner.readPositiveLength(key, key[0] == 'f'   ? c.rig.floor_mm
-                                          : key[0] == 's' ? c.rig.sledWide_mm
-                                                          : c.rig.railsApart_mm);
+        for (const auto& [key, value] : {std::pair{"rails_apart_mm", c.rig.railsApart_mm},
+                                         {"sled_wide_mm", c.rig.sledWide_mm},
+                                         {"floor_mm", c.rig.floor_mm}}) {
+            if (!(value > 0.0)) {
+                inner.note(key, "must be more than nothing");
+            }
         }
         if (!(std::abs(c.rig.tilt_deg) < 10.0)) {
             inner.note("tilt_deg", "a spindle leans by less than 10 degrees");
@@ -406,8 +417,8 @@ Job jobFrom(JsonReader r)
     r.inside("move", [&](JsonReader inner) { job.move = moveFrom(inner); });
     r.inside("wishes", [&](JsonReader inner) { job.wishes = wishesFrom(inner); });
     r.inside("door", [&](JsonReader inner) {
-        inner.read("wide_mm", job.door.wide_mm, true);
-        inner.read("high_mm", job.door.high_mm, true);
+        readMeasure(inner, "wide_mm", job.door.wide_mm);
+        readMeasure(inner, "high_mm", job.door.high_mm);
     });
     r.each("kept", [&](JsonReader inner) {
         KeptLayup kept;
@@ -453,8 +464,8 @@ Habits habitsFrom(JsonReader r)
     r.readLength("rip_margin_mm", h.ripMargin_mm);
     r.readLength("trim_each_end_mm", h.trimEachEnd_mm);
     r.readLength("least_wood_over_insert_mm", h.leastWoodOverInsert_mm);
-    r.read("longest_mm", h.longest_mm, true);
-    r.read("van_mm", h.van_mm, true);
+    readMeasure(r, "longest_mm", h.longest_mm);
+    readMeasure(r, "van_mm", h.van_mm);
     return h;
 }
 
