@@ -3,37 +3,30 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QCoreApplication>
-#include <QDate>
 #include <QPdfWriter>
 
 #include "core/measure/format.h"
 #include "drawing/scene.h"
-#include "sheets/page.h"
+#include "sheets/sheet.h"
 
 namespace burl
 {
+
+using sheets::tr;
+
 namespace
 {
 
 constexpr double kBlock_mm = 78.0; // one slab: its drawing and its table
-constexpr double kDrawing_mm = 38.0;
+constexpr double kSlabDrawing_mm = 38.0;
 
-QString tr(const char* text)
-{
-    return QCoreApplication::translate("Sheet", text);
-}
-
-class CutSheet
+class CutSheet : public Sheet
 {
 public:
     CutSheet(QPdfWriter& pdf, const Job& job, const Shop& shop, const Plan& plan, const QString& family)
-        : pdf_(pdf), job_(job), plan_(plan), units_(shop.habits.units),
-          trim_(job.layup.trim_mm.value_or(shop.habits.trimEachEnd_mm)), painter_(&pdf),
-          room_(pdf.pageLayout().paintRect(QPageLayout::Millimeter)),
-          page_(painter_, pdf.logicalDpiX() / 25.4, room_.width(), room_.height(), family)
+        : Sheet(pdf, shop.habits.units, family), job_(job), plan_(plan),
+          trim_(job.layup.trim_mm.value_or(shop.habits.trimEachEnd_mm))
     {
-        painter_.setRenderHint(QPainter::Antialiasing);
     }
 
     void paint()
@@ -54,26 +47,11 @@ public:
     }
 
 private:
-    [[nodiscard]] QString length(double mm) const
+    void head() override
     {
-        return QString::fromStdString(formatQuantity(mm, Unit::Length, units_));
-    }
-
-    void head()
-    {
-        page_.text(0, 0, page_.width() - 50, tr("Cut sheet: %1").arg(QString::fromStdString(job_.name)), 17.0, true);
-        page_.text(page_.width() - 50, 1.5, 50, QDate::currentDate().toString(Qt::ISODate), 10.0, false,
-                   Qt::AlignRight);
+        title(tr("Cut sheet: %1").arg(QString::fromStdString(job_.name)));
         page_.rule(0, 11.0, page_.width());
         y_ = 13.0;
-    }
-
-    void makeRoom(double high)
-    {
-        if (y_ + high > page_.height()) {
-            pdf_.newPage();
-            head();
-        }
     }
 
     void order()
@@ -123,7 +101,7 @@ private:
                    12.0, true);
         y_ += 7.0;
         drawing(piece);
-        y_ += kDrawing_mm + 2.0;
+        y_ += kSlabDrawing_mm + 2.0;
         const double w = page_.width();
         std::vector<QStringList> rows;
         const auto row = [&](const QString& what, double x) {
@@ -170,7 +148,7 @@ private:
     void drawing(const PlacedPiece& piece)
     {
         const Box box = boundsOf(piece.showRing);
-        const QRectF area = page_.dots(2.0, y_, page_.width() - 4.0, kDrawing_mm - 4.0);
+        const QRectF area = page_.dots(2.0, y_, page_.width() - 4.0, kSlabDrawing_mm - 4.0);
         const BoardView view = BoardView::fitted(box, area);
         painter_.save();
         painter_.setBrush(QColor(244, 238, 226));
@@ -290,15 +268,9 @@ private:
             9.0);
     }
 
-    QPdfWriter& pdf_;
     const Job& job_;
     const Plan& plan_;
-    const UnitChoice& units_;
     double trim_;
-    QPainter painter_;
-    QRectF room_;
-    Page page_;
-    double y_ = 0.0;
 };
 
 } // namespace

@@ -4,36 +4,30 @@
 #include <cmath>
 
 #include <QCoreApplication>
-#include <QDate>
 #include <QPdfWriter>
 
 #include "core/flatten/packers.h"
 #include "core/measure/format.h"
 #include "drawing/scene.h"
-#include "sheets/page.h"
+#include "sheets/sheet.h"
 
 namespace burl
 {
+
+using sheets::tr;
+
 namespace
 {
 
-constexpr double kDrawing_mm = 44.0;
+constexpr double kFaceDrawing_mm = 44.0;
 constexpr double kRow_mm = 5.4;
 
-QString tr(const char* text)
-{
-    return QCoreApplication::translate("Sheet", text);
-}
-
-class FlattenCard
+class FlattenCard : public Sheet
 {
 public:
     FlattenCard(QPdfWriter& pdf, const Job& job, const Shop& shop, const Plan& plan, const QString& family)
-        : pdf_(pdf), job_(job), plan_(plan), units_(shop.habits.units), painter_(&pdf),
-          room_(pdf.pageLayout().paintRect(QPageLayout::Millimeter)),
-          page_(painter_, pdf.logicalDpiX() / 25.4, room_.width(), room_.height(), family)
+        : Sheet(pdf, shop.habits.units, family), job_(job), plan_(plan)
     {
-        painter_.setRenderHint(QPainter::Antialiasing);
     }
 
     void paint()
@@ -49,16 +43,9 @@ public:
     }
 
 private:
-    [[nodiscard]] QString length(double mm) const
+    void head() override
     {
-        return QString::fromStdString(formatQuantity(mm, Unit::Length, units_));
-    }
-
-    void head()
-    {
-        page_.text(0, 0, page_.width() - 50, tr("Flattening: %1").arg(QString::fromStdString(job_.name)), 17.0, true);
-        page_.text(page_.width() - 50, 1.5, 50, QDate::currentDate().toString(Qt::ISODate), 10.0, false,
-                   Qt::AlignRight);
+        title(tr("Flattening: %1").arg(QString::fromStdString(job_.name)));
         page_.text(0, 9.5, page_.width(),
                    tr("Finished %1 · %2 · %3 a pass · cutter %4")
                        .arg(QString::fromStdString(figureText(plan_.flatten->thickness, units_)),
@@ -75,20 +62,12 @@ private:
             3.0;
     }
 
-    void makeRoom(double high)
-    {
-        if (y_ + high > page_.height()) {
-            pdf_.newPage();
-            head();
-        }
-    }
-
     void piece(size_t index)
     {
         const FlattenedPiece& flat = plan_.flatten->pieces[index];
         const double rows =
             static_cast<double>(std::max(flat.top.passes.passes.size(), flat.bottom.passes.passes.size()));
-        makeRoom(kDrawing_mm + 36.0 + kRow_mm * rows);
+        makeRoom(kFaceDrawing_mm + 36.0 + kRow_mm * rows);
         page_.text(0, y_, page_.width(), tr("%1, top face up").arg(QString::fromStdString(flat.name)), 12.0, true);
         y_ += 7.0;
         if (flat.missing) {
@@ -96,7 +75,7 @@ private:
             return;
         }
         drawing(index);
-        y_ += kDrawing_mm + 2.0;
+        y_ += kFaceDrawing_mm + 2.0;
         QString words =
             flat.packers.empty() ? tr("It lies flat: no packers.") : tr("Wedges: packers, with their height.");
         if (packerUnit_mm(job_.flatten.packers) > 0.0) {
@@ -149,7 +128,7 @@ private:
         // In the slab's own frame: the butt end to the left, as it lies on the bench.
         const Ring ring = outline->ring();
         const BoardView view =
-            BoardView::fitted(boundsOf(ring), page_.dots(14.0, y_, page_.width() - 28.0, kDrawing_mm - 4.0));
+            BoardView::fitted(boundsOf(ring), page_.dots(14.0, y_, page_.width() - 28.0, kFaceDrawing_mm - 4.0));
         painter_.save();
         painter_.setPen(QPen(Qt::black, page_.dots(0.25)));
         painter_.setBrush(QColor(244, 238, 226));
@@ -185,14 +164,8 @@ private:
         }
     }
 
-    QPdfWriter& pdf_;
     const Job& job_;
     const Plan& plan_;
-    const UnitChoice& units_;
-    QPainter painter_;
-    QRectF room_;
-    Page page_;
-    double y_ = 0.0;
 };
 
 } // namespace

@@ -1,10 +1,16 @@
 #include "sheets/page.h"
 
 #include <QBuffer>
+#include <QCoreApplication>
 #include <QPdfWriter>
 
 namespace burl
 {
+
+QString sheets::tr(const char* text)
+{
+    return QCoreApplication::translate("Sheet", text);
+}
 
 QByteArray portraitPdf(QPageSize::PageSizeId size, const QString& title, const std::function<void(QPdfWriter&)>& paint)
 {

@@ -13,6 +13,12 @@ class QPdfWriter;
 namespace burl
 {
 
+namespace sheets
+{
+/// The words of a sheet in the language of the program.
+[[nodiscard]] QString tr(const char* text);
+} // namespace sheets
+
 /// A PDF of portrait pages, painted by `paint`; the title stands in the file's properties.
 [[nodiscard]] QByteArray portraitPdf(QPageSize::PageSizeId size, const QString& title,
                                      const std::function<void(QPdfWriter&)>& paint);

@@ -2,7 +2,6 @@
 
 #include <cmath>
 
-#include <QCoreApplication>
 #include <QDate>
 #include <QPagedPaintDevice>
 #include <QPdfWriter>
@@ -13,13 +12,11 @@
 
 namespace burl
 {
+
+using sheets::tr;
+
 namespace
 {
-
-QString tr(const char* text)
-{
-    return QCoreApplication::translate("Sheet", text);
-}
 
 class ShopSheet
 {

@@ -18,6 +18,9 @@
 
 namespace burl
 {
+
+using sheets::tr;
+
 namespace
 {
 
@@ -27,11 +30,6 @@ constexpr double kRim_mm = 5.0;
 constexpr double kCode_mm = 27.0;
 constexpr int kQuiet = 4; // squares of white round the code, as its standard asks
 constexpr int kDotsPerInch = 600;
-
-QString tr(const char* text)
-{
-    return QCoreApplication::translate("Tag", text);
-}
 
 QStringList linesOf(const Slab& slab, const Shop& shop)
 {

@@ -12,6 +12,9 @@
 
 namespace burl
 {
+
+using sheets::tr;
+
 namespace
 {
 
@@ -19,11 +22,6 @@ constexpr double kMargin_mm = 12.0;
 constexpr double kHead_mm = 14.0;    // words above the drawing
 constexpr double kOverlap_mm = 12.0; // of neighbouring pages
 constexpr double kCheck_mm = 100.0;
-
-QString tr(const char* text)
-{
-    return QCoreApplication::translate("Sheet", text);
-}
 
 class TemplateSheet
 {

@@ -48,10 +48,10 @@ const char* kindWord(FeatureKind kind)
     return "void";
 }
 
-class Builder
+class FillBuilder
 {
 public:
-    explicit Builder(const FillInput& input) : in_(input), thickness_(input.flatten->thickness) {}
+    explicit FillBuilder(const FillInput& input) : in_(input), thickness_(input.flatten->thickness) {}
 
     FillPlan run()
     {
@@ -611,7 +611,7 @@ private:
 
 FillPlan fillPlan(const FillInput& input)
 {
-    return Builder(input).run();
+    return FillBuilder(input).run();
 }
 
 } // namespace burl

@@ -353,10 +353,10 @@ private:
     FlattenedPiece out_;
 };
 
-class Builder
+class FlattenBuilder
 {
 public:
-    explicit Builder(const FlattenInput& input) : in_(input) {}
+    explicit FlattenBuilder(const FlattenInput& input) : in_(input) {}
 
     FlattenPlan run()
     {
@@ -620,7 +620,7 @@ private:
 
 FlattenPlan flattenPlan(const FlattenInput& input)
 {
-    return Builder(input).run();
+    return FlattenBuilder(input).run();
 }
 
 } // namespace burl

@@ -103,10 +103,10 @@ Profile rising(const Ring& points)
     return out;
 }
 
-class Builder
+class LayupBuilder
 {
 public:
-    explicit Builder(const LayupInput& input) : in_(input), choices_(input.choices) {}
+    explicit LayupBuilder(const LayupInput& input) : in_(input), choices_(input.choices) {}
 
     LayupPlan run()
     {
@@ -523,7 +523,7 @@ PieceCount piecesOf(TopKind kind)
 
 LayupPlan layupPlan(const LayupInput& input)
 {
-    return Builder(input).run();
+    return LayupBuilder(input).run();
 }
 
 } // namespace burl

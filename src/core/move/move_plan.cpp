@@ -74,10 +74,10 @@ StripsAt stripsAt(const LayupPlan& layup, const std::vector<double>& coefficient
 namespace
 {
 
-class Builder
+class MoveBuilder
 {
 public:
-    explicit Builder(const MoveInput& input) : in_(input), thickness_(input.thickness) {}
+    explicit MoveBuilder(const MoveInput& input) : in_(input), thickness_(input.thickness) {}
 
     MovePlan run()
     {
@@ -462,7 +462,7 @@ private:
 
 MovePlan movePlan(const MoveInput& input)
 {
-    return Builder(input).run();
+    return MoveBuilder(input).run();
 }
 
 } // namespace burl

@@ -5,6 +5,7 @@
 #include <limits>
 
 #include "core/geometry/ring.h"
+#include "core/measure/text.h"
 #include "core/shop/outline.h"
 
 namespace burl
@@ -13,16 +14,6 @@ namespace
 {
 
 constexpr std::string_view kTagStart = "yb-";
-
-/// Only plain letters are folded: the rest of a name is compared as it is written.
-std::string lower(std::string_view text)
-{
-    std::string out(text);
-    for (char& c : out) {
-        c = c >= 'A' && c <= 'Z' ? static_cast<char>(c - 'A' + 'a') : c;
-    }
-    return out;
-}
 
 std::string writtenOf(const Slab& slab, const Shop& shop)
 {

@@ -9,6 +9,9 @@
 namespace burl
 {
 
+/// How far a drawing's curves may be cut by their chords: less than a pencil line.
+inline constexpr double kCurveTolerance_mm = 0.05;
+
 /// Each appends the points after the first; the last is the exact end.
 void addCubic(Ring& out, Vec2 from, Vec2 c1, Vec2 c2, Vec2 to, double tolerance);
 void addQuadratic(Ring& out, Vec2 from, Vec2 c, Vec2 to, double tolerance);

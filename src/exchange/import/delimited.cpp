@@ -5,6 +5,8 @@
 #include <charconv>
 #include <cmath>
 
+#include "core/measure/text.h"
+
 namespace burl
 {
 namespace
@@ -12,22 +14,17 @@ namespace
 
 constexpr size_t kMostRows = 2'000'000;
 
-std::string trimmed(std::string_view text)
+/// Without blanks and quotation marks round it.
+std::string bare(std::string_view text)
 {
-    const auto blank = [](char c) { return c == ' ' || c == '\t' || c == '\r' || c == '"'; };
-    while (!text.empty() && blank(text.front())) {
+    text = trimmed(text);
+    while (!text.empty() && text.front() == '"') {
         text.remove_prefix(1);
     }
-    while (!text.empty() && blank(text.back())) {
+    while (!text.empty() && text.back() == '"') {
         text.remove_suffix(1);
     }
-    return std::string(text);
-}
-
-std::string lower(std::string text)
-{
-    std::transform(text.begin(), text.end(), text.begin(), [](unsigned char c) { return std::tolower(c); });
-    return text;
+    return std::string(trimmed(text));
 }
 
 std::vector<std::string> cellsOf(std::string_view line, char separator)
@@ -37,7 +34,7 @@ std::vector<std::string> cellsOf(std::string_view line, char separator)
     // An inch mark is no quotation: cells are taken apart at the separator only.
     for (size_t i = 0; i <= line.size(); ++i) {
         if (i == line.size() || line[i] == separator) {
-            out.push_back(trimmed(line.substr(from, i - from)));
+            out.push_back(bare(line.substr(from, i - from)));
             from = i + 1;
         }
     }
@@ -87,12 +84,12 @@ Expected<Delimited> readDelimited(std::string_view text)
             text.remove_prefix(1);
         }
         ++line;
-        const std::string plain = trimmed(row);
+        const std::string plain = bare(row);
         if (plain.empty()) {
             continue;
         }
         if (plain.front() == '#') {
-            out.comments.push_back(trimmed(std::string_view(plain).substr(1)));
+            out.comments.push_back(bare(std::string_view(plain).substr(1)));
             continue;
         }
         if (out.header.empty()) {

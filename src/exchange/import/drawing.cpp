@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/geometry/ring.h"
+#include "core/measure/text.h"
 
 namespace burl
 {
@@ -122,8 +123,7 @@ Expected<Imported> importedFrom(std::vector<DrawnRing> rings, const ImportOption
     const auto larger = [](const DrawnRing& a, const DrawnRing* b) {
         return b == nullptr || area_mm2(std::span<const Vec2>(a.ring)) > area_mm2(std::span<const Vec2>(b->ring));
     };
-    std::string wanted = options.layer;
-    std::transform(wanted.begin(), wanted.end(), wanted.begin(), [](unsigned char c) { return std::tolower(c); });
+    const std::string wanted = lower(options.layer);
     for (const DrawnRing& r : rings) {
         if (!wanted.empty() ? r.name == wanted || has(r.name, wanted.c_str()) : has(r.name, "top")) {
             top = larger(r, top) ? &r : top;

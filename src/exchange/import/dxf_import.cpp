@@ -10,6 +10,7 @@
 #include <dl_creationadapter.h>
 #include <dl_dxf.h>
 
+#include "core/measure/text.h"
 #include "exchange/import/curves.h"
 #include "exchange/import/drawing.h"
 
@@ -18,7 +19,6 @@ namespace burl
 namespace
 {
 
-constexpr double kTolerance_mm = 0.05;
 
 /// $INSUNITS: inches, feet, millimetres, centimetres, metres, decimetres; nothing for what is not said.
 std::optional<double> unitSaid(int insunits)
@@ -43,23 +43,6 @@ std::optional<double> unitSaid(int insunits)
 
 constexpr double kJoin_mm = 0.5; // loose ends this close belong together
 constexpr size_t kMostShapes = 20'000;
-
-std::string lower(std::string text)
-{
-    std::transform(text.begin(), text.end(), text.begin(), [](unsigned char c) { return std::tolower(c); });
-    return text;
-}
-
-std::string_view trimmed(std::string_view text)
-{
-    while (!text.empty() && (text.front() == ' ' || text.front() == '\t')) {
-        text.remove_prefix(1);
-    }
-    while (!text.empty() && (text.back() == ' ' || text.back() == '\t' || text.back() == '\r')) {
-        text.remove_suffix(1);
-    }
-    return text;
-}
 
 /// Pairs of lines, a group code and its value; counts that no file of this size can hold are refused.
 Expected<void> lookOver(std::string_view text)
@@ -262,7 +245,7 @@ private:
     }
 
     /// In the drawing's own units.
-    [[nodiscard]] double tolerance() const { return kTolerance_mm / unitSaid(insunits).value_or(1.0); }
+    [[nodiscard]] double tolerance() const { return kCurveTolerance_mm / unitSaid(insunits).value_or(1.0); }
 
     void begin(bool closed)
     {

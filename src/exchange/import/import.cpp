@@ -7,6 +7,7 @@
 
 #include "core/flatten/surfaces.h"
 #include "core/geometry/ring.h"
+#include "core/measure/text.h"
 #include "core/shop/outline.h"
 #include "exchange/import/imported.h"
 #include "exchange/job_file.h"
@@ -20,9 +21,7 @@ namespace
 std::string extensionOf(std::string_view name)
 {
     const size_t dot = name.rfind('.');
-    std::string out(dot == std::string_view::npos ? "" : name.substr(dot + 1));
-    std::transform(out.begin(), out.end(), out.begin(), [](unsigned char c) { return std::tolower(c); });
-    return out;
+    return lower(dot == std::string_view::npos ? "" : name.substr(dot + 1));
 }
 
 std::optional<HeightGrid> moved(const std::optional<HeightGrid>& grid, const OutlineFrame& frame)

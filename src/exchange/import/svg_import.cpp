@@ -8,6 +8,7 @@
 
 #include <pugixml.hpp>
 
+#include "core/measure/text.h"
 #include "exchange/import/curves.h"
 #include "exchange/import/drawing.h"
 #include "exchange/import/svg_path.h"
@@ -19,7 +20,6 @@ namespace
 {
 
 constexpr double kPixel_mm = 25.4 / 96.0; // CSS pixels
-constexpr double kTolerance_mm = 0.05;
 
 struct Measure {
     double value = 0.0;
@@ -69,12 +69,6 @@ std::vector<double> numbersOf(std::string_view text)
         text.remove_prefix(static_cast<size_t>(end - text.data()));
     }
     return out;
-}
-
-std::string lower(std::string text)
-{
-    std::transform(text.begin(), text.end(), text.begin(), [](unsigned char c) { return std::tolower(c); });
-    return text;
 }
 
 class Reader
@@ -199,7 +193,7 @@ private:
     std::string shape(const pugi::xml_node& node, const std::string& kind, const SvgTransform& to)
     {
         const double scale = std::sqrt(std::abs(to.a * to.d - to.b * to.c));
-        const double tolerance = kTolerance_mm / std::max(1e-6, scale);
+        const double tolerance = kCurveTolerance_mm / std::max(1e-6, scale);
         const std::string name =
             lower(std::string(node.attribute("id").value()) + ' ' + node.attribute("class").value());
         const auto number = [&](const char* key) { return node.attribute(key).as_double(0.0); };

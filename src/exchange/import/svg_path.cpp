@@ -13,7 +13,7 @@ namespace burl
 namespace
 {
 
-constexpr size_t kMostPoints = 400'000;
+constexpr size_t kMostCurvePoints = 400'000;
 
 /// Numbers one after another, as crowded as SVG allows: "1.5-2.3.4e2".
 class Numbers
@@ -250,7 +250,7 @@ Expected<std::vector<SvgSubpath>> svgPath(std::string_view d, double tolerance)
                 all += s.points.size();
             }
         }
-        if (all > kMostPoints) {
+        if (all > kMostCurvePoints) {
             return refuse("import.too_long", "the path has too many points; export the drawing coarser.");
         }
     }

@@ -1,6 +1,0 @@
-#include "support/run.h"
-
-int main(int argc, char** argv)
-{
-    return runTests(argc, argv);
-}
