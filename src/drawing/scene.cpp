@@ -67,21 +67,25 @@ void paintPieces(QPainter& painter, const BoardView& view, const Plan& plan, Woo
         const auto& slab = plan.layupInput->slabs[i];
         const Face shown = piece.turnedOver != style.underside ? Face::Bottom : Face::Top;
         const Region& kept = style.underside ? piece.keptUnder : piece.kept;
-        const auto drawWood = [&] {
-            if (style.screen) {
-                const QTransform all = transformOf(piece.place) * view.transform();
-                const WoodCache::Turned& turned =
-                    wood.turned(slab, shown, QTransform(all.m11(), all.m12(), all.m21(), all.m22(), 0.0, 0.0));
-                painter.drawImage(turned.origin + QPoint(qRound(all.dx()), qRound(all.dy())), turned.image);
-            } else {
+        QColor line = style.palette.ink;
+        line.setAlphaF(0.45F);
+        const QTransform all = transformOf(piece.place) * view.transform();
+        const auto drawn = [&](bool faded) {
+            if (!style.screen) {
                 drawFaceImage(painter, view, piece.place, wood.face(slab, shown));
+                return;
             }
+            const QTransform fixed(all.m11(), all.m12(), all.m21(), all.m22(), 0.0, 0.0);
+            const WoodCache::Turned& turned =
+                faded ? wood.turnedAndFaded(slab, shown, fixed, style.waste, line) : wood.turned(slab, shown, fixed);
+            painter.drawImage(turned.origin + QPoint(qRound(all.dx()), qRound(all.dy())),
+                              faded ? turned.faded : turned.image);
         };
         painter.save();
         painter.setRenderHint(QPainter::SmoothPixmapTransform);
         if (style.waste > 0.0) {
-            painter.setOpacity(style.waste);
-            drawWood();
+            painter.setOpacity(style.screen ? 1.0 : style.waste); // on a screen it is kept faded
+            drawn(true);
         }
         painter.setOpacity(style.wood);
         QPainterPath clip;
@@ -90,15 +94,13 @@ void paintPieces(QPainter& painter, const BoardView& view, const Plan& plan, Woo
             clip.closeSubpath();
         }
         painter.setClipPath(clip, Qt::IntersectClip);
-        drawWood();
+        drawn(false);
         painter.restore();
 
-        QColor line = style.palette.ink;
-        if (style.waste > 0.0) {
-            line.setAlphaF(0.45F);
-            painter.setPen(style.screen ? QPen(line, 0) : QPen(line, style.line_px * 0.7)); // hairlines are quick
+        if (style.waste > 0.0 && !style.screen) {
+            painter.setPen(QPen(line, style.line_px * 0.7));
             painter.setBrush(Qt::NoBrush);
-            painter.drawPolygon(outlined(view, style.underside ? piece.underRing : piece.showRing, style));
+            painter.drawPolygon(view.toPixel(style.underside ? piece.underRing : piece.showRing));
         }
         painter.setBrush(Qt::NoBrush);
         for (const Ring& ring : kept) {
@@ -127,9 +129,12 @@ void paintFinalOutline(QPainter& painter, const BoardView& view, const LayupPlan
         painter.drawPolygon(view.toPixel(layup.shape));
         return;
     }
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing, false); // it runs with the pixels, where dashes are slow to smooth
     painter.drawRect(QRectF(view.toPixel({layup.finalBox.left, layup.finalBox.top}),
                             view.toPixel({layup.finalBox.right, layup.finalBox.bottom}))
                          .normalized());
+    painter.restore();
 }
 
 void paintRods(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style)
@@ -182,7 +187,7 @@ void paintResin(QPainter& painter, const BoardView& view, const Plan& plan, cons
         QColor fill = style.palette.resin;
         fill.setAlphaF(item.feature == 0 ? 0.78F : 0.85F);
         const QPolygonF polygon = view.toPixel(item.onTable);
-        painter.setPen(QPen(style.palette.resin.darker(140), style.line_px));
+        painter.setPen(QPen(style.palette.resin.darker(140), style.screen ? 0.0 : style.line_px));
         if (item.feature == 0) {
             // A river is deeper where it is wider: a quiet gradient across, and slow streaks along.
             QLinearGradient across(polygon.boundingRect().topLeft(), polygon.boundingRect().bottomLeft());

@@ -279,10 +279,39 @@ const WoodCache::Turned& WoodCache::turned(const std::shared_ptr<const Slab>& sl
         painter.setTransform(whole * QTransform::fromTranslate(-box.left(), -box.top()));
         painter.drawImage(0, 0, source.image);
         painter.end();
-        kept.turned = {std::move(image), box.topLeft()};
+        kept.turned = {std::move(image), box.topLeft(), {}};
         kept.turnedBy = slabToScreen;
     }
     return kept.turned;
+}
+
+const WoodCache::Turned& WoodCache::turnedAndFaded(const std::shared_ptr<const Slab>& slab, Face face,
+                                                   const QTransform& slabToScreen, double opacity, const QColor& line)
+{
+    static_cast<void>(turned(slab, face, slabToScreen));
+    Kept& kept = kept_[{slab->id.value, face}];
+    Turned& turned = kept.turned;
+    if (turned.image.isNull() || (!turned.faded.isNull() && kept.fadedTo == opacity && kept.fadedLine == line)) {
+        return turned;
+    }
+    turned.faded = QImage(turned.image.size(), turned.image.format());
+    turned.faded.fill(Qt::transparent);
+    QPainter painter(&turned.faded);
+    painter.setOpacity(opacity);
+    painter.drawImage(0, 0, turned.image);
+    painter.setOpacity(1.0);
+    if (const auto outline = outlineOf(*slab, face)) {
+        QPolygonF edge;
+        for (const Vec2 at : outline->ring()) {
+            edge << kept.turnedBy.map(QPointF(at.x, at.y)) - QPointF(turned.origin);
+        }
+        painter.setRenderHint(QPainter::Antialiasing);
+        painter.setPen(QPen(line, 0));
+        painter.drawPolygon(edge);
+    }
+    kept.fadedTo = opacity;
+    kept.fadedLine = line;
+    return turned;
 }
 
 void WoodCache::letGo()
@@ -291,7 +320,7 @@ void WoodCache::letGo()
     const auto bytes = [this] {
         qint64 sum = 0;
         for (const auto& [key, kept] : kept_) {
-            sum += kept.image.image.sizeInBytes() + kept.turned.image.sizeInBytes();
+            sum += kept.image.image.sizeInBytes() + kept.turned.image.sizeInBytes() + kept.turned.faded.sizeInBytes();
         }
         return sum;
     };

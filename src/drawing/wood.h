@@ -7,6 +7,7 @@
 #include <memory>
 #include <tuple>
 
+#include <QColor>
 #include <QImage>
 #include <QTransform>
 
@@ -46,9 +47,13 @@ public:
     struct Turned {
         QImage image;
         QPoint origin;
+        QImage faded; // the same as waste, with its edge drawn; empty unless it was asked for
     };
     [[nodiscard]] const Turned& turned(const std::shared_ptr<const Slab>& slab, Face face,
                                        const QTransform& slabToScreen);
+    /// The same with `faded` at `opacity` and its edge as a hairline in `line`.
+    [[nodiscard]] const Turned& turnedAndFaded(const std::shared_ptr<const Slab>& slab, Face face,
+                                               const QTransform& slabToScreen, double opacity, const QColor& line);
 
 private:
     struct Kept {
@@ -57,6 +62,8 @@ private:
         long used = 0; // when last
         QTransform turnedBy;
         Turned turned;
+        double fadedTo = 0.0;
+        QColor fadedLine;
     };
     void letGo();
     double mmPerPixel_;

@@ -19,7 +19,6 @@ namespace burl
 namespace
 {
 
-
 /// $INSUNITS: inches, feet, millimetres, centimetres, metres, decimetres; nothing for what is not said.
 std::optional<double> unitSaid(int insunits)
 {
