@@ -198,6 +198,37 @@ void addSingles(Shop& shop, int firstId)
     shop.slabs.push_back(std::make_shared<const Slab>(round));
 }
 
+void onTheSled(Job& job)
+{
+    job.flatten.method.id = "router_sled";
+    job.flatten.method.name = "router on a sled";
+    job.flatten.method.setup_min = 20.0;
+}
+
+/// A piece milled once, rested, and read again on seven stations by three: a saddle of the given bow and wind.
+Rest rested(int slab, const char* cut, const char* measured, double thickness_mm, double bow_mm, double wind_mm)
+{
+    Rest rest;
+    rest.slab = {slab};
+    rest.cut = cut;
+    rest.thickness_mm = thickness_mm;
+    rest.measured = measured;
+    HeightGrid grid;
+    grid.from = HeightsFrom::RailsDown;
+    for (int i = 0; i < 7; ++i) {
+        grid.xs_mm.push_back(60.0 + 320.0 * i);
+    }
+    grid.ys_mm = {-190.0, 0.0, 190.0};
+    for (int j = -1; j <= 1; ++j) {
+        for (int i = -3; i <= 3; ++i) {
+            const double up = bow_mm * (1.0 - i * i / 9.0) + wind_mm * i * j / 12.0;
+            grid.readings_mm.emplace_back(std::round(10.0 * (24.0 - up)) / 10.0);
+        }
+    }
+    rest.readings = grid;
+    return rest;
+}
+
 Job readingRoomTable()
 {
     Job job;
@@ -211,9 +242,7 @@ Job readingRoomTable()
     // A3 lay above A4 in the log: its bottom and A4's top mirror each other.
     job.layup.pieces = {{{3}, Face::Bottom, false, -120.0, std::nullopt},
                         {{4}, Face::Top, false, -120.0, std::nullopt}};
-    job.flatten.method.id = "router_sled";
-    job.flatten.method.name = "router on a sled";
-    job.flatten.method.setup_min = 20.0;
+    onTheSled(job);
     job.fill.bucket_L = 2.0;
     for (const double x : {620.0, 2080.0}) {
         for (const double y : {-260.0, 0.0, 260.0}) {
@@ -246,9 +275,10 @@ Job ferryDesk()
     job.layup.width_mm = 860.0;
     job.layup.thickness_mm = 52.0;
     job.layup.pieces = {{{11}, Face::Top, false, -180.0, std::nullopt}, {{13}, Face::Top, true, -180.0, std::nullopt}};
-    job.flatten.method.id = "router_sled";
-    job.flatten.method.name = "router on a sled";
-    job.flatten.method.setup_min = 20.0;
+    onTheSled(job);
+    job.flatten.millings = 2;
+    job.flatten.rests = {rested(11, "2026-11-12", "2026-11-14", 55.1, 0.7, 0.6),
+                         rested(13, "2026-11-12", "2026-11-14", 55.0, 1.9, 1.4)};
     job.fill.bucket_L = 5.0;
     job.fill.pigment_pct = 1.5;
     job.move.climate = "coastal";
@@ -275,8 +305,8 @@ Job roundTable()
     job.layup.thickness_mm = 50.0;
     job.layup.trim_mm = 0.0;
     job.layup.pieces = {{{18}, Face::Top, false, -28.0, std::nullopt}};
-    job.flatten.method.id = "router_sled";
-    job.flatten.method.name = "router on a sled";
+    onTheSled(job);
+    job.flatten.method.setup_min = FlattenMethod{}.setup_min;
     job.move.climate = "heated_dry_winter";
     return job;
 }
@@ -297,8 +327,8 @@ Job hallTable()
     job.layup.rods.pitch_mm = 290.0;
     job.layup.rods.first_mm = 125.0;
     job.layup.pieces = {{{16}, Face::Top, false, -100.0, std::nullopt}, {{17}, Face::Top, true, -100.0, std::nullopt}};
-    job.flatten.method.id = "router_sled";
-    job.flatten.method.name = "router on a sled";
+    onTheSled(job);
+    job.flatten.method.setup_min = FlattenMethod{}.setup_min;
     for (const double x : {260.0, 1440.0}) {
         for (const double y : {-190.0, 190.0}) {
             Fastener f;
@@ -324,8 +354,8 @@ Job libraryTop()
     job.layup.pieces = {{{11}, Face::Bottom, false, -130.0, std::nullopt},
                         {{12}, Face::Top, false, -130.0, std::nullopt},
                         {{13}, Face::Top, true, -130.0, std::nullopt}};
-    job.flatten.method.id = "router_sled";
-    job.flatten.method.name = "router on a sled";
+    onTheSled(job);
+    job.flatten.method.setup_min = FlattenMethod{}.setup_min;
     for (const double x : {300.0, 1600.0}) {
         for (const double y : {-380.0, 0.0, 380.0}) {
             Fastener f;
@@ -353,8 +383,8 @@ Job millTable()
     job.layup.curves = {{{0.0, -16.0}, {800.0, 24.0}, {1700.0, -16.0}, {2500.0, 14.0}},
                         {{0.0, 18.0}, {900.0, -26.0}, {1800.0, 20.0}, {2500.0, -14.0}},
                         {{0.0, -14.0}, {700.0, 22.0}, {1600.0, -24.0}, {2500.0, 12.0}}};
-    job.flatten.method.id = "router_sled";
-    job.flatten.method.name = "router on a sled";
+    onTheSled(job);
+    job.flatten.method.setup_min = FlattenMethod{}.setup_min;
     for (const double x : {420.0, 2080.0}) {
         for (const double y : {-360.0, 20.0, 360.0}) {
             Fastener f;

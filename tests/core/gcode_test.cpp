@@ -63,7 +63,7 @@ TEST_CASE("written G-code stays in the stock, above the plane, within its feeds,
     const bool along = GENERATE(false, true);
     const bool inches = GENERATE(false, true);
     GcodeInput in = face();
-    in.settings.along = along;
+    in.passes.along = along;
     in.settings.inches = inches;
     const auto text = surfacingGcode(in);
     REQUIRE(text);

@@ -13,7 +13,7 @@
 #include "exchange/job_file.h"
 #include "ui/driver.h"
 #include "ui/ledger/figure_row.h"
-#include "ui/yard/reading_table.h"
+#include "ui/ledger/reading_table.h"
 #include "ui/yard/yard_bench.h"
 
 using namespace burl;

@@ -31,7 +31,7 @@ TEST_CASE("the shown face is written as G-code and proven from its file", "[ui][
     ui::FlatBench bench(d.document, &d.window);
     QTemporaryDir folder;
     const QString path = folder.filePath(QStringLiteral("A3.nc"));
-    CHECK(bench.gcodeWritten(path, false, false).contains(QStringLiteral("A3")));
+    CHECK(bench.gcodeWritten(path, false, 0).contains(QStringLiteral("A3")));
     const FacePasses& face = d.plan().flatten->pieces[0].bottom; // A3 shows its bottom
     const FlattenMethod& m = d.job().flatten.method;
     const ui::GcodeWindow window(path, {0.0, 0.0, face.map.length_mm, face.map.width_mm}, face.most_mm,
@@ -52,5 +52,5 @@ TEST_CASE("the shown face is written as G-code and proven from its file", "[ui][
     CHECK(spoilt.verdict().contains(QStringLiteral("Do not run it")));
     const ui::GcodeWindow gone(folder.filePath(QStringLiteral("none.nc")), {}, 0.0, 0.0, 1.0, &d.window);
     CHECK(gone.verdict().contains(QStringLiteral("could not be read")));
-    CHECK(bench.gcodeWritten(QStringLiteral("/nowhere/a.nc"), true, true).contains(QStringLiteral("could not be")));
+    CHECK(bench.gcodeWritten(QStringLiteral("/nowhere/a.nc"), true, 0).contains(QStringLiteral("could not be")));
 }

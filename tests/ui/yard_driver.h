@@ -4,7 +4,7 @@
 #include <QPushButton>
 
 #include "ui/driver.h"
-#include "ui/yard/reading_table.h"
+#include "ui/ledger/reading_table.h"
 
 namespace burl::test
 {

@@ -9,9 +9,13 @@
 #include <cmath>
 #include <limits>
 
+#include "core/flatten/after_cut.h"
 #include "core/flatten/counted.h"
+#include "core/flatten/flatten_look.h"
+#include "core/flatten/millings.h"
 #include "core/flatten/outliers.h"
 #include "core/flatten/packers.h"
+#include "core/flatten/removal.h"
 #include "core/flatten/rig.h"
 
 namespace burl
@@ -20,6 +24,7 @@ namespace burl
 bool sameInput(const FlattenInput& a, const FlattenInput& b)
 {
     return a.choices == b.choices && a.wanted_mm == b.wanted_mm && a.layup == b.layup && a.kerf_mm == b.kerf_mm &&
+           a.wood == b.wood && a.roomMc_pct == b.roomMc_pct &&
            std::equal(a.slabs.begin(), a.slabs.end(), b.slabs.begin(), b.slabs.end(),
                       [](const auto& x, const auto& y) { return x == y || (x && y && *x == *y); });
 }
@@ -101,6 +106,8 @@ public:
         out_.bottom = facePasses(false);
         for (const auto& [points, onTop] : {std::pair{&surfaces_.top, true}, std::pair{&surfaces_.bottom, false}}) {
             const Counted& counted = onTop ? top_ : bottom_;
+            const auto& read = onTop ? slab_.topHeights : slab_.bottomHeights;
+            const std::vector<OddReading> odd = read ? oddReadings(*read) : std::vector<OddReading>{};
             for (size_t i = 0; i < points->size(); ++i) {
                 const Point3& p = (*points)[i].p;
                 ReadingDot dot;
@@ -109,6 +116,13 @@ public:
                 const Plane& plane = onTop ? out_.topPlane : out_.bottomPlane;
                 dot.removal_mm = (onTop ? 1.0 : -1.0) * (p.z - plane.at(p.x, p.y));
                 dot.counts = counted.among[i] >= 0;
+                for (const OddReading& o : odd) {
+                    if (static_cast<int>(o.column) == (*points)[i].column &&
+                        static_cast<int>(o.row) == (*points)[i].row) {
+                        dot.oddBy_mm =
+                            (read->from == HeightsFrom::RailsDown ? -1.0 : 1.0) * (o.reading_mm - o.expected_mm);
+                    }
+                }
                 if (dot.counts) {
                     FacePasses& face = onTop ? out_.top : out_.bottom; // the map's cells end short of the rim
                     face.most_mm = std::max(face.most_mm, dot.removal_mm);
@@ -128,7 +142,7 @@ public:
     [[nodiscard]] double most_mm() const { return most_mm_; }
     [[nodiscard]] const Surfaces& surfaces() const { return surfaces_; }
     [[nodiscard]] const Slab& slab() const { return slab_; }
-    [[nodiscard]] Vec2 onTable(Vec2 onSlab) const { return place_.toTable(onSlab); }
+    [[nodiscard]] const Placement& place() const { return place_; }
     FlattenedPiece take() { return std::move(out_); }
     [[nodiscard]] const FlattenedPiece& piece() const { return out_; }
 
@@ -217,46 +231,12 @@ private:
     {
         FacePasses face;
         face.box = boundsOf(outline_);
-        RemovalMap& map = face.map;
-        map.length_mm = face.box.width();
-        map.width_mm = face.box.height();
-        map.cellsAlong = std::max(1, static_cast<int>(std::lround(map.length_mm / kCell_mm)));
-        map.cellsAcross = std::max(1, static_cast<int>(std::lround(map.width_mm / kCell_mm)));
-        const HeightGrid grid = gridOf(onTop);
-        const auto z = gridHeights(grid, onTop ? surfaces_.top : surfaces_.bottom);
-        const Plane& plane = onTop ? out_.topPlane : out_.bottomPlane;
-        const double sign = onTop ? 1.0 : -1.0;
-        map.height_mm.assign(static_cast<size_t>(map.cellsAlong) * map.cellsAcross,
-                             std::numeric_limits<double>::quiet_NaN());
+        const HeightGrid& grid = gridOfFace(slab_, onTop ? Face::Top : Face::Bottom);
+        face.map = removalOver(outline_, grid, heightsOn(grid, onTop ? surfaces_.top : surfaces_.bottom),
+                               onTop ? out_.topPlane : out_.bottomPlane, onTop ? Face::Top : Face::Bottom, kCell_mm);
         int cells = 0;
-        const bool left = choices_.school == FlattenSchool::ShowFace && onTop == turnedOver_;
-        std::vector<std::optional<GridCell>> columns;
-        for (int i = 0; i < map.cellsAlong; ++i) {
-            columns.push_back(cellAt(grid.xs_mm, face.box.left + (i + 0.5) * map.length_mm / map.cellsAlong));
-        }
-        for (int j = 0; j < map.cellsAcross; ++j) {
-            const double y = face.box.bottom + (j + 0.5) * map.width_mm / map.cellsAcross;
-            const auto row = cellAt(grid.ys_mm, y);
-            if (!row) {
-                continue;
-            }
-            const std::vector<double> inside = crossingsAt(outline_, y);
-            size_t passed = 0; // crossings left of the cell: odd means inside
-            for (int i = 0; i < map.cellsAlong; ++i) {
-                const Vec2 at{face.box.left + (i + 0.5) * map.length_mm / map.cellsAlong, y};
-                while (passed < inside.size() && inside[passed] <= at.x) {
-                    ++passed;
-                }
-                const auto& column = columns[static_cast<size_t>(i)];
-                if (passed % 2 == 0 || !column) {
-                    continue;
-                }
-                const auto height = heightIn(grid, z, *column, *row);
-                if (!height) {
-                    continue;
-                }
-                const double above = sign * (*height - plane.at(at.x, at.y));
-                map.height_mm[static_cast<size_t>(j) * map.cellsAlong + i] = above;
+        for (const double above : face.map.height_mm) {
+            if (std::isfinite(above)) {
                 face.mean_mm += std::max(0.0, above);
                 face.most_mm = std::max(face.most_mm, above);
                 ++cells;
@@ -265,9 +245,10 @@ private:
         if (cells > 0) {
             face.mean_mm /= cells;
         }
+        const bool left = choices_.school == FlattenSchool::ShowFace && onTop == turnedOver_;
         if (!left) {
             const FlattenMethod& m = choices_.method;
-            face.passes = passPlan(map, {m.bit_mm, m.overlap, depthToSet_mm(face.most_mm, m.depth_mm), m.runoff_mm});
+            face.passes = passPlan(face.map, passInputOf(choices_, face.most_mm));
             double path = 0.0;
             for (const Pass& pass : face.passes.passes) {
                 path += pass.path_mm;
@@ -277,26 +258,10 @@ private:
         return face;
     }
 
-    /// The grid the points were read on; an underside taken as parallel lies on the top's.
-    [[nodiscard]] const HeightGrid& gridOf(bool onTop) const
-    {
-        return onTop || !slab_.bottomHeights ? *slab_.topHeights : *slab_.bottomHeights;
-    }
-
-    static std::vector<std::optional<double>> gridHeights(const HeightGrid& grid,
-                                                          const std::vector<SurfacePoint>& points)
-    {
-        std::vector<std::optional<double>> z(grid.readings_mm.size());
-        for (const SurfacePoint& p : points) {
-            z[static_cast<size_t>(p.row) * grid.xs_mm.size() + p.column] = p.p.z;
-        }
-        return z;
-    }
-
     void readRange()
     {
-        const HeightGrid& topGrid = gridOf(true);
-        const auto topZ = gridHeights(topGrid, surfaces_.top);
+        const HeightGrid& topGrid = gridOfFace(slab_, Face::Top);
+        const auto topZ = heightsOn(topGrid, surfaces_.top);
         out_.readFrom_mm = std::numeric_limits<double>::infinity();
         for (const Point3& p : bottom_.points) {
             if (const auto z = heightAt(topGrid, topZ, {p.x, p.y})) {
@@ -371,11 +336,13 @@ public:
         decideThickness(work);
         for (PieceWork& piece : work) {
             piece.settle(plan_.thickness.value());
-            lookAt(piece);
+            lookAtPiece(piece.slab(), piece.place(), piece.surfaces(), piece.piece(), plan_.findings);
             plan_.pieces.push_back(piece.take());
         }
-        measure();
+        appendFlattenFigures(in_, possible_, plan_);
         checkRig();
+        reportMillings(in_.choices, in_.slabs, in_.wanted_mm, plan_);
+        lookAhead();
         sortBySeverity(plan_.findings);
         return plan_;
     }
@@ -430,143 +397,6 @@ private:
         possible_ = possible;
     }
 
-    void lookAt(const PieceWork& work)
-    {
-        const FlattenedPiece& piece = work.piece();
-        if (piece.missing) {
-            addFinding(plan_.findings, "flatten.missing", Severity::Warn, piece.missing->what + ".", {},
-                       piece.missing->where)
-                .leadsTo = benchNamedIn(piece.missing->where);
-            return;
-        }
-        lookForOddReadings(work, piece);
-        if (piece.under == UnderSource::Parallel) {
-            addFinding(plan_.findings, "flatten.under_not_read", Severity::Caution,
-                       "The underside of " + piece.name + " is not read; it is taken as parallel to the top.", {},
-                       "read the gaps under it")
-                .leadsTo = "yard";
-        } else if (piece.under == UnderSource::MeanThickness) {
-            addFinding(plan_.findings, "flatten.faces_not_tied", Severity::Warn,
-                       "Both faces of " + piece.name +
-                           " were read in different settings; one thickness does not tie them.",
-                       {}, "read the thickness at three places")
-                .leadsTo = "yard";
-        }
-        if (work.surfaces().tieMisfit_mm > 1.5) {
-            addFinding(plan_.findings, "flatten.tie_misfit", Severity::Warn,
-                       "Thickness readings of " + piece.name + " disagree with the surface readings by {0}.",
-                       {given("misfit", "misfit", work.surfaces().tieMisfit_mm, Unit::Length, "readings")},
-                       "measure again")
-                .leadsTo = "yard";
-        }
-        if (piece.shape) {
-            addFinding(plan_.findings, "flatten.between_readings", Severity::Caution,
-                       "Readings of " + piece.name + " miss what stands between them: the last {0} may go too.",
-                       {made("unevenness", "unevenness", "2 × what wind, bow and cup leave over: {0}",
-                             {given("rms", "left over", piece.shape->rms_mm, Unit::Length, "surface readings")},
-                             2.0 * piece.shape->rms_mm, Unit::Length)},
-                       "read a finer grid")
-                .leadsTo = "yard";
-        }
-    }
-
-    void lookForOddReadings(const PieceWork& work, const FlattenedPiece& piece)
-    {
-        const Slab& slab = work.slab();
-        for (const auto& [grid, word] :
-             {std::pair{&slab.topHeights, "top"}, std::pair{&slab.bottomHeights, "bottom"}}) {
-            if (!*grid) {
-                continue;
-            }
-            for (const OddReading& odd : oddReadings(**grid)) {
-                const Vec2 at{(*grid)->xs_mm[odd.column], (*grid)->ys_mm[odd.row]};
-                addFinding(plan_.findings, "flatten.odd_reading", Severity::Warn,
-                           "The reading {0} on the " + std::string(word) + " of " + piece.name +
-                               ", {1} along and {2} across, does not fit its neighbours: they tell {3}.",
-                           {given("odd", "reading", odd.reading_mm, Unit::Length, "as typed"),
-                            given("odd_x", "along", at.x, Unit::Length, "from the butt end"),
-                            given("odd_y", "across", at.y, Unit::Length, "from the string, far side +"),
-                            given("odd_expected", "expected", odd.expected_mm, Unit::Length, "from its neighbours")},
-                           "read it again", work.onTable(at))
-                    .leadsTo = "yard";
-            }
-        }
-    }
-
-    void add(Figure figure, Weight weight = Weight::Plain) { plan_.figures.push_back({std::move(figure), weight}); }
-
-    void measure()
-    {
-        add(plan_.thickness, Weight::Telling);
-        if (possible_) {
-            add(possible_);
-        }
-        std::vector<Figure> minutes;
-        double total = 0.0;
-        double strokes = 0.0;
-        double chips = 0.0;
-        std::vector<Figure> drift;
-        double driftSum = 0.0;
-        bool known = true;
-        for (size_t i = 0; i < plan_.pieces.size(); ++i) {
-            const FlattenedPiece& piece = plan_.pieces[i];
-            if (piece.missing) {
-                const double half = std::max(0.0, (piece.rough_mm - plan_.thickness.value()) / 2.0);
-                known = known && piece.rough_mm > 0.0;
-                drift.push_back(assumed("off_show_" + piece.name, "off the show face of " + piece.name, half,
-                                        Unit::Length, "half of what is spare; face not read"));
-                driftSum += half;
-                continue;
-            }
-            const std::string source = "surface readings of " + piece.name;
-            add(given("off_top_" + piece.name, "Off the top of " + piece.name + ", most", piece.top.most_mm,
-                      Unit::Length, source));
-            add(given("off_bottom_" + piece.name, "Off the bottom of " + piece.name + ", most", piece.bottom.most_mm,
-                      Unit::Length, source));
-            if (piece.roundingCost_mm > 0.0) {
-                add(given("packer_cost_" + piece.name, "Packers of " + piece.name + ", rounding costs",
-                          piece.roundingCost_mm, Unit::Length, "thickness lost by building them of the shop's stock"),
-                    Weight::Folded);
-            }
-            if (piece.shape) {
-                for (const auto& [key, word, value] : {std::tuple{"wind_", "Wind of ", piece.shape->wind_mm},
-                                                       std::tuple{"bow_", "Bow of ", piece.shape->bow_mm},
-                                                       std::tuple{"cup_", "Cup of ", piece.shape->cup_mm}}) {
-                    add(given(key + piece.name, word + piece.name, value, Unit::Length,
-                              "top face, least squares over its readings"),
-                        Weight::Folded);
-                }
-            }
-            for (const FacePasses* face : {&piece.top, &piece.bottom}) {
-                total += face->minutes;
-                for (const Pass& pass : face->passes.passes) {
-                    strokes += pass.strokesTouching;
-                    chips += pass.removed_L;
-                }
-            }
-            minutes.push_back(given("minutes_" + piece.name, piece.name, piece.top.minutes + piece.bottom.minutes,
-                                    Unit::Minutes, "strokes that touch wood at the feed, and setting up"));
-            const bool over = in_.layup->pieces[i].turnedOver;
-            const double offShow = over ? piece.bottom.mean_mm : piece.top.mean_mm;
-            drift.push_back(
-                given("off_show_" + piece.name, "off the show face of " + piece.name, offShow, Unit::Length, source));
-            driftSum += offShow;
-        }
-        if (known && in_.layup->pieces.size() == 2 && neighbours()) {
-            const Figure kerf = given("kerf", "kerf", in_.kerf_mm[0], Unit::Length, "of the log");
-            add(made("figure_drift", "Figure drift", "{0} + {1} + {2}", {kerf, drift[0], drift[1]},
-                     in_.kerf_mm[0] + driftSum, Unit::Length));
-        }
-        if (!minutes.empty()) {
-            add(given("strokes", "Strokes, all faces", strokes, Unit::Count,
-                      "those that touch wood, counted on the removal map"));
-            add(made("minutes", "Time at the router", sumOf(minutes.size()), minutes, total, Unit::Minutes));
-            add(given("chips", "Wood removed", chips, Unit::Volume,
-                      "removal map; loose chips fill two to three times this"),
-                Weight::Folded);
-        }
-    }
-
     /// Of a router on a sled: each face as it lies, top face first, packers under the slab.
     void checkRig()
     {
@@ -596,19 +426,30 @@ private:
         }
     }
 
-    /// Neighbouring slabs whose touching faces are shown mirror each other.
-    [[nodiscard]] bool neighbours() const
+    /// What each piece may do on its way to the moisture of the room.
+    void lookAhead()
     {
-        const Slab& a = *in_.slabs[0];
-        const Slab& b = *in_.slabs[1];
-        if (!(a.log == b.log) || a.sequence == 0 || b.sequence == 0) {
-            return false;
+        for (size_t i = 0; i < plan_.pieces.size(); ++i) {
+            const FlattenedPiece& piece = plan_.pieces[i];
+            const Slab& slab = *in_.slabs[i];
+            if (piece.missing || slab.endGrain || !slab.pith || !slab.mc_pct || !in_.roomMc_pct ||
+                i >= in_.wood.size() || !(in_.wood[i].tangential > 0.0)) {
+                continue;
+            }
+            AfterCutInput in;
+            in.name = piece.name;
+            in.length_mm = piece.top.map.length_mm;
+            in.width_mm = piece.top.map.width_mm;
+            in.thickness_mm = plan_.thickness.value();
+            in.pith = *slab.pith;
+            in.wood = in_.wood[i];
+            in.mcNow_pct = *slab.mc_pct;
+            in.mcRoom_pct = *in_.roomMc_pct;
+            in.offTop_mm = piece.top.mean_mm;
+            in.offBottom_mm = piece.bottom.mean_mm;
+            in.wetter_pct_per_mm = wetterInside_pct_per_mm(slab.moisture).value_or(0.0);
+            reportAfterCut(in, in_.choices.moveLimit_mm, plan_.figures, plan_.findings);
         }
-        const auto& pieces = in_.layup->pieces;
-        if (a.sequence + 1 == b.sequence) { // a above b in the log: a shows its bottom, b its top
-            return pieces[0].turnedOver && !pieces[1].turnedOver;
-        }
-        return b.sequence + 1 == a.sequence && pieces[1].turnedOver && !pieces[0].turnedOver;
     }
 
     const FlattenInput& in_;
@@ -617,6 +458,14 @@ private:
 };
 
 } // namespace
+
+PassInput passInputOf(const FlattenChoices& choices, double most_mm)
+{
+    const FlattenMethod& m = choices.method;
+    PassInput out{m.bit_mm, m.overlap, depthToSet_mm(most_mm, m.depth_mm), m.runoff_mm, m.along, {}};
+    out.stops_mm = millingStops_mm(choices);
+    return out;
+}
 
 FlattenPlan flattenPlan(const FlattenInput& input)
 {

@@ -20,7 +20,8 @@ struct ReadingDot {
     bool onTop = true;
     bool counts = true;
     bool binds = false;
-    double removal_mm = 0.0; // down to (or up to) the plane chosen
+    double removal_mm = 0.0;        // down to (or up to) the plane chosen
+    std::optional<double> oddBy_mm; // stands off what its neighbours tell, z up; nothing when it fits
 };
 
 struct FacePasses {
@@ -63,9 +64,14 @@ struct FlattenInput {
     double wanted_mm = 0.0;
     std::shared_ptr<const LayupPlan> layup;
     std::vector<std::shared_ptr<const Slab>> slabs;
-    std::vector<double> kerf_mm; // of each piece's log
+    std::vector<double> kerf_mm;          // of each piece's log
+    std::vector<ChangeCoefficients> wood; // of each piece, noughts where its species is not known
+    std::optional<double> roomMc_pct;     // that the wood comes to, its mean over the year
 };
 [[nodiscard]] bool sameInput(const FlattenInput& a, const FlattenInput& b);
+
+/// How a face is cut that stands `most_mm` over its plane at most: method, millings, and the depth to set.
+[[nodiscard]] PassInput passInputOf(const FlattenChoices& choices, double most_mm);
 
 [[nodiscard]] FlattenPlan flattenPlan(const FlattenInput& input);
 

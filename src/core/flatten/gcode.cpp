@@ -65,8 +65,10 @@ Expected<std::string> surfacingGcode(const GcodeInput& in)
         }
     }
     const PassPlan passes = passPlan(in.map, in.passes);
-    if (passes.passes.empty()) {
-        return refuse("gcode.nothing", "This face needs no cut: nothing stands above its plane.");
+    if (std::none_of(passes.passes.begin(), passes.passes.end(),
+                     [&](const Pass& p) { return s.milling == 0 || p.milling == s.milling; })) {
+        return refuse("gcode.nothing",
+                      "This face needs no cut: nothing stands above its plane, or above what this milling leaves.");
     }
     const double safe = passes.highest_mm + std::max(5.0, s.safe_mm);
     const double wide = in.map.width_mm;
@@ -89,10 +91,15 @@ Expected<std::string> surfacingGcode(const GcodeInput& in)
     }
     w.word("M0");
     w.spindle();
-    const StrokeField strokes(in.map, in.passes, s.along);
+    const StrokeField strokes(in.map, in.passes);
+    const bool lengthwise = in.passes.along;
     int n = 0;
     for (const Pass& pass : passes.passes) {
-        w.comment("pass " + std::to_string(++n) + " of " + std::to_string(passes.passes.size()));
+        ++n;
+        if (s.milling != 0 && pass.milling != s.milling) {
+            continue;
+        }
+        w.comment("pass " + std::to_string(n) + " of " + std::to_string(passes.passes.size()));
         bool there = true; // which way the next stroke runs
         bool down = false;
         for (int k = 0; k < strokes.plan().strokes; ++k) {
@@ -105,9 +112,9 @@ Expected<std::string> surfacingGcode(const GcodeInput& in)
             }
             const double m = strokes.middle(k);
             const double a = -out;
-            const double b = (s.along ? along : wide) + out;
-            const Vec2 from = s.along ? Vec2{there ? a : b, m} : Vec2{m, there ? a : b};
-            const Vec2 to = s.along ? Vec2{there ? b : a, m} : Vec2{m, there ? b : a};
+            const double b = (lengthwise ? along : wide) + out;
+            const Vec2 from = lengthwise ? Vec2{there ? a : b, m} : Vec2{m, there ? a : b};
+            const Vec2 to = lengthwise ? Vec2{there ? b : a, m} : Vec2{m, there ? b : a};
             if (!down) {
                 w.rapidTo(from.x, from.y);
                 w.plunge(pass.floor_mm); // beside the wood
@@ -124,6 +131,25 @@ Expected<std::string> surfacingGcode(const GcodeInput& in)
     w.rapidTo(0.0, 0.0);
     w.word("M30");
     return w.text();
+}
+
+GcodeInput gcodeInputOf(const FlattenChoices& choices, const FlattenedPiece& piece, bool top)
+{
+    const FacePasses& face = top ? piece.top : piece.bottom;
+    GcodeInput in;
+    in.title = piece.name + (top ? ", top face up" : ", bottom face up");
+    in.map = face.map;
+    if (!top) { // turned over about its long side: across runs the other way
+        for (int j = 0; j < in.map.cellsAcross / 2; ++j) {
+            const auto row = [&](int k) {
+                return in.map.height_mm.begin() + static_cast<std::ptrdiff_t>(k) * in.map.cellsAlong;
+            };
+            std::swap_ranges(row(j), row(j + 1), row(in.map.cellsAcross - 1 - j));
+        }
+    }
+    in.passes = passInputOf(choices, face.most_mm);
+    in.settings.feed_mm_min = choices.method.feed_mm_min;
+    return in;
 }
 
 Expected<std::vector<GcodeMove>> gcodeMoves(std::string_view text)

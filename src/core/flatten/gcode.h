@@ -7,7 +7,7 @@
 #include <string_view>
 #include <vector>
 
-#include "core/flatten/passes.h"
+#include "core/flatten/flatten_plan.h"
 #include "core/geometry/vec2.h"
 #include "core/measure/outcome.h"
 
@@ -16,7 +16,7 @@ namespace burl
 
 struct GcodeSettings {
     bool inches = false;
-    bool along = false;    // strokes along the slab; otherwise across
+    int milling = 0;       // only its passes are written; 0: of all
     double safe_mm = 20.0; // over the highest wood, where it travels
     double feed_mm_min = 4000.0;
     double plunge_mm_min = 400.0;
@@ -33,6 +33,9 @@ struct GcodeInput {
 /// A dry run round the frame at safe height and a stop, then the spindle and every pass, only strokes that meet wood.
 /// Errors: "gcode.nothing" (the face needs no cut), "gcode.feed" (a feed that is nought or beyond 30 m/min).
 [[nodiscard]] Expected<std::string> surfacingGcode(const GcodeInput& input);
+
+/// A face of a piece that has been read, as it lies under the machine with that face up.
+[[nodiscard]] GcodeInput gcodeInputOf(const FlattenChoices& choices, const FlattenedPiece& piece, bool top);
 
 struct GcodeMove {
     double from[3] = {};

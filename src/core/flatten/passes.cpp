@@ -46,15 +46,24 @@ double RemovalMap::cellArea_mm2() const
 PassPlan passPlan(const RemovalMap& map, const PassInput& input)
 {
     PassPlan plan;
-    const StrokeField strokes(map, input, false);
+    const StrokeField strokes(map, input);
     plan.strokes = strokes.plan();
     plan.highest_mm = strokes.highest_mm();
-    const int count = passCount(plan.highest_mm, input.depth_mm);
-    plan.fullPath_mm = count * plan.strokes.path_mm;
     std::vector<double> floors;
-    for (int k = 0; k < count; ++k) {
-        floors.push_back(k + 1 == count ? 0.0 : plan.highest_mm - (k + 1) * input.depth_mm);
+    std::vector<int> millings;
+    double from = plan.highest_mm;
+    std::vector<double> ends = input.stops_mm;
+    ends.push_back(0.0);
+    for (size_t m = 0; m < ends.size(); ++m) {
+        const int passes = passCount(from - ends[m], input.depth_mm);
+        for (int k = 0; k < passes; ++k) {
+            floors.push_back(k + 1 == passes ? ends[m] : from - (k + 1) * input.depth_mm);
+            millings.push_back(static_cast<int>(m) + 1);
+        }
+        from = std::min(from, ends[m]);
     }
+    const auto count = static_cast<int>(floors.size());
+    plan.fullPath_mm = count * plan.strokes.path_mm;
     // One sweep for all passes: each cell is met first by one of them, and by every one after it.
     std::vector<double> firstMet(floors.size(), 0.0); // cells
     std::vector<double> above(floors.size(), 0.0);    // their heights over that pass's floor
@@ -78,6 +87,7 @@ PassPlan passPlan(const RemovalMap& map, const PassInput& input)
         const auto at = static_cast<size_t>(k);
         Pass pass;
         pass.floor_mm = floors[at];
+        pass.milling = millings[at];
         const double whole = k > 0 ? met * (floors[at - 1] - floors[at]) : 0.0; // met before: a full depth
         met += firstMet[at];
         pass.contact_mm2 = met * cell;
@@ -85,7 +95,7 @@ PassPlan passPlan(const RemovalMap& map, const PassInput& input)
         for (int stroke = 0; stroke < plan.strokes.strokes; ++stroke) {
             pass.strokesTouching += strokes.meets(stroke, pass.floor_mm);
         }
-        pass.path_mm = pass.strokesTouching * (map.width_mm + 2.0 * input.runoff_mm) +
+        pass.path_mm = pass.strokesTouching * ((input.along ? map.length_mm : map.width_mm) + 2.0 * input.runoff_mm) +
                        std::max(0, pass.strokesTouching - 1) * plan.strokes.stepover_mm;
         plan.removed_L += pass.removed_L;
         plan.passes.push_back(pass);

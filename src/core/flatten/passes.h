@@ -39,6 +39,7 @@ struct Pass {
     double removed_L = 0.0;
     int strokesTouching = 0; // strokes that meet wood in this pass
     double path_mm = 0.0;    // of those strokes
+    int milling = 1;         // it belongs to: 1 is the first
 };
 
 struct PassInput {
@@ -46,6 +47,8 @@ struct PassInput {
     double overlap = 0.5; // share of the bit that runs over the last stroke
     double depth_mm = 2.0;
     double runoff_mm = 30.0;
+    bool along = false;                // strokes along the slab, else across
+    std::vector<double> stops_mm = {}; // heights over the plane where a milling ends, falling
     bool operator==(const PassInput&) const = default;
 };
 
@@ -56,6 +59,7 @@ struct PassPlan {
     double removed_L = 0.0;
     double fullPath_mm = 0.0; // every stroke of every pass
 };
+/// Floors fall evenly by the depth to set, and end on every stop and on the plane.
 [[nodiscard]] PassPlan passPlan(const RemovalMap& map, const PassInput& input);
 
 struct SledSection {

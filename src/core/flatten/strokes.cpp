@@ -6,16 +6,17 @@
 namespace burl
 {
 
-StrokeField::StrokeField(const RemovalMap& map, const PassInput& input, bool along)
-    : length_mm_(along ? map.width_mm : map.length_mm), bit_mm_(input.bit_mm),
-      plan_(strokePlan(length_mm_, along ? map.length_mm : map.width_mm, input.bit_mm, input.overlap, input.runoff_mm)),
-      highest_mm_(static_cast<size_t>(std::max(0, along ? map.cellsAcross : map.cellsAlong)), -1e300)
+StrokeField::StrokeField(const RemovalMap& map, const PassInput& input)
+    : length_mm_(input.along ? map.width_mm : map.length_mm), bit_mm_(input.bit_mm),
+      plan_(strokePlan(length_mm_, input.along ? map.length_mm : map.width_mm, input.bit_mm, input.overlap,
+                       input.runoff_mm)),
+      highest_mm_(static_cast<size_t>(std::max(0, input.along ? map.cellsAcross : map.cellsAlong)), -1e300)
 {
     for (int j = 0; j < map.cellsAcross; ++j) {
         for (int i = 0; i < map.cellsAlong; ++i) {
             const double h =
                 map.height_mm[static_cast<size_t>(j) * static_cast<size_t>(map.cellsAlong) + static_cast<size_t>(i)];
-            double& most = highest_mm_[static_cast<size_t>(along ? j : i)];
+            double& most = highest_mm_[static_cast<size_t>(input.along ? j : i)];
             most = h > most ? h : most; // NaN, no wood, compares false
         }
     }

@@ -13,7 +13,7 @@ class StrokeField
 {
 public:
     /// Strokes across the map's width, or along its length.
-    StrokeField(const RemovalMap& map, const PassInput& input, bool along);
+    StrokeField(const RemovalMap& map, const PassInput& input);
 
     [[nodiscard]] const StrokePlan& plan() const { return plan_; }
     /// The middle of a stroke, from the edge where the first begins.

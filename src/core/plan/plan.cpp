@@ -2,6 +2,8 @@
 
 #include <set>
 
+#include "core/wood/moisture.h"
+
 namespace burl
 {
 namespace
@@ -136,6 +138,14 @@ Plan makePlan(const Job& job, const Shop& shop, const Plan* previous)
     flatten.layup = plan.layup;
     flatten.slabs = slabs;
     flatten.kerf_mm = kerfs;
+    for (const Species& kind : species) {
+        flatten.wood.push_back(kind.change);
+    }
+    if (const Climate* climate = shop.climate(job.move.climate)) {
+        flatten.roomMc_pct = (emc_pct(climate->winter_degC, climate->winter_rh_pct) +
+                              emc_pct(climate->summer_degC, climate->summer_rh_pct)) /
+                             2.0;
+    }
     stage(plan.flattenInput, plan.flatten, plan.computed[1], std::move(flatten),
           previous ? &previous->flattenInput : nullptr, previous ? &previous->flatten : nullptr, flattenPlan);
 

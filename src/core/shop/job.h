@@ -106,6 +106,7 @@ struct FlattenMethod {
     double runoff_mm = 40.0;
     double feed_mm_min = 4000.0;
     double setup_min = 15.0; // per face: packers, rails, first height
+    bool along = false;      // strokes run along the slab, else across
     bool operator==(const FlattenMethod&) const = default;
 };
 
@@ -132,12 +133,28 @@ struct Rig {
 /// What a shop lays under a slab; packers are built of it.
 enum class PackerStock { Any, Millimetre, ThirtySecond, Veneer, Card };
 
+/// A piece that lies after a milling, and what it was found to have done. Both faces move together.
+struct Rest {
+    SlabId slab;
+    std::string cut;                    // ISO date it was milled
+    double thickness_mm = 0.0;          // by the calliper, as it came from the milling
+    bool covered = false;               // one face lay covered, the other open
+    std::string measured;               // ISO date; empty while it rests
+    std::optional<HeightGrid> readings; // of its top face, then
+    std::string agreed;                 // what was agreed with the customer, to leave it so; empty: nothing
+    bool operator==(const Rest&) const = default;
+};
+
 struct FlattenChoices {
     FlattenSchool school = FlattenSchool::BothFaces;
     SpareFrom spare = SpareFrom::BothAlike;
     FlattenMethod method;
     Rig rig;
     PackerStock packers = PackerStock::Any;
+    int millings = 1;          // 1 to 3, with a rest between
+    double allowance_mm = 1.5; // left on each face by every milling but the last, as often as there are more to come
+    double moveLimit_mm = 1.5; // more than this and it is flattened again
+    std::vector<Rest> rests;   // in the order they were written down
     bool operator==(const FlattenChoices&) const = default;
 };
 

@@ -19,6 +19,9 @@ namespace burl
 [[nodiscard]] OrderedJson toJson(const Species& species);
 [[nodiscard]] OrderedJson toJson(const Climate& climate);
 
+[[nodiscard]] OrderedJson toJson(const HeightGrid& grid);
+[[nodiscard]] HeightGrid gridFrom(JsonReader reader);
+
 /// Rows of x and y.
 [[nodiscard]] OrderedJson pointsJson(const std::vector<Vec2>& points);
 [[nodiscard]] std::vector<Vec2> pointsFrom(JsonReader& reader, const char* key);

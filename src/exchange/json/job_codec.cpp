@@ -1,3 +1,4 @@
+#include "core/measure/date.h"
 #include "exchange/json/codec.h"
 #include "exchange/json/words.h"
 
@@ -194,6 +195,24 @@ constexpr std::pair<const char*, double Rig::*> kRigLengths[] = {
     {"cutter_long_mm", &Rig::cutterLong_mm}, {"shank_mm", &Rig::shank_mm},
     {"collet_up_mm", &Rig::colletUp_mm},     {"bench_gap_mm", &Rig::benchGap_mm}};
 
+OrderedJson toJson(const Rest& rest)
+{
+    OrderedJson out{{"slab", rest.slab.value}, {"cut", rest.cut}, {"thickness_mm", rest.thickness_mm}};
+    if (rest.covered) {
+        out["covered"] = true;
+    }
+    if (!rest.measured.empty()) {
+        out["measured"] = rest.measured;
+    }
+    if (rest.readings) {
+        out["readings"] = toJson(*rest.readings);
+    }
+    if (!rest.agreed.empty()) {
+        out["agreed"] = rest.agreed;
+    }
+    return out;
+}
+
 OrderedJson toJson(const FlattenChoices& c)
 {
     const FlattenMethod& m = c.method;
@@ -207,6 +226,9 @@ OrderedJson toJson(const FlattenChoices& c)
                                            {"runoff_mm", m.runoff_mm},
                                            {"feed_mm_min", m.feed_mm_min},
                                            {"setup_min", m.setup_min}}}};
+    if (m.along) {
+        out["method"]["along"] = true;
+    }
     if (!(c.rig == Rig{})) {
         OrderedJson rig{{"build", words::of(c.rig.build, words::kSled)},
                         {"tilt_deg", c.rig.tilt_deg},
@@ -219,7 +241,40 @@ OrderedJson toJson(const FlattenChoices& c)
     if (c.packers != PackerStock::Any) {
         out["packers"] = words::of(c.packers, words::kPackers);
     }
+    const FlattenChoices usual;
+    if (c.millings != usual.millings) {
+        out["millings"] = c.millings;
+    }
+    if (c.allowance_mm != usual.allowance_mm) {
+        out["allowance_mm"] = c.allowance_mm;
+    }
+    if (c.moveLimit_mm != usual.moveLimit_mm) {
+        out["move_limit_mm"] = c.moveLimit_mm;
+    }
+    for (const Rest& rest : c.rests) {
+        out["rests"].push_back(toJson(rest));
+    }
     return out;
+}
+
+Rest restFrom(JsonReader r)
+{
+    Rest rest;
+    r.need("slab");
+    r.read("slab", rest.slab.value);
+    r.readPositiveLength("thickness_mm", rest.thickness_mm);
+    r.read("covered", rest.covered);
+    r.read("agreed", rest.agreed);
+    for (const auto& [key, date] : {std::pair{"cut", &rest.cut}, std::pair{"measured", &rest.measured}}) {
+        r.read(key, *date);
+        if (!date->empty() && !dayOf(*date)) {
+            r.note(key, "a day is written as 2026-11-03");
+        }
+    }
+    if (r.has("readings")) {
+        r.inside("readings", [&](JsonReader inner) { rest.readings = gridFrom(inner); });
+    }
+    return rest;
 }
 
 FlattenChoices flattenFrom(JsonReader r)
@@ -237,6 +292,7 @@ FlattenChoices flattenFrom(JsonReader r)
         inner.readLength("runoff_mm", m.runoff_mm);
         inner.read("feed_mm_min", m.feed_mm_min);
         inner.read("setup_min", m.setup_min);
+        inner.read("along", m.along);
         if (!(m.overlap >= 0.0 && m.overlap < 0.95)) {
             inner.note("overlap", "the overlap is a share between 0 and 0.95");
         }
@@ -260,6 +316,20 @@ FlattenChoices flattenFrom(JsonReader r)
         }
     });
     r.readWord("packers", c.packers, words::kPackers);
+    r.read("millings", c.millings);
+    if (c.millings < 1 || c.millings > 3) {
+        r.note("millings", "a slab is milled once, twice or three times");
+        c.millings = 1;
+    }
+    r.readLength("allowance_mm", c.allowance_mm);
+    r.readLength("move_limit_mm", c.moveLimit_mm);
+    for (const auto& [key, value] :
+         {std::pair{"allowance_mm", c.allowance_mm}, std::pair{"move_limit_mm", c.moveLimit_mm}}) {
+        if (!(value >= 0.0)) {
+            r.note(key, "must not be less than nothing");
+        }
+    }
+    r.each("rests", [&](JsonReader inner) { c.rests.push_back(restFrom(inner)); });
     return c;
 }
 

@@ -35,6 +35,8 @@ Tape tapeFrom(JsonReader r)
     return tape;
 }
 
+} // namespace
+
 OrderedJson toJson(const HeightGrid& grid)
 {
     OrderedJson rows = OrderedJson::array();
@@ -67,6 +69,9 @@ HeightGrid gridFrom(JsonReader r)
     }
     return grid;
 }
+
+namespace
+{
 
 std::optional<Ring> ringFrom(JsonReader& r, const char* key)
 {

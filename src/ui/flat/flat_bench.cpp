@@ -1,10 +1,15 @@
 #include "ui/flat/flat_bench.h"
 
+#include <cmath>
+
 #include <QPainter>
 #include <QPainterPath>
 #include <QTimer>
 
+#include "drawing/passes.h"
+#include "ui/flat/flat_tray.h"
 #include "ui/flat/pass_strip.h"
+#include "ui/flat/rest_page.h"
 #include "ui/ledger/choices_form.h"
 #include "ui/text.h"
 #include "ui/theme.h"
@@ -22,82 +27,44 @@ constexpr int kWaits_ms = 60; // for a run that was told to stop
 
 FlatBench::FlatBench(Document& document, QWidget* parent)
     : Bench(document), form_(new ChoicesForm(document, QStringLiteral("flat"), parent)),
-      strip_(new PassStrip(document, parent)), soon_(new QTimer(this))
+      tray_(new FlatTray(document, parent)), strip_(&tray_->passes()), soon_(new QTimer(this))
 {
     soon_->setSingleShot(true);
     soon_->setInterval(kSoon_ms);
     connect(soon_, &QTimer::timeout, this, &FlatBench::askHowSure);
     connect(&sure_, &SureRun::answered, &document_, &Document::changed);
     form_->hide();
-    strip_->hide();
+    tray_->hide();
     connect(form_, &ChoicesForm::refused, this, &Bench::says);
-    connect(strip_, &PassStrip::moved, this, &Bench::repaintWanted);
-    Document& doc = document_;
-    const auto flatten = [&doc]() -> const FlattenChoices& {
-        static const FlattenChoices none;
-        return doc.job() != nullptr ? doc.job()->flatten : none;
-    };
-    form_->addChoice(
-        QStringLiteral("method"), tr("Method"),
-        [] {
-            std::vector<ChoicesForm::Option> out;
-            for (const FlattenMethod& m : flattenMethods()) {
-                out.push_back({translated(m.name), fromCore(m.id)});
-            }
-            return out;
-        },
-        [flatten] { return fromCore(flatten().method.id); },
-        [&doc](const QVariant& v) {
-            doc.edit(tr("Method"), [&](Job& j) {
-                for (const FlattenMethod& m : flattenMethods()) {
-                    if (fromCore(m.id) == v.toString()) {
-                        j.flatten.method = m;
-                    }
-                }
-            });
-        });
-    const auto measure = [&](const QString& name, const QString& label, Unit unit, double FlattenMethod::*member,
-                             double least, double most) {
-        form_
-            ->addMeasure(
-                name, label, unit, [flatten, member] { return flatten().method.*member; },
-                [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.method.*member = *v; }); })
-            ->setRange(least, most);
-    };
-    measure(QStringLiteral("cutter"), tr("Cutter width"), Unit::Length, &FlattenMethod::bit_mm, 3.0, 1500.0);
-    measure(QStringLiteral("depthPerPass"), tr("Depth per pass"), Unit::Length, &FlattenMethod::depth_mm, 0.1, 20.0);
-    form_->addChoice(
-        QStringLiteral("school"), tr("Faces"),
-        [] {
-            return std::vector<ChoicesForm::Option>{{tr("both flat"), int(FlattenSchool::BothFaces)},
-                                                    {tr("show face only"), int(FlattenSchool::ShowFace)}};
-        },
-        [flatten] { return int(flatten().school); },
-        [&doc](const QVariant& v) {
-            doc.edit(tr("Faces"), [&](Job& j) { j.flatten.school = FlattenSchool(v.toInt()); });
-        });
-    form_->addChoice(
-        QStringLiteral("spare"), tr("Spare comes off"),
-        [] {
-            return std::vector<ChoicesForm::Option>{{tr("both alike"), int(SpareFrom::BothAlike)},
-                                                    {tr("the underside"), int(SpareFrom::Underside)},
-                                                    {tr("the show face"), int(SpareFrom::ShowFace)}};
-        },
-        [flatten] { return int(flatten().spare); },
-        [&doc](const QVariant& v) { doc.edit(tr("Spare"), [&](Job& j) { j.flatten.spare = SpareFrom(v.toInt()); }); });
-    form_->fold(tr("more choices"));
-    form_
-        ->addMeasure(
-            QStringLiteral("overlap"), tr("Overlap of strokes, %"), Unit::Percent,
-            [flatten] { return flatten().method.overlap * 100.0; },
-            [&doc](auto v) { doc.edit(tr("Overlap"), [&](Job& j) { j.flatten.method.overlap = *v / 100.0; }); })
-        ->setRange(0.0, 90.0);
-    measure(QStringLiteral("runoff"), tr("Run past the edge"), Unit::Length, &FlattenMethod::runoff_mm, 0.0, 500.0);
-    measure(QStringLiteral("feed"), tr("Feed, per minute"), Unit::Length, &FlattenMethod::feed_mm_min, 100.0, 60'000.0);
-    measure(QStringLiteral("setup"), tr("Setting up, min"), Unit::Minutes, &FlattenMethod::setup_min, 0.0, 600.0);
-    gcode_ =
-        form_->addButton(QStringLiteral("writeGcode"), tr("write the shown face as G-code…"), [this] { writeGcode(); });
-    addRig();
+    connect(strip_, &PassStrip::moved, this, [this] {
+        askForPasses();
+        Q_EMIT repaintWanted();
+    });
+    connect(&tray_->rest(), &RestPage::says, this, &Bench::says);
+    connect(&passes_, &PassRun::answered, this, [this] {
+        askForPasses();
+        Q_EMIT repaintWanted();
+    });
+    addChoices();
+}
+
+void FlatBench::askForPasses()
+{
+    if (!hasTop() || document_.plan()->flatten->pieces[selected_].missing) {
+        return;
+    }
+    const Face face = topFaceShown(selected_) ? Face::Top : Face::Bottom;
+    if (strip_->done() > 0) { // nobody looks at the passes of a rough face
+        passes_.ask(*document_.plan(), selected_, face);
+    }
+    strip_->setMap(passes_.answerFor(*document_.plan(), selected_, face));
+}
+
+void FlatBench::showPage(const QString& page)
+{
+    if (page == QLatin1String("rest") || page == QLatin1String("passes")) {
+        tray_->show(page == QLatin1String("rest") ? FlatTray::Page::Rest : FlatTray::Page::Passes);
+    }
 }
 
 void FlatBench::askHowSure()
@@ -111,60 +78,6 @@ void FlatBench::askHowSure()
         return;
     }
     sure_.ask(*document_.plan());
-}
-
-void FlatBench::addRig()
-{
-    Document& doc = document_;
-    const auto rig = [&doc]() -> const Rig& {
-        static const Rig none;
-        return doc.job() != nullptr ? doc.job()->flatten.rig : none;
-    };
-    form_->addChoice(
-        QStringLiteral("packerStock"), tr("Packers built of"),
-        [] {
-            return std::vector<ChoicesForm::Option>{{tr("planed to measure"), int(PackerStock::Any)},
-                                                    {tr("1 mm sheets"), int(PackerStock::Millimetre)},
-                                                    {tr("1/32\" sheets"), int(PackerStock::ThirtySecond)},
-                                                    {tr("veneer, 0.6 mm"), int(PackerStock::Veneer)},
-                                                    {tr("playing cards, 0.3 mm"), int(PackerStock::Card)}};
-        },
-        [&doc] { return doc.job() != nullptr ? int(doc.job()->flatten.packers) : 0; },
-        [&doc](const QVariant& v) {
-            doc.edit(tr("Packers"), [&](Job& j) { j.flatten.packers = PackerStock(v.toInt()); });
-        });
-    form_->addChoice(
-        QStringLiteral("sledBuild"), tr("Sled, walls of"),
-        [] {
-            return std::vector<ChoicesForm::Option>{{tr("plywood"), int(SledBuild::Plywood)},
-                                                    {tr("aluminium"), int(SledBuild::Aluminium)},
-                                                    {tr("steel"), int(SledBuild::Steel)}};
-        },
-        [rig] { return int(rig().build); },
-        [&doc](const QVariant& v) {
-            doc.edit(tr("Sled"), [&](Job& j) { j.flatten.rig.build = SledBuild(v.toInt()); });
-        });
-    const auto field = [&](const QString& name, const QString& label, Unit unit, double Rig::*member, double least,
-                           double most) {
-        form_
-            ->addMeasure(
-                name, label, unit, [rig, member]() -> std::optional<double> { return rig().*member; },
-                [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.rig.*member = *v; }); })
-            ->setRange(least, most);
-    };
-    field(QStringLiteral("railHeight"), tr("Rails over the bench"), Unit::Length, &Rig::railHeight_mm, 20.0, 600.0);
-    field(QStringLiteral("railsApart"), tr("Rails apart"), Unit::Length, &Rig::railsApart_mm, 200.0, 3'000.0);
-    field(QStringLiteral("sledWide"), tr("Sled, wide"), Unit::Length, &Rig::sledWide_mm, 80.0, 1'000.0);
-    field(QStringLiteral("sledFloor"), tr("Sled, floor thick"), Unit::Length, &Rig::floor_mm, 3.0, 60.0);
-    field(QStringLiteral("sledWallHigh"), tr("Sled, walls high"), Unit::Length, &Rig::wallHigh_mm, 0.0, 300.0);
-    field(QStringLiteral("sledWallThick"), tr("Sled, walls thick"), Unit::Length, &Rig::wallThick_mm, 0.0, 80.0);
-    field(QStringLiteral("cutterLong"), tr("Cutter, long"), Unit::Length, &Rig::cutterLong_mm, 3.0, 200.0);
-    field(QStringLiteral("shankLong"), tr("Shank, long"), Unit::Length, &Rig::shank_mm, 10.0, 150.0);
-    field(QStringLiteral("colletUp"), tr("Collet above the base"), Unit::Length, &Rig::colletUp_mm, -60.0, 80.0);
-    field(QStringLiteral("routerForce"), tr("Router, pressing"), Unit::Force, &Rig::router_N, 0.0, 500.0);
-    field(QStringLiteral("spindleTilt"), tr("Spindle off upright"), Unit::Degrees, &Rig::tilt_deg, -5.0, 5.0);
-    field(QStringLiteral("benchGap"), tr("Bench, gap under a straightedge"), Unit::Length, &Rig::benchGap_mm, 0.0,
-          30.0);
 }
 
 QString FlatBench::telling() const
@@ -227,7 +140,7 @@ QWidget* FlatBench::choices()
 }
 QWidget* FlatBench::below()
 {
-    return strip_;
+    return tray_;
 }
 Box FlatBench::frame() const
 {
@@ -262,7 +175,9 @@ void FlatBench::refresh()
     if (hasTop()) {
         selected_ = std::min(selected_, document_.plan()->layup->pieces.size() - 1);
         strip_->show(selected_, topFaceShown(selected_));
+        askForPasses();
     }
+    tray_->rest().setPiece(selected_);
 }
 
 void FlatBench::paint(QPainter& p, const BoardView& view, const QRectF& area, WoodCache& wood)
@@ -290,6 +205,7 @@ void FlatBench::paint(QPainter& p, const BoardView& view, const QRectF& area, Wo
             }
         }
     }
+    drawContours();
     for (size_t i = 0; i < plan.flatten->pieces.size(); ++i) {
         const FlattenedPiece& flat = plan.flatten->pieces[i];
         const PlacedPiece& piece = plan.layup->pieces[i];
@@ -312,53 +228,172 @@ void FlatBench::paint(QPainter& p, const BoardView& view, const QRectF& area, Wo
         const QImage relief = reliefImage(map, low, high);
         const QTransform toSlab(map.length_mm / relief.width(), 0, 0, -map.width_mm / relief.height(), face.box.left,
                                 face.box.top);
+        const QTransform onBoard = transformOf(piece.place) * view.transform();
         p.save();
         QPainterPath clip;
         clip.addPolygon(view.toPixel(piece.rough));
         p.setClipPath(clip);
-        p.setTransform(toSlab * transformOf(piece.place) * view.transform() * p.transform());
+        p.setTransform(toSlab * onBoard * p.transform());
         p.setOpacity(0.88);
         p.drawImage(0, 0, relief);
         p.restore();
+        if (done > 0) {
+            paintTouched(p, view, i);
+        } else {
+            p.save();
+            p.setClipPath(clip);
+            p.setTransform(QTransform::fromTranslate(face.box.left, face.box.bottom) * onBoard * p.transform());
+            QPen pen(QColor(52, 34, 20, 150), 0);
+            p.setPen(pen);
+            p.drawLines(contours_.lines[i]);
+            p.restore();
+        }
         p.setPen(QPen(colours().ink, i == selected_ ? 2.0 : 1.0));
         p.setBrush(Qt::NoBrush);
         p.drawPolygon(view.toPixel(piece.rough));
-        for (const ReadingDot& dot : flat.dots) {
-            if (dot.onTop != topFace) {
-                continue;
-            }
-            const QPointF at = view.toPixel(piece.place.toTable(dot.slab));
-            p.setPen(QPen(colours().ink, dot.binds ? 2.0 : 1.0));
-            p.setBrush(dot.binds ? colours().mark : dot.counts ? QColor(Qt::white) : QColor(255, 255, 255, 60));
-            p.drawEllipse(at, dot.binds ? 4.6 : 2.8, dot.binds ? 4.6 : 2.8);
-        }
+        paintDots(p, view, i);
         if (topFace) {
-            p.setFont(textFont(10.0, true));
-            for (const Packer& packer : flat.packers) {
-                if (packer.squareToBench_mm < 0.05) {
-                    continue;
-                }
-                const QPointF at = view.toPixel(piece.place.toTable({packer.at.x, packer.at.y}));
-                p.setPen(Qt::NoPen);
-                p.setBrush(colours().mark);
-                p.drawPolygon(QPolygonF({at + QPointF(-12, 8), at + QPointF(10, 8), at + QPointF(10, 0)}));
-                QString height = quantity(packer.squareToBench_mm, Unit::Length, units());
-                if (packer.pieces > 0) {
-                    height += QStringLiteral(" = %1 ×").arg(packer.pieces);
-                }
-                paintLabel(p, at + QPointF(at.x() > area.center().x() ? -16 : 16, 4), height, colours().mark,
-                           at.x() > area.center().x() ? Qt::AlignRight : Qt::AlignLeft);
-            }
+            paintPackers(p, view, area, i);
         }
         p.setFont(textFont(11.0, i == selected_));
         paintLabel(p, view.toPixel(centroid(piece.rough)), fromCore(piece.name), colours().ink);
     }
+    paintCuts(p, view);
     p.setFont(textFont(10.0));
     const QRectF key(area.right() + 22, area.top() + 24, 92, 140);
     p.setPen(colours().faint);
     p.drawText(QRectF(key.left(), key.top() - 22, key.width() + 4, 18), Qt::AlignLeft | Qt::AlignVCenter,
                tr("to the plane"));
     paintRampKey(p, key, low, high, units(), colours());
+    p.setPen(colours().faint);
+    p.drawText(QRectF(key.left(), key.bottom() + 6, key.width() + 4, 34),
+               Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap,
+               tr("a line each %1").arg(quantity(contours_.step_mm, Unit::Length, units())));
+}
+
+void FlatBench::drawContours()
+{
+    const auto& plan = document_.plan()->flatten;
+    if (contours_.plan == plan && contours_.underside == underside_) {
+        return;
+    }
+    contours_ = {plan, underside_, 0.0, {}};
+    double most = 0.0;
+    for (size_t i = 0; i < plan->pieces.size(); ++i) {
+        const FlattenedPiece& piece = plan->pieces[i];
+        most = std::max(most, topFaceShown(i) ? piece.top.most_mm : piece.bottom.most_mm);
+    }
+    contours_.step_mm = contourStep_mm(most);
+    for (size_t i = 0; i < plan->pieces.size(); ++i) {
+        const FlattenedPiece& piece = plan->pieces[i];
+        contours_.lines.push_back(
+            piece.missing ? QVector<QLineF>()
+                          : contourLines((topFaceShown(i) ? piece.top : piece.bottom).map, contours_.step_mm));
+    }
+}
+
+/// What the pass touched and what it left, with a tick at both edges for each stroke it needs.
+void FlatBench::paintTouched(QPainter& p, const BoardView& view, size_t index)
+{
+    const Plan& plan = *document_.plan();
+    const Face face = topFaceShown(index) ? Face::Top : Face::Bottom;
+    const auto map = passes_.answerFor(plan, index, face);
+    const int done = strip_->done();
+    if (map == nullptr || static_cast<size_t>(done) > map->needed.size()) {
+        return;
+    }
+    if (drawn_.map != map || drawn_.done != done) {
+        drawn_ = {map, done, touchedImage(*map, done)};
+    }
+    const QTransform onBoard = transformOf(plan.layup->pieces[index].place) * view.transform();
+    const double cellX = map->map.length_mm / map->map.cellsAlong;
+    const double cellY = map->map.width_mm / map->map.cellsAcross;
+    p.save();
+    p.setRenderHint(QPainter::SmoothPixmapTransform);
+    p.setTransform(QTransform(cellX, 0, 0, -cellY, map->box.left, map->box.top) * onBoard * p.transform());
+    p.drawImage(0, 0, drawn_.touched);
+    p.restore();
+    const std::vector<bool>& needed = map->needed[static_cast<size_t>(done - 1)];
+    const bool along = document_.job()->flatten.method.along;
+    for (size_t k = 0; k < needed.size(); ++k) {
+        const double m = map->strokeMiddle_mm[k];
+        const auto at = [&](bool far) {
+            return onBoard.map(along ? QPointF(far ? map->box.right : map->box.left, map->box.bottom + m)
+                                     : QPointF(map->box.left + m, far ? map->box.top : map->box.bottom));
+        };
+        QPointF way = at(true) - at(false);
+        way /= std::max(1.0, std::hypot(way.x(), way.y()));
+        p.setPen(QPen(needed[k] ? colours().ink : colours().faint, needed[k] ? 2.0 : 1.0));
+        const double reach = needed[k] ? 9.0 : 3.0;
+        p.drawLine(at(true) + way * 2.0, at(true) + way * (2.0 + reach));
+        p.drawLine(at(false) - way * 2.0, at(false) - way * (2.0 + reach));
+    }
+}
+
+void FlatBench::paintDots(QPainter& p, const BoardView& view, size_t index) const
+{
+    const FlattenedPiece& flat = document_.plan()->flatten->pieces[index];
+    const PlacedPiece& piece = document_.plan()->layup->pieces[index];
+    for (const ReadingDot& dot : flat.dots) {
+        if (dot.onTop != topFaceShown(index)) {
+            continue;
+        }
+        const QPointF at = view.toPixel(piece.place.toTable(dot.slab));
+        if (dot.oddBy_mm) { // a stalk as long as it stands off, and how much
+            p.setPen(QPen(colours().mark, 2.0));
+            const double stalk = std::clamp(*dot.oddBy_mm * 4.0, -36.0, 36.0);
+            p.drawLine(at, at - QPointF(0.0, stalk));
+            p.drawLine(at + QPointF(-5, -5), at + QPointF(5, 5));
+            p.drawLine(at + QPointF(-5, 5), at + QPointF(5, -5));
+            p.setFont(textFont(10.0, true));
+            paintLabel(p, at + QPointF(0.0, stalk > 0.0 ? 16.0 : -16.0),
+                       tr("%1 off?").arg(quantity(std::abs(*dot.oddBy_mm), Unit::Length, units())), colours().mark);
+            continue;
+        }
+        p.setPen(QPen(colours().ink, dot.binds ? 2.0 : 1.0));
+        p.setBrush(dot.binds ? colours().mark : dot.counts ? QColor(Qt::white) : QColor(255, 255, 255, 60));
+        p.drawEllipse(at, dot.binds ? 4.6 : 2.8, dot.binds ? 4.6 : 2.8);
+    }
+}
+
+void FlatBench::paintPackers(QPainter& p, const BoardView& view, const QRectF& area, size_t index) const
+{
+    const FlattenedPiece& flat = document_.plan()->flatten->pieces[index];
+    const PlacedPiece& piece = document_.plan()->layup->pieces[index];
+    p.setFont(textFont(10.0, true));
+    for (const Packer& packer : flat.packers) {
+        if (packer.squareToBench_mm < 0.05) {
+            continue;
+        }
+        const QPointF at = view.toPixel(piece.place.toTable({packer.at.x, packer.at.y}));
+        p.setPen(Qt::NoPen);
+        p.setBrush(colours().mark);
+        p.drawPolygon(QPolygonF({at + QPointF(-12, 8), at + QPointF(10, 8), at + QPointF(10, 0)}));
+        QString height = quantity(packer.squareToBench_mm, Unit::Length, units());
+        if (packer.pieces > 0) {
+            height += QStringLiteral(" = %1 ×").arg(packer.pieces);
+        }
+        paintLabel(p, at + QPointF(at.x() > area.center().x() ? -16 : 16, 4), height, colours().mark,
+                   at.x() > area.center().x() ? Qt::AlignRight : Qt::AlignLeft);
+    }
+}
+
+/// Where the profiles below are cut.
+void FlatBench::paintCuts(QPainter& p, const BoardView& view) const
+{
+    const auto place = strip_->place();
+    if (!place || document_.plan()->flatten->pieces[selected_].missing) {
+        return;
+    }
+    const FlattenedPiece& flat = document_.plan()->flatten->pieces[selected_];
+    const PlacedPiece& piece = document_.plan()->layup->pieces[selected_];
+    const Box& box = flat.top.box;
+    const auto line = [&](Vec2 a, Vec2 b) {
+        p.drawLine(view.toPixel(piece.place.toTable(a)), view.toPixel(piece.place.toTable(b)));
+    };
+    p.setPen(QPen(colours().mark, 1.2, Qt::DashLine));
+    line({box.left, place->y}, {box.right, place->y});
+    line({place->x, box.bottom}, {place->x, box.top});
 }
 
 bool FlatBench::press(Vec2 at, const BoardView&)
@@ -370,6 +405,9 @@ bool FlatBench::press(Vec2 at, const BoardView&)
         if (contains(document_.plan()->layup->pieces[i].rough, at)) {
             selected_ = i;
             strip_->show(selected_, topFaceShown(selected_));
+            strip_->cutAt(document_.plan()->layup->pieces[i].place.toSlab(at));
+            tray_->rest().setPiece(selected_);
+            askForPasses();
             Q_EMIT repaintWanted();
         }
     }
@@ -378,6 +416,12 @@ bool FlatBench::press(Vec2 at, const BoardView&)
 
 std::function<void()> FlatBench::remedyFor(const Finding& finding)
 {
+    if (finding.code == "flatten.one_go") {
+        return [this] { document_.edit(tr("Mill twice"), [](Job& j) { j.flatten.millings = 2; }); };
+    }
+    if (finding.code.rfind("rest.", 0) == 0 && finding.code != "rest.covered") {
+        return [this] { tray_->show(FlatTray::Page::Rest); };
+    }
     if (finding.code == "flatten.too_thin") {
         return [this, possible = finding.figures.front().value()] {
             document_.edit(tr("Accept the thickness"),
@@ -389,9 +433,9 @@ std::function<void()> FlatBench::remedyFor(const Finding& finding)
 
 QStringList FlatBench::keys() const
 {
-    return {tr("Click a piece — its profile and passes"), tr("T — show face or underside"),
-            tr("Left, Right on the slider — a pass back or on"), tr("Red dots — the readings that hold the planes"),
-            tr("Wedges — packers, with their height on the bench")};
+    return {tr("Click a piece — its profiles through that place, its passes, its rest"),
+            tr("T — show face or underside"), tr("Left, Right on the slider — a pass back or on"),
+            tr("Red dots — the readings that hold the planes"), tr("Wedges — packers, with their height on the bench")};
 }
 
 } // namespace burl::ui

@@ -1,6 +1,7 @@
 #pragma once
 // Flat: relief over the same table, readings as dots, packers, profiles and passes.
 
+#include "app/pass_run.h"
 #include "app/sure_run.h"
 #include "ui/board/bench.h"
 
@@ -11,6 +12,7 @@ namespace burl::ui
 {
 
 class ChoicesForm;
+class FlatTray;
 class PassStrip;
 
 class FlatBench : public Bench
@@ -28,7 +30,8 @@ public:
     [[nodiscard]] std::vector<Finding> findings() const override;
     [[nodiscard]] QWidget* choices() override;
     [[nodiscard]] QWidget* below() override;
-    [[nodiscard]] int belowHeight() const override { return 190; }
+    [[nodiscard]] int belowHeight() const override { return 218; }
+    void showPage(const QString& page) override;
     [[nodiscard]] Box frame() const override;
     [[nodiscard]] double keyRoom() const override { return 108.0; }
     [[nodiscard]] bool underside() const override { return underside_; }
@@ -41,21 +44,43 @@ public:
     [[nodiscard]] std::function<void()> remedyFor(const Finding& finding) override;
     [[nodiscard]] QStringList keys() const override;
 
-    /// Writes the shown face's passes as G-code and proves the file; the sentence to say.
-    [[nodiscard]] QString gcodeWritten(const QString& path, bool inches, bool along);
+    /// Writes the shown face's passes as G-code, those of one milling (0: of all); the sentence to say.
+    [[nodiscard]] QString gcodeWritten(const QString& path, bool inches, int milling);
 
 private:
     void writeGcode();
     [[nodiscard]] const FacePasses* shownFace() const;
     [[nodiscard]] bool topFaceShown(size_t piece) const;
+    void addChoices();
+    void addMillings();
     void addRig();
+    void askForPasses();
+    void drawContours();
+    void paintTouched(QPainter& painter, const BoardView& view, size_t piece);
+    void paintDots(QPainter& painter, const BoardView& view, size_t piece) const;
+    void paintPackers(QPainter& painter, const BoardView& view, const QRectF& area, size_t piece) const;
+    void paintCuts(QPainter& painter, const BoardView& view) const;
     void askHowSure();
 
     ChoicesForm* form_;
-    PassStrip* strip_;
+    FlatTray* tray_;
+    PassStrip* strip_;             // in the tray
     QPushButton* gcode_ = nullptr; // of machines that read it
     QTimer* soon_;                 // after the last edit, so that dragging is not held up
     SureRun sure_;
+    PassRun passes_;
+    /// The touched face and the contours as they were last drawn.
+    struct Drawn {
+        std::shared_ptr<const PassMap> map;
+        int done = -1;
+        QImage touched;
+    } drawn_;
+    struct Contours {
+        std::shared_ptr<const FlattenPlan> plan;
+        bool underside = false;
+        double step_mm = 0.0;
+        std::vector<QVector<QLineF>> lines; // of each piece
+    } contours_;
     size_t selected_ = 0;
     bool underside_ = false;
 };

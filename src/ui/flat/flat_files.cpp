@@ -22,29 +22,16 @@ const FacePasses* FlatBench::shownFace() const
     return topFaceShown(selected_) ? &piece.top : &piece.bottom;
 }
 
-QString FlatBench::gcodeWritten(const QString& path, bool inches, bool along)
+QString FlatBench::gcodeWritten(const QString& path, bool inches, int milling)
 {
     const FacePasses* face = shownFace();
     if (face == nullptr) {
         return tr("Nothing is known of this face yet: read its heights in the Yard first.");
     }
-    const FlattenMethod& m = document_.job()->flatten.method;
-    const bool top = topFaceShown(selected_);
-    GcodeInput in;
-    in.title = document_.plan()->flatten->pieces[selected_].name + (top ? ", top face up" : ", bottom face up");
-    in.map = face->map;
-    if (!top) { // turned over about its long side: across runs the other way
-        for (int j = 0; j < in.map.cellsAcross / 2; ++j) {
-            const auto row = [&](int k) {
-                return in.map.height_mm.begin() + static_cast<std::ptrdiff_t>(k) * in.map.cellsAlong;
-            };
-            std::swap_ranges(row(j), row(j + 1), row(in.map.cellsAcross - 1 - j));
-        }
-    }
-    in.passes = {m.bit_mm, m.overlap, depthToSet_mm(face->most_mm, m.depth_mm), m.runoff_mm};
+    GcodeInput in =
+        gcodeInputOf(document_.job()->flatten, document_.plan()->flatten->pieces[selected_], topFaceShown(selected_));
     in.settings.inches = inches;
-    in.settings.along = along;
-    in.settings.feed_mm_min = m.feed_mm_min;
+    in.settings.milling = milling;
     const auto text = surfacingGcode(in);
     if (!text) {
         return fromCore(text.error().sentence);
@@ -64,7 +51,7 @@ void FlatBench::writeGcode()
         return;
     }
     const FlattenMethod& m = document_.job()->flatten.method;
-    Q_EMIT says(gcodeWritten(path, isInches(units().length), false));
+    Q_EMIT says(gcodeWritten(path, isInches(units().length), strip_->milling()));
     if (face != nullptr && QFileInfo::exists(path)) {
         auto* window = new GcodeWindow(path, {0.0, 0.0, face->map.length_mm, face->map.width_mm}, face->most_mm,
                                        m.runoff_mm + m.bit_mm, m.feed_mm_min, form_->window());

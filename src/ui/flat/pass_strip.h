@@ -1,12 +1,14 @@
 #pragma once
-// Long profile of the selected piece with both planes, and a slider through the passes.
+// Long and cross profile of the selected piece with both planes, and a slider through the passes.
 
 #include <QWidget>
 
 #include "app/document.h"
+#include "core/flatten/removal.h"
 
 class QSlider;
 class QLabel;
+class QPainter;
 
 namespace burl::ui
 {
@@ -20,6 +22,13 @@ public:
     void show(size_t piece, bool topFace);
     /// Passes done as the slider stands; 0 is rough.
     [[nodiscard]] int done() const;
+    /// The milling the slider stands in, the first while it is rough; 0 when all is milled in one go.
+    [[nodiscard]] int milling() const;
+    /// Passes counted on fine cells, once they are known; null until then.
+    void setMap(std::shared_ptr<const PassMap> map);
+    /// Where the profiles are cut, in the slab's frame; nothing: through its middle.
+    void cutAt(std::optional<Vec2> place);
+    [[nodiscard]] std::optional<Vec2> place() const { return place_; }
 
 Q_SIGNALS:
     void moved();
@@ -30,11 +39,14 @@ protected:
 
 private:
     void say();
+    void profile(QPainter& painter, const QRectF& area, bool across, double room) const;
     Document& document_;
     QSlider* slider_;
     QLabel* words_;
     size_t piece_ = 0;
     bool topFace_ = true;
+    std::shared_ptr<const PassMap> map_;
+    std::optional<Vec2> place_;
 };
 
 } // namespace burl::ui

@@ -16,25 +16,19 @@
 #include "core/measure/parse.h"
 #include "core/shop/edit.h"
 #include "core/shop/outline.h"
+#include "ui/ledger/height_cells.h"
 #include "ui/ledger/measure_field.h"
+#include "ui/ledger/reading_table.h"
 #include "ui/text.h"
 #include "ui/theme.h"
 #include "ui/yard/drying_view.h"
 #include "ui/yard/features.h"
 #include "ui/yard/log_end.h"
-#include "ui/yard/reading_table.h"
 
 namespace burl::ui
 {
 namespace
 {
-
-/// A column holds one unit, so the cells leave it to the heading.
-QString cellText(double value, Unit unit, const UnitChoice& units)
-{
-    const QString text = editText(value, unit, units);
-    return isInches(units.length) ? text : text.section(QLatin1Char(' '), 0, 0);
-}
 
 /// The tape the buttons point at; a bottom tape is made when it is first written to.
 Tape& tapeOf(Slab& slab, Capture::What what)
@@ -272,26 +266,8 @@ void Capture::fillGrid(const HeightGrid* grid)
         table_->setColumnCount(0);
         return;
     }
-    const UnitChoice& units = document_.units();
     heightsFrom_->setCurrentIndex(heightsFrom_->findData(int(grid->from)));
-    const int along = static_cast<int>(grid->xs_mm.size());
-    const int across = static_cast<int>(grid->ys_mm.size());
-    table_->setColumnCount(along);
-    table_->setRowCount(across);
-    QStringList columns;
-    for (const double x : grid->xs_mm) {
-        columns << quantity(x, Unit::Length, units);
-    }
-    QStringList rows;
-    for (int j = across - 1; j >= 0; --j) { // the far side is up, as on the board
-        rows << quantity(grid->ys_mm[static_cast<size_t>(j)], Unit::Length, units);
-        for (int i = 0; i < along; ++i) {
-            const auto& r = grid->readings_mm[static_cast<size_t>(j) * grid->xs_mm.size() + static_cast<size_t>(i)];
-            table_->put(across - 1 - j, i, r ? cellText(*r, Unit::Length, units) : QString());
-        }
-    }
-    table_->setHorizontalHeaderLabels(columns);
-    table_->setVerticalHeaderLabels(rows);
+    fillHeights(*table_, *grid, document_.units());
 }
 
 void Capture::fillThickness(const Slab& s)
@@ -486,9 +462,8 @@ void Capture::changeGrid(int row, int column, std::optional<double> value)
 {
     document_.editSlab(tr("Height reading"), slab_, [&](Slab& s) {
         auto& grid = gridOf(s, what_);
-        if (grid && row < static_cast<int>(grid->ys_mm.size()) && column < static_cast<int>(grid->xs_mm.size())) {
-            const size_t j = grid->ys_mm.size() - 1 - static_cast<size_t>(row);
-            grid->readings_mm[j * grid->xs_mm.size() + static_cast<size_t>(column)] = value;
+        if (const auto index = grid ? heightIndex(*grid, row, column) : std::nullopt) {
+            grid->readings_mm[*index] = value;
         }
     });
 }

@@ -1,4 +1,4 @@
-#include "ui/yard/reading_table.h"
+#include "ui/ledger/reading_table.h"
 
 #include <QHeaderView>
 #include <QKeyEvent>

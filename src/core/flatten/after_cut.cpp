@@ -1,0 +1,95 @@
+#include "core/flatten/after_cut.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+namespace burl
+{
+namespace
+{
+
+constexpr double kShare = 0.3;      // coefficients differ by this from tree to tree
+constexpr double kMeter_pct = 1.0;  // of a pin meter
+constexpr double kSpiral_deg = 3.0; // of the grain, either way, unless it is seen
+constexpr double kStress = 0.4e-3;  // strain that a slab's outer millimetres may hold: left over from growth and drying
+
+} // namespace
+
+AfterCut afterCut(const AfterCutInput& in)
+{
+    AfterCut out;
+    const CupForecast ring = cupBetween(in.width_mm, in.thickness_mm, in.pith, in.wood, in.mcNow_pct, in.mcRoom_pct);
+    out.ringCup_mm = ring.depth_mm;
+    const double square = in.width_mm * in.width_mm / 8.0;
+    const double mean = (ring.upperCoefficient + ring.lowerCoefficient) / 2.0;
+    // The face that was cut deeper is wetter; it shrinks more, and its edges rise.
+    const double wetterTop_pct = in.wetter_pct_per_mm * (in.offTop_mm - in.offBottom_mm);
+    out.bareCup_mm = -mean * wetterTop_pct / in.thickness_mm * square;
+    out.cup_mm = out.ringCup_mm + out.bareCup_mm;
+    const double aPercent = std::abs(ring.upperCoefficient - ring.lowerCoefficient) / in.thickness_mm * square;
+    const double off = in.offTop_mm + in.offBottom_mm;
+    const double stress =
+        off > 0.0 ? kStress * std::abs(in.offTop_mm - in.offBottom_mm) / off / in.thickness_mm * square : 0.0;
+    out.cupUnsure_mm = std::hypot(kShare * std::hypot(out.ringCup_mm, out.bareCup_mm), kMeter_pct * aPercent, stress);
+    // A sheet that curves about an axis turned by the grain's angle winds by its curvature x sin x cos over its
+    // length and width.
+    const double spiral = kSpiral_deg * std::numbers::pi / 180.0;
+    const double curvature = (std::abs(out.cup_mm) + out.cupUnsure_mm) / square;
+    out.windUnsure_mm = curvature * std::sin(spiral) * std::cos(spiral) * in.length_mm * in.width_mm;
+    return out;
+}
+
+std::optional<double> wetterInside_pct_per_mm(const std::vector<MoistureReading>& readings)
+{
+    if (readings.empty()) {
+        return std::nullopt;
+    }
+    const std::string last = std::max_element(readings.begin(), readings.end(), [](const auto& a, const auto& b) {
+                                 return a.date < b.date;
+                             })->date;
+    const MoistureReading* shallow = nullptr;
+    const MoistureReading* deep = nullptr;
+    for (const MoistureReading& r : readings) {
+        if (r.date == last) {
+            shallow = shallow == nullptr || r.depth_mm < shallow->depth_mm ? &r : shallow;
+            deep = deep == nullptr || r.depth_mm > deep->depth_mm ? &r : deep;
+        }
+    }
+    if (!(deep->depth_mm - shallow->depth_mm >= 3.0)) {
+        return std::nullopt;
+    }
+    return (deep->mc_pct - shallow->mc_pct) / (deep->depth_mm - shallow->depth_mm);
+}
+
+void reportAfterCut(const AfterCutInput& in, double limit_mm, std::vector<Entry>& figures,
+                    std::vector<Finding>& findings)
+{
+    const AfterCut after = afterCut(in);
+    const Figure now = given("mc_now_" + in.name, "MC now", in.mcNow_pct, Unit::Percent, "meter");
+    const Figure room =
+        given("mc_room_" + in.name, "MC of the room", in.mcRoom_pct, Unit::Percent, "climate, its mean");
+    const Figure ring =
+        made("cup_rings_" + in.name, "by its rings", "faces at different heights over the pith, from {0} to {1}",
+             {now, room}, after.ringCup_mm, Unit::Length);
+    const Figure bare = assumed("cup_bare_" + in.name, "by wetter wood laid bare", after.bareCup_mm, Unit::Length,
+                                in.wetter_pct_per_mm != 0.0 ? "readings of the meter at two depths"
+                                                            : "no readings at two depths: taken as none");
+    const Figure cup = made("cup_to_come_" + in.name, "Cup to come, " + in.name, "{0} + {1}; + is the middle higher",
+                            {ring, bare}, after.cup_mm, Unit::Length);
+    const Figure unsure = assumed("cup_unsure_" + in.name, "Cup of " + in.name + ", give or take", after.cupUnsure_mm,
+                                  Unit::Length, "wood differs by 30 %, the meter by 1 %, and stress is not seen");
+    const Figure wind = assumed("wind_to_come_" + in.name, "Wind to come, " + in.name + ", either way",
+                                after.windUnsure_mm, Unit::Length, "grain that spirals by 3 degrees, unseen");
+    for (const Figure& f : {cup, unsure, wind}) {
+        figures.push_back({f, Weight::Folded});
+    }
+    if (std::abs(after.cup_mm) > limit_mm) {
+        addFinding(findings, "flatten.will_cup", Severity::Caution,
+                   in.name +
+                       " will cup by about {0}, give or take {1}, on its way to the room's moisture: an estimate.",
+                   {cup, unsure}, "dry it further before the last milling, and read it after the rest");
+    }
+}
+
+} // namespace burl

@@ -1,0 +1,197 @@
+#include "core/flatten/millings.h"
+
+#include <algorithm>
+#include <cmath>
+#include <memory>
+
+#include "core/flatten/flatten_plan.h"
+#include "core/measure/date.h"
+
+namespace burl
+{
+namespace
+{
+
+constexpr double kBigCut_mm = 6.0;  // off one face in one go: custom
+constexpr double kUnequal_mm = 3.0; // one face against the other
+constexpr double kWet_pct = 10.0;
+
+Figure day(const std::string& key, const std::string& label, int number, const std::string& source)
+{
+    return given(key, label, number, Unit::Date, source);
+}
+
+void lookAtFaces(const FlattenChoices& choices, const FlattenedPiece& piece, const Slab& slab, FlattenPlan& plan)
+{
+    const double most = std::max(piece.top.mean_mm, piece.bottom.mean_mm);
+    const Figure off = given("milling_off_" + piece.name, "off one face", most, Unit::Length, "mean over its wood");
+    if (choices.millings < 2 && (most > kBigCut_mm || slab.mc_pct.value_or(0.0) > kWet_pct)) {
+        addFinding(plan.findings, "flatten.one_go", Severity::Caution,
+                   "{0} comes off one face of " + piece.name +
+                       (slab.mc_pct.value_or(0.0) > kWet_pct ? " and it is not dry: it" : ": it") +
+                       " will move after the cut.",
+                   {off}, "mill twice, with a rest between");
+    }
+    if (choices.school == FlattenSchool::BothFaces && !piece.bottom.passes.passes.empty() &&
+        std::abs(piece.top.mean_mm - piece.bottom.mean_mm) > kUnequal_mm) {
+        addFinding(
+            plan.findings, "flatten.unequal_faces", Severity::Caution,
+            "The faces of " + piece.name +
+                " lose unequally, {0} on top and {1} below: it may cup towards the deeper cut.",
+            {given("off_mean_top_" + piece.name, "off the top", piece.top.mean_mm, Unit::Length, "mean"),
+             given("off_mean_bottom_" + piece.name, "off the bottom", piece.bottom.mean_mm, Unit::Length, "mean")},
+            "take the first millings off both faces in turn; let both breathe");
+    }
+}
+
+void lookAtRests(const FlattenChoices& choices, const Rest& rest, const FlattenedPiece& piece, double wanted_mm,
+                 const Figure& days, FlattenPlan& plan)
+{
+    const std::string& name = piece.name;
+    if (rest.covered) {
+        addFinding(plan.findings, "rest.covered", Severity::Warn,
+                   "One face of " + name + " is covered and one is open: it dries from one side and cups.", {},
+                   "stand it on edge or on sticks, both faces in the air");
+    }
+    const auto cut = dayOf(rest.cut);
+    if (rest.measured.empty()) {
+        if (!cut) {
+            return;
+        }
+        const Figure until =
+            made("rest_until_" + name, name + " rests until", "milled {0}, {1}",
+                 {day("rest_cut_" + name, "milled", *cut, "written down"), days}, *cut + days.value(), Unit::Date);
+        plan.figures.push_back({until, Weight::Plain});
+        addFinding(plan.findings, "rest.lies", Severity::Caution, name + " rests: read it again from {0} on.", {until},
+                   "Rest: read again");
+        return;
+    }
+    const auto look = lookAtRest(rest);
+    if (!look) {
+        addFinding(plan.findings, "rest.missing", Severity::Warn, name + " after its rest: " + look.error().sentence,
+                   {}, "Rest: read again");
+        return;
+    }
+    const Figure thick =
+        given("rest_thickness_" + name, "thickness milled", rest.thickness_mm, Unit::Length, "by the calliper");
+    const Figure moved = given("rest_moved_" + name, name + " moved in its rest", look->moved_mm, Unit::Length,
+                               "thickness that flattening it again takes, by its readings");
+    const Figure leaves =
+        made("rest_leaves_" + name, name + " is good for", "{0} - {1}", {thick, moved}, look->leaves_mm, Unit::Length);
+    plan.figures.push_back({moved, Weight::Plain});
+    plan.figures.push_back({leaves, Weight::Plain});
+    for (const auto& [key, word, value] : {std::tuple{"rest_wind_", ", wind in its rest", look->wind_mm},
+                                           std::tuple{"rest_bow_", ", bow in its rest", look->bow_mm},
+                                           std::tuple{"rest_cup_", ", cup in its rest", look->cup_mm}}) {
+        if (value) {
+            plan.figures.push_back(
+                {given(key + name, name + word, *value, Unit::Length, "readings after the rest"), Weight::Folded});
+        }
+    }
+    const Figure limit = given("rest_limit", "limit", choices.moveLimit_mm, Unit::Length, "chosen");
+    if (look->moved_mm <= choices.moveLimit_mm) {
+        addFinding(plan.findings, "rest.within", Severity::Good,
+                   name + " moved {0} in its rest, within the limit of {1}.", {moved, limit}, {});
+    } else if (!rest.agreed.empty()) {
+        addFinding(plan.findings, "rest.agreed", Severity::Good,
+                   name + " moved {0} in its rest and is left so: " + rest.agreed + '.', {moved}, {});
+    } else if (look->leaves_mm + 1e-9 >= wanted_mm) {
+        addFinding(plan.findings, "rest.again", Severity::Warn,
+                   name + " moved {0} in its rest, more than {1}: flattened again it gives {2}.",
+                   {moved, limit, leaves}, "flatten it again, or write down that the customer agrees");
+    } else {
+        const Figure wanted = given("rest_wanted", "wanted", wanted_mm, Unit::Length, "chosen");
+        addFinding(plan.findings, "rest.too_thin", Severity::Stop,
+                   name + " moved {0} in its rest: flattened again it gives {1}, and {2} is wanted.",
+                   {moved, leaves, wanted}, "agree on less thickness, or on the curve, with the customer");
+    }
+}
+
+} // namespace
+
+std::vector<double> millingStops_mm(const FlattenChoices& choices)
+{
+    std::vector<double> stops;
+    for (int left = choices.millings - 1; left > 0; --left) {
+        stops.push_back(left * choices.allowance_mm);
+    }
+    return stops;
+}
+
+Figure restDays(const std::string& name, double off_mm, std::optional<double> mc_pct)
+{
+    const double byCut = std::min(3.0, 1.0 + std::floor(off_mm / 4.0));
+    const double byWater = mc_pct ? std::clamp(std::ceil(*mc_pct - kWet_pct - 1e-9), 0.0, 4.0) : 0.0;
+    const Figure off = given("rest_off_" + name, "off a face", off_mm, Unit::Length, "removal map, mean");
+    const Figure mc = mc_pct ? given("rest_mc_" + name, "MC", *mc_pct, Unit::Percent, "meter")
+                             : assumed("rest_mc_" + name, "MC", kWet_pct, Unit::Percent, "not metered");
+    return made(
+        "rest_days_" + name, "Rest of " + name + " between millings",
+        "a day, one more for every 4 mm off a face ({0}), three at most; one more for each % over 10 % MC ({1})",
+        {off, mc}, byCut + byWater, Unit::Days);
+}
+
+Expected<RestLook> lookAtRest(const Rest& rest)
+{
+    if (!rest.readings) {
+        return refuse("rest.not_read", "no readings of it are written down.");
+    }
+    if (!(rest.thickness_mm > 0.0)) {
+        return refuse("rest.thickness", "its thickness after the milling is not written down.");
+    }
+    const HeightGrid& grid = *rest.readings;
+    const double sign = grid.from == HeightsFrom::RailsDown ? -1.0 : 1.0;
+    std::vector<Point3> top;
+    std::vector<Point3> bottom;
+    for (size_t k = 0; k < grid.readings_mm.size() && k < grid.xs_mm.size() * grid.ys_mm.size(); ++k) {
+        if (grid.readings_mm[k]) {
+            const Point3 p{grid.xs_mm[k % grid.xs_mm.size()], grid.ys_mm[k / grid.xs_mm.size()],
+                           sign * *grid.readings_mm[k]};
+            top.push_back(p);
+            bottom.push_back({p.x, p.y, p.z - rest.thickness_mm});
+        }
+    }
+    const auto planes = thickestSlab(top, bottom);
+    if (!planes) {
+        return tl::unexpected(planes.error());
+    }
+    RestLook look;
+    look.leaves_mm = planes->thickness_mm;
+    look.moved_mm = std::max(0.0, rest.thickness_mm - planes->thickness_mm);
+    if (const auto shape = faceShape(top)) {
+        look.wind_mm = shape->wind_mm;
+        look.bow_mm = shape->bow_mm;
+        look.cup_mm = shape->cup_mm;
+    }
+    return look;
+}
+
+void reportMillings(const FlattenChoices& choices, const std::vector<std::shared_ptr<const Slab>>& slabs,
+                    double wanted_mm, FlattenPlan& plan)
+{
+    for (size_t i = 0; i < plan.pieces.size() && i < slabs.size(); ++i) {
+        const FlattenedPiece& piece = plan.pieces[i];
+        const Slab& slab = *slabs[i];
+        if (piece.missing) {
+            continue;
+        }
+        lookAtFaces(choices, piece, slab, plan);
+        const Figure days = restDays(piece.name, std::max(piece.top.mean_mm, piece.bottom.mean_mm), slab.mc_pct);
+        if (choices.millings > 1) {
+            plan.figures.push_back({days, Weight::Plain});
+            plan.figures.push_back(
+                {made("first_milling_" + piece.name, piece.name + " after the first milling", "{0} + 2 × {1}",
+                      {plan.thickness, given("allowance", "left on each face", millingStops_mm(choices).front(),
+                                             Unit::Length, "allowance, for as many millings as are to come")},
+                      plan.thickness.value() + 2.0 * millingStops_mm(choices).front(), Unit::Length),
+                 Weight::Plain});
+        }
+        const auto last = std::find_if(choices.rests.rbegin(), choices.rests.rend(),
+                                       [&](const Rest& r) { return r.slab == piece.slab; });
+        if (last != choices.rests.rend()) {
+            lookAtRests(choices, *last, piece, wanted_mm > 0.0 ? wanted_mm : plan.thickness.value(), days, plan);
+        }
+    }
+}
+
+} // namespace burl

@@ -1,0 +1,123 @@
+#include "core/flatten/removal.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+#include "core/flatten/flatten_plan.h"
+#include "core/flatten/strokes.h"
+
+namespace burl
+{
+
+std::vector<std::optional<double>> heightsOn(const HeightGrid& grid, const std::vector<SurfacePoint>& points)
+{
+    std::vector<std::optional<double>> z(grid.readings_mm.size());
+    for (const SurfacePoint& p : points) {
+        z[static_cast<size_t>(p.row) * grid.xs_mm.size() + static_cast<size_t>(p.column)] = p.p.z;
+    }
+    return z;
+}
+
+const HeightGrid& gridOfFace(const Slab& slab, Face face)
+{
+    return face == Face::Top || !slab.bottomHeights ? *slab.topHeights : *slab.bottomHeights;
+}
+
+RemovalMap removalOver(const Ring& outline, const HeightGrid& grid, const std::vector<std::optional<double>>& heights,
+                       const Plane& plane, Face face, double cell_mm)
+{
+    const Box box = boundsOf(outline);
+    RemovalMap map;
+    map.length_mm = box.width();
+    map.width_mm = box.height();
+    map.cellsAlong = std::max(1, static_cast<int>(std::lround(map.length_mm / cell_mm)));
+    map.cellsAcross = std::max(1, static_cast<int>(std::lround(map.width_mm / cell_mm)));
+    const double sign = face == Face::Top ? 1.0 : -1.0;
+    const auto along = static_cast<size_t>(map.cellsAlong);
+    map.height_mm.assign(along * static_cast<size_t>(map.cellsAcross), std::numeric_limits<double>::quiet_NaN());
+    std::vector<double> xs;
+    std::vector<std::optional<GridCell>> columns;
+    for (int i = 0; i < map.cellsAlong; ++i) {
+        xs.push_back(box.left + (i + 0.5) * map.length_mm / map.cellsAlong);
+        columns.push_back(cellAt(grid.xs_mm, xs.back()));
+    }
+    for (int j = 0; j < map.cellsAcross; ++j) {
+        const double y = box.bottom + (j + 0.5) * map.width_mm / map.cellsAcross;
+        const auto row = cellAt(grid.ys_mm, y);
+        if (!row) {
+            continue;
+        }
+        const std::vector<double> inside = crossingsAt(outline, y);
+        size_t passed = 0; // crossings left of the cell: odd means inside
+        for (size_t i = 0; i < along; ++i) {
+            while (passed < inside.size() && inside[passed] <= xs[i]) {
+                ++passed;
+            }
+            if (passed % 2 == 0 || !columns[i]) {
+                continue;
+            }
+            if (const auto height = heightIn(grid, heights, *columns[i], *row)) {
+                map.height_mm[static_cast<size_t>(j) * along + i] = sign * (*height - plane.at(xs[i], y));
+            }
+        }
+    }
+    return map;
+}
+
+PassMap passMapOf(const FlattenInput& input, const FlattenPlan& plan, std::size_t index, Face face, double cell_mm)
+{
+    PassMap out;
+    if (index >= plan.pieces.size() || plan.pieces[index].missing) {
+        return out;
+    }
+    const FlattenedPiece& piece = plan.pieces[index];
+    const Slab& slab = *input.slabs[index];
+    const auto surfaces = surfacesOf(slab);
+    if (!surfaces) {
+        return out;
+    }
+    const bool top = face == Face::Top;
+    const PlacedPiece& placed = input.layup->pieces[index];
+    const Ring outline = placed.place.toSlab(placed.rough);
+    const HeightGrid& grid = gridOfFace(slab, face);
+    out.box = boundsOf(outline);
+    out.map = removalOver(outline, grid, heightsOn(grid, top ? surfaces->top : surfaces->bottom),
+                          top ? piece.topPlane : piece.bottomPlane, face, cell_mm);
+    const FacePasses& coarse = top ? piece.top : piece.bottom;
+    out.firstMet.reserve(out.map.height_mm.size());
+    if (coarse.passes.passes.empty()) { // this face stays as it is
+        for (const double h : out.map.height_mm) {
+            out.firstMet.push_back(std::isfinite(h) ? std::uint8_t{0} : PassMap::kNoWood);
+        }
+        return out;
+    }
+    const PassInput passes = passInputOf(input.choices, coarse.most_mm);
+    out.passes = passPlan(out.map, passes);
+    const auto& all = out.passes.passes;
+    for (const double h : out.map.height_mm) {
+        if (!std::isfinite(h)) {
+            out.firstMet.push_back(PassMap::kNoWood);
+            continue;
+        }
+        // Floors fall: the first that lies under the cell's height meets it.
+        const auto meets = std::upper_bound(all.begin(), all.end(), h,
+                                            [](double height, const Pass& p) { return p.floor_mm < height; });
+        out.firstMet.push_back(
+            static_cast<std::uint8_t>(meets == all.end() ? 0 : std::min<std::ptrdiff_t>(meets - all.begin() + 1, 254)));
+    }
+    const StrokeField strokes(out.map, passes);
+    for (int k = 0; k < strokes.plan().strokes; ++k) {
+        out.strokeMiddle_mm.push_back(strokes.middle(k));
+    }
+    for (const Pass& pass : all) {
+        std::vector<bool> needed;
+        for (int k = 0; k < strokes.plan().strokes; ++k) {
+            needed.push_back(strokes.meets(k, pass.floor_mm));
+        }
+        out.needed.push_back(std::move(needed));
+    }
+    return out;
+}
+
+} // namespace burl

@@ -1,0 +1,172 @@
+// The choices of the Flat bench: method, faces, millings, the sled and its rails.
+
+#include <QPushButton>
+
+#include "ui/flat/flat_bench.h"
+#include "ui/ledger/choices_form.h"
+#include "ui/ledger/measure_field.h"
+#include "ui/text.h"
+
+namespace burl::ui
+{
+
+void FlatBench::addChoices()
+{
+    Document& doc = document_;
+    const auto flatten = [&doc]() -> const FlattenChoices& {
+        static const FlattenChoices none;
+        return doc.job() != nullptr ? doc.job()->flatten : none;
+    };
+    form_->addChoice(
+        QStringLiteral("method"), tr("Method"),
+        [] {
+            std::vector<ChoicesForm::Option> out;
+            for (const FlattenMethod& m : flattenMethods()) {
+                out.push_back({translated(m.name), fromCore(m.id)});
+            }
+            return out;
+        },
+        [flatten] { return fromCore(flatten().method.id); },
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Method"), [&](Job& j) {
+                for (const FlattenMethod& m : flattenMethods()) {
+                    if (fromCore(m.id) == v.toString()) {
+                        j.flatten.method = m;
+                    }
+                }
+            });
+        });
+    const auto measure = [&](const QString& name, const QString& label, Unit unit, double FlattenMethod::*member,
+                             double least, double most) {
+        form_
+            ->addMeasure(
+                name, label, unit, [flatten, member] { return flatten().method.*member; },
+                [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.method.*member = *v; }); })
+            ->setRange(least, most);
+    };
+    measure(QStringLiteral("cutter"), tr("Cutter width"), Unit::Length, &FlattenMethod::bit_mm, 3.0, 1500.0);
+    measure(QStringLiteral("depthPerPass"), tr("Depth per pass"), Unit::Length, &FlattenMethod::depth_mm, 0.1, 20.0);
+    form_->addChoice(
+        QStringLiteral("school"), tr("Faces"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("both flat"), int(FlattenSchool::BothFaces)},
+                                                    {tr("show face only"), int(FlattenSchool::ShowFace)}};
+        },
+        [flatten] { return int(flatten().school); },
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Faces"), [&](Job& j) { j.flatten.school = FlattenSchool(v.toInt()); });
+        });
+    form_->addChoice(
+        QStringLiteral("spare"), tr("Spare comes off"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("both alike"), int(SpareFrom::BothAlike)},
+                                                    {tr("the underside"), int(SpareFrom::Underside)},
+                                                    {tr("the show face"), int(SpareFrom::ShowFace)}};
+        },
+        [flatten] { return int(flatten().spare); },
+        [&doc](const QVariant& v) { doc.edit(tr("Spare"), [&](Job& j) { j.flatten.spare = SpareFrom(v.toInt()); }); });
+    form_->addChoice(
+        QStringLiteral("millings"), tr("Milled"),
+        [] {
+            return std::vector<ChoicesForm::Option>{
+                {tr("in one go"), 1}, {tr("twice, with a rest"), 2}, {tr("three times"), 3}};
+        },
+        [flatten] { return flatten().millings; },
+        [&doc](const QVariant& v) { doc.edit(tr("Milled"), [&](Job& j) { j.flatten.millings = v.toInt(); }); });
+    form_->fold(tr("more choices"));
+    addMillings();
+    form_
+        ->addMeasure(
+            QStringLiteral("overlap"), tr("Overlap of strokes, %"), Unit::Percent,
+            [flatten] { return flatten().method.overlap * 100.0; },
+            [&doc](auto v) { doc.edit(tr("Overlap"), [&](Job& j) { j.flatten.method.overlap = *v / 100.0; }); })
+        ->setRange(0.0, 90.0);
+    measure(QStringLiteral("runoff"), tr("Run past the edge"), Unit::Length, &FlattenMethod::runoff_mm, 0.0, 500.0);
+    measure(QStringLiteral("feed"), tr("Feed, per minute"), Unit::Length, &FlattenMethod::feed_mm_min, 100.0, 60'000.0);
+    measure(QStringLiteral("setup"), tr("Setting up, min"), Unit::Minutes, &FlattenMethod::setup_min, 0.0, 600.0);
+    gcode_ =
+        form_->addButton(QStringLiteral("writeGcode"), tr("write the shown face as G-code…"), [this] { writeGcode(); });
+    addRig();
+}
+
+void FlatBench::addMillings()
+{
+    Document& doc = document_;
+    const auto length = [&](const QString& name, const QString& label, double FlattenChoices::*member) {
+        form_
+            ->addMeasure(
+                name, label, Unit::Length,
+                [&doc, member]() -> std::optional<double> {
+                    return doc.job() != nullptr ? doc.job()->flatten.*member : 0.0;
+                },
+                [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.*member = *v; }); })
+            ->setRange(0.0, 20.0);
+    };
+    length(QStringLiteral("allowance"), tr("Left on a face for later"), &FlattenChoices::allowance_mm);
+    length(QStringLiteral("moveLimit"), tr("May move in a rest by"), &FlattenChoices::moveLimit_mm);
+    form_->addChoice(
+        QStringLiteral("strokes"), tr("Strokes run"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("across the slab"), false}, {tr("along the slab"), true}};
+        },
+        [&doc] { return doc.job() != nullptr && doc.job()->flatten.method.along; },
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Strokes run"), [&](Job& j) { j.flatten.method.along = v.toBool(); });
+        });
+}
+
+void FlatBench::addRig()
+{
+    Document& doc = document_;
+    const auto rig = [&doc]() -> const Rig& {
+        static const Rig none;
+        return doc.job() != nullptr ? doc.job()->flatten.rig : none;
+    };
+    form_->addChoice(
+        QStringLiteral("packerStock"), tr("Packers built of"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("planed to measure"), int(PackerStock::Any)},
+                                                    {tr("1 mm sheets"), int(PackerStock::Millimetre)},
+                                                    {tr("1/32\" sheets"), int(PackerStock::ThirtySecond)},
+                                                    {tr("veneer, 0.6 mm"), int(PackerStock::Veneer)},
+                                                    {tr("playing cards, 0.3 mm"), int(PackerStock::Card)}};
+        },
+        [&doc] { return doc.job() != nullptr ? int(doc.job()->flatten.packers) : 0; },
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Packers"), [&](Job& j) { j.flatten.packers = PackerStock(v.toInt()); });
+        });
+    form_->addChoice(
+        QStringLiteral("sledBuild"), tr("Sled, walls of"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("plywood"), int(SledBuild::Plywood)},
+                                                    {tr("aluminium"), int(SledBuild::Aluminium)},
+                                                    {tr("steel"), int(SledBuild::Steel)}};
+        },
+        [rig] { return int(rig().build); },
+        [&doc](const QVariant& v) {
+            doc.edit(tr("Sled"), [&](Job& j) { j.flatten.rig.build = SledBuild(v.toInt()); });
+        });
+    const auto field = [&](const QString& name, const QString& label, Unit unit, double Rig::*member, double least,
+                           double most) {
+        form_
+            ->addMeasure(
+                name, label, unit, [rig, member]() -> std::optional<double> { return rig().*member; },
+                [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.rig.*member = *v; }); })
+            ->setRange(least, most);
+    };
+    field(QStringLiteral("railHeight"), tr("Rails over the bench"), Unit::Length, &Rig::railHeight_mm, 20.0, 600.0);
+    field(QStringLiteral("railsApart"), tr("Rails apart"), Unit::Length, &Rig::railsApart_mm, 200.0, 3'000.0);
+    field(QStringLiteral("sledWide"), tr("Sled, wide"), Unit::Length, &Rig::sledWide_mm, 80.0, 1'000.0);
+    field(QStringLiteral("sledFloor"), tr("Sled, floor thick"), Unit::Length, &Rig::floor_mm, 3.0, 60.0);
+    field(QStringLiteral("sledWallHigh"), tr("Sled, walls high"), Unit::Length, &Rig::wallHigh_mm, 0.0, 300.0);
+    field(QStringLiteral("sledWallThick"), tr("Sled, walls thick"), Unit::Length, &Rig::wallThick_mm, 0.0, 80.0);
+    field(QStringLiteral("cutterLong"), tr("Cutter, long"), Unit::Length, &Rig::cutterLong_mm, 3.0, 200.0);
+    field(QStringLiteral("shankLong"), tr("Shank, long"), Unit::Length, &Rig::shank_mm, 10.0, 150.0);
+    field(QStringLiteral("colletUp"), tr("Collet above the base"), Unit::Length, &Rig::colletUp_mm, -60.0, 80.0);
+    field(QStringLiteral("routerForce"), tr("Router, pressing"), Unit::Force, &Rig::router_N, 0.0, 500.0);
+    field(QStringLiteral("spindleTilt"), tr("Spindle off upright"), Unit::Degrees, &Rig::tilt_deg, -5.0, 5.0);
+    field(QStringLiteral("benchGap"), tr("Bench, gap under a straightedge"), Unit::Length, &Rig::benchGap_mm, 0.0,
+          30.0);
+}
+
+} // namespace burl::ui
