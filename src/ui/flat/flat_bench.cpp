@@ -60,6 +60,12 @@ void FlatBench::askForPasses()
     strip_->setMap(passes_.answerFor(*document_.plan(), selected_, face));
 }
 
+bool FlatBench::passesKnown() const
+{
+    return hasTop() && passes_.answerFor(*document_.plan(), selected_,
+                                         topFaceShown(selected_) ? Face::Top : Face::Bottom) != nullptr;
+}
+
 void FlatBench::showPage(const QString& page)
 {
     if (page == QLatin1String("rest") || page == QLatin1String("passes")) {

@@ -47,6 +47,9 @@ public:
     /// Writes the shown face's passes as G-code, those of one milling (0: of all); the sentence to say.
     [[nodiscard]] QString gcodeWritten(const QString& path, bool inches, int milling);
 
+    /// The passes of the shown face have been counted on fine cells.
+    [[nodiscard]] bool passesKnown() const;
+
 private:
     void writeGcode();
     [[nodiscard]] const FacePasses* shownFace() const;

@@ -93,7 +93,7 @@ RestPage::RestPage(Document& document, QWidget* parent)
             QStringLiteral("restAgreed"), tr("Agreed"),
             [this] { return rest() ? fromCore(rest()->agreed) : QString(); },
             [this](const QString& text) { edit(tr("Agreed"), [&](Rest& r) { r.agreed = text.toStdString(); }); })
-        ->setPlaceholderText(tr("with whom, what, when"));
+        ->setPlaceholderText(tr("with whom, when"));
 }
 
 const Slab* RestPage::slab() const
