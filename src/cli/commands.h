@@ -43,6 +43,16 @@ struct TemplateCommand {
 };
 int shopTemplate(const TemplateCommand& options, int argc, char** argv);
 
+struct GcodeCommand {
+    std::string file;
+    std::string slab;         // by its name
+    std::string face = "top"; // or bottom: the one that lies up
+    bool inches = false;
+    int milling = 0; // only this one, 0: all
+    std::string out;
+};
+int gcode(const GcodeCommand& options);
+
 struct TagCommand {
     std::string file;
     std::string slab; // by its name

@@ -45,6 +45,17 @@ int main(int argc, char** argv)
     templateCommand->add_option("--paper", templateOptions.paper, "a4 or letter, for PDF");
     templateCommand->add_option("--units", templateOptions.units, "mm, cm, inch or feet, for PDF");
 
+    GcodeCommand gcodeOptions;
+    CLI::App* gcodeCommand = app.add_subcommand("gcode", "Write the passes of a face as G-code for a gantry or CNC");
+    gcodeCommand->add_option("JOB", gcodeOptions.file, "job file")->required();
+    gcodeCommand->add_option("SLAB", gcodeOptions.slab, "name of the slab")->required();
+    gcodeCommand->add_option("-o,--output", gcodeOptions.out, "file to write; stdout when not given");
+    gcodeCommand->add_option("--face", gcodeOptions.face, "top, the usual, or bottom: the face that lies up")
+        ->check(CLI::IsMember({"top", "bottom"}));
+    gcodeCommand->add_option("--milling", gcodeOptions.milling, "only the passes of this milling")
+        ->check(CLI::Range(1, 3));
+    gcodeCommand->add_flag("--inches", gcodeOptions.inches, "in inches");
+
     TagCommand tagOptions;
     CLI::App* tagCommand = app.add_subcommand("tag", "Write the tag of a slab as PDF");
     tagCommand->add_option("JOB", tagOptions.file, "job file")->required();
@@ -111,6 +122,9 @@ int main(int argc, char** argv)
     }
     if (*templateCommand) {
         return shopTemplate(templateOptions, argc, argv);
+    }
+    if (*gcodeCommand) {
+        return gcode(gcodeOptions);
     }
     if (*tagCommand) {
         return tag(tagOptions, argc, argv);

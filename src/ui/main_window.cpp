@@ -107,11 +107,11 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     column->addWidget(sillGround);
     setCentralWidget(centre_);
 
-    auto yard = std::make_unique<YardBench>(document, boardGround);
+    auto yard = std::make_unique<YardBench>(document, instrument_, boardGround);
     yard_ = yard.get();
     addBench(std::move(yard));
     addBench(std::make_unique<LayupBench>(document, boardGround));
-    addBench(std::make_unique<FlatBench>(document, boardGround));
+    addBench(std::make_unique<FlatBench>(document, instrument_, boardGround));
     addBench(std::make_unique<FillBench>(document, boardGround));
     addBench(std::make_unique<MoveBench>(document, boardGround));
     for (BenchTab* tab : tabs_) {

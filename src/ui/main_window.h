@@ -7,6 +7,7 @@
 #include <QMainWindow>
 
 #include "app/document.h"
+#include "app/instrument_port.h"
 
 class QMenu;
 class QStackedWidget;
@@ -36,6 +37,7 @@ public:
     void showBench(const QString& id);
     /// Puts the slab with this name on the card; false when there is none.
     bool showSlab(const QString& name);
+    [[nodiscard]] InstrumentPort& instrument() { return instrument_; }
     [[nodiscard]] Bench* bench() const { return bench_; }
     [[nodiscard]] Board& board() { return *board_; }
 
@@ -60,6 +62,7 @@ private:
     void useEvening(bool evening);
 
     Document& document_;
+    InstrumentPort instrument_; // what the benches read with
     std::vector<std::unique_ptr<Bench>> benches_;
     std::vector<BenchTab*> tabs_;
     Bench* bench_ = nullptr;

@@ -161,3 +161,27 @@ TEST_CASE("a gap is planned with its rods and without resin", "[cli]")
     CHECK(rods);
     CHECK(run("sheet " + job + " -o " + (folder / "gap.pdf").string()).code == 0);
 }
+
+TEST_CASE("G-code is written for a face of the top, one milling at a time, and refused for what is not there",
+          "[cli][gcode]")
+{
+    Folder folder;
+    const std::string job = (folder / "job.json").string();
+    REQUIRE(run("demo 2 -o " + job).code == 0); // milled twice
+    const Ran all = run("gcode " + job + " B2");
+    CHECK(all.code == 0);
+    CHECK(has(all.out, "G21"));
+    CHECK(has(all.out, "M30"));
+    CHECK(has(all.out, "(B2, top face up)"));
+    const Ran first = run("gcode " + job + " B2 --milling 1 --inches");
+    CHECK(has(first.out, "G20"));
+    CHECK(has(first.out, "pass 1 of"));
+    const std::string last = all.out.substr(all.out.rfind("(pass "), 13); // "(pass 4 of 4)"
+    CHECK_FALSE(has(first.out, last));
+    CHECK(has(run("gcode " + job + " B2 --milling 2").out, last));
+    const Ran none = run("gcode " + job + " Z9");
+    CHECK(none.code == 1);
+    CHECK(has(none.out, "no piece of a slab called Z9"));
+    CHECK(run("gcode " + job + " B2 --face side").code == 2);
+    CHECK(run("gcode " + job + " B2 -o /nowhere/a.nc").code == 4);
+}

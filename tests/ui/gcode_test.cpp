@@ -28,7 +28,8 @@ TEST_CASE("the shown face is written as G-code and proven from its file", "[ui][
     });
     QApplication::processEvents();
     CHECK(d.find<QPushButton>("writeGcode")->isVisible());
-    ui::FlatBench bench(d.document, &d.window);
+    InstrumentPort none;
+    ui::FlatBench bench(d.document, none, &d.window);
     QTemporaryDir folder;
     const QString path = folder.filePath(QStringLiteral("A3.nc"));
     CHECK(bench.gcodeWritten(path, false, 0).contains(QStringLiteral("A3")));

@@ -25,9 +25,9 @@ constexpr int kWaits_ms = 60; // for a run that was told to stop
 
 } // namespace
 
-FlatBench::FlatBench(Document& document, QWidget* parent)
+FlatBench::FlatBench(Document& document, InstrumentPort& instrument, QWidget* parent)
     : Bench(document), form_(new ChoicesForm(document, QStringLiteral("flat"), parent)),
-      tray_(new FlatTray(document, parent)), strip_(&tray_->passes()), soon_(new QTimer(this))
+      tray_(new FlatTray(document, instrument, parent)), strip_(&tray_->passes()), soon_(new QTimer(this))
 {
     soon_->setSingleShot(true);
     soon_->setInterval(kSoon_ms);

@@ -8,6 +8,11 @@
 class QPushButton;
 class QTimer;
 
+namespace burl
+{
+class InstrumentPort;
+}
+
 namespace burl::ui
 {
 
@@ -20,7 +25,7 @@ class FlatBench : public Bench
     Q_OBJECT
 
 public:
-    FlatBench(Document& document, QWidget* parent);
+    FlatBench(Document& document, InstrumentPort& instrument, QWidget* parent);
 
     [[nodiscard]] QString id() const override { return QStringLiteral("flat"); }
     [[nodiscard]] QString name() const override { return tr("Flat"); }

@@ -12,9 +12,9 @@
 namespace burl::ui
 {
 
-FlatTray::FlatTray(Document& document, QWidget* parent)
+FlatTray::FlatTray(Document& document, InstrumentPort& instrument, QWidget* parent)
     : QWidget(parent), pages_(new QStackedWidget(this)), passes_(new PassStrip(document, this)),
-      rest_(new RestPage(document, this))
+      rest_(new RestPage(document, instrument, this))
 {
     named(this, QStringLiteral("flatTray"), tr("Passes and rest"));
     named(pages_, QStringLiteral("flatPages"), tr("Passes and rest"));

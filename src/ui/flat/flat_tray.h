@@ -10,6 +10,11 @@
 class QPushButton;
 class QStackedWidget;
 
+namespace burl
+{
+class InstrumentPort;
+}
+
 namespace burl::ui
 {
 
@@ -23,7 +28,7 @@ class FlatTray : public QWidget
 public:
     enum class Page { Passes, Rest };
 
-    FlatTray(Document& document, QWidget* parent);
+    FlatTray(Document& document, InstrumentPort& instrument, QWidget* parent);
     void show(Page page);
     [[nodiscard]] Page page() const { return page_; }
     [[nodiscard]] PassStrip& passes() { return *passes_; }

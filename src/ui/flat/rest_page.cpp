@@ -11,6 +11,7 @@
 #include "core/measure/parse.h"
 #include "ui/ledger/choices_form.h"
 #include "ui/ledger/height_cells.h"
+#include "ui/ledger/instrument_button.h"
 #include "ui/ledger/measure_field.h"
 #include "ui/ledger/reading_table.h"
 #include "ui/text.h"
@@ -28,7 +29,7 @@ std::string today()
 
 } // namespace
 
-RestPage::RestPage(Document& document, QWidget* parent)
+RestPage::RestPage(Document& document, InstrumentPort& instrument, QWidget* parent)
     : QWidget(parent), document_(document), form_(new ChoicesForm(document, QStringLiteral("rest"), this)),
       words_(new QLabel(this)), milled_(new QPushButton(tr("milled today"), this)),
       again_(new QPushButton(tr("read it again"), this)), table_(new ReadingTable(this))
@@ -49,6 +50,11 @@ RestPage::RestPage(Document& document, QWidget* parent)
     head->addWidget(words_, 1);
     named(milled_, QStringLiteral("milledToday"), tr("Write down that it was milled today"));
     named(again_, QStringLiteral("readAgain"), tr("Read its top face again"));
+    auto* reads = new InstrumentButton(
+        instrument, *table_, [] { return InstrumentKind::Depth; }, this);
+    reads->setObjectName(QStringLiteral("restInstrument"));
+    connect(reads, &InstrumentButton::says, this, &RestPage::says);
+    head->addWidget(reads);
     for (QPushButton* b : {milled_, again_}) {
         looking(b, "tight");
         head->addWidget(b);

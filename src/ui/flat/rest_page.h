@@ -10,6 +10,11 @@
 class QLabel;
 class QPushButton;
 
+namespace burl
+{
+class InstrumentPort;
+}
+
 namespace burl::ui
 {
 
@@ -21,7 +26,7 @@ class RestPage : public QWidget
     Q_OBJECT
 
 public:
-    RestPage(Document& document, QWidget* parent);
+    RestPage(Document& document, InstrumentPort& instrument, QWidget* parent);
     /// A piece of the plan, by its place in it.
     void setPiece(size_t piece);
     void refresh();

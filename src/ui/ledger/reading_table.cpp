@@ -52,8 +52,25 @@ void ReadingTable::walk()
     setCurrentCell(row, column);
 }
 
+void ReadingTable::take(const QString& text)
+{
+    if (currentRow() < 0 && rowCount() > 0 && columnCount() > 0) {
+        setCurrentCell(0, firstWalked_);
+    }
+    QTableWidgetItem* cell = currentItem();
+    if (cell == nullptr || !cell->flags().testFlag(Qt::ItemIsEditable)) {
+        return;
+    }
+    cell->setText(text);
+    walk();
+}
+
 void ReadingTable::keyPressEvent(QKeyEvent* event)
 {
+    if (event->key() == Qt::Key_Space && event->modifiers() == Qt::NoModifier) {
+        Q_EMIT takeWanted();
+        return;
+    }
     if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
         walk();
         return;

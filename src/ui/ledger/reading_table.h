@@ -18,9 +18,13 @@ public:
     void put(int row, int column, const QString& text, bool editable = true);
     /// Columns that Enter walks through; -1 walks the whole row range of every column.
     void setFirstWalked(int column) { firstWalked_ = column; }
+    /// A reading for the cell that waits, as if typed with Enter after it.
+    void take(const QString& text);
 
 Q_SIGNALS:
     void entered(int row, int column, const QString& text);
+    /// Space: the waiting cell is to be read by an instrument.
+    void takeWanted();
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;

@@ -17,6 +17,7 @@
 #include "core/shop/edit.h"
 #include "core/shop/outline.h"
 #include "ui/ledger/height_cells.h"
+#include "ui/ledger/instrument_button.h"
 #include "ui/ledger/measure_field.h"
 #include "ui/ledger/reading_table.h"
 #include "ui/text.h"
@@ -49,11 +50,11 @@ std::optional<HeightGrid>& gridOf(Slab& slab, Capture::What what)
 
 } // namespace
 
-Capture::Capture(Document& document, QWidget* parent)
+Capture::Capture(Document& document, InstrumentPort& instrument, QWidget* parent)
     : QWidget(parent), document_(document), table_(new ReadingTable(this)), from_(new QComboBox(this)),
       heightsFrom_(new QComboBox(this)), along_(new QSpinBox(this)), across_(new QSpinBox(this)),
-      layOut_(new QPushButton(tr("lay out the grid"), this)), add_(new QPushButton(tr("+ feature"), this)),
-      hint_(new QLabel(this))
+      layOut_(new QPushButton(tr("lay out the grid"), this)), corners_(new QPushButton(tr("four corners"), this)),
+      add_(new QPushButton(tr("+ feature"), this)), hint_(new QLabel(this))
 {
     named(this, QStringLiteral("capture"), tr("Readings of the slab"));
     auto* column = new QVBoxLayout(this);
@@ -79,6 +80,19 @@ Capture::Capture(Document& document, QWidget* parent)
         connect(button, &QPushButton::clicked, this, [this, mode = what] { show(mode); });
     }
     row->addStretch(1);
+    auto* reads = new InstrumentButton(
+        instrument, *table_,
+        [this]() -> std::optional<InstrumentKind> {
+            if (what_ == What::TopHeights || what_ == What::BottomHeights ||
+                (what_ == What::Thickness && table_->currentColumn() == 2)) {
+                return InstrumentKind::Depth;
+            }
+            return what_ == What::Moisture && table_->currentColumn() == 2 ? std::optional(InstrumentKind::Moisture)
+                                                                           : std::nullopt;
+        },
+        this);
+    connect(reads, &InstrumentButton::says, this, &Capture::says);
+    row->addWidget(reads);
     column->addLayout(row);
     auto* tools = new QHBoxLayout;
     tools->setSpacing(6);
@@ -103,8 +117,10 @@ Capture::Capture(Document& document, QWidget* parent)
     along_->setSuffix(tr(" along"));
     across_->setSuffix(tr(" across"));
     layOut_->setObjectName(QStringLiteral("layOutGrid"));
+    named(corners_, QStringLiteral("layOutCorners"), tr("Winding sticks: the four corners only"));
+    corners_->setToolTip(tr("winding sticks over both ends: three corners level, type how high the fourth stands"));
     add_->setObjectName(QStringLiteral("addFeature"));
-    for (QWidget* w : std::initializer_list<QWidget*>{from_, heightsFrom_, along_, across_, layOut_, add_}) {
+    for (QWidget* w : std::initializer_list<QWidget*>{from_, heightsFrom_, along_, across_, layOut_, corners_, add_}) {
         tools->addWidget(w);
     }
     column->addLayout(tools);
@@ -133,7 +149,10 @@ Capture::Capture(Document& document, QWidget* parent)
     }
     add_->setMenu(menu);
     connect(table_, &ReadingTable::entered, this, &Capture::entered);
-    connect(layOut_, &QPushButton::clicked, this, &Capture::layOutGrid);
+    connect(layOut_, &QPushButton::clicked, this, [this] {
+        layOutGrid(along_->value(), across_->value(), HeightsFrom(heightsFrom_->currentData().toInt()));
+    });
+    connect(corners_, &QPushButton::clicked, this, &Capture::layOutCorners);
     connect(from_, &QComboBox::activated, this, [this] {
         const auto from = TapeFrom(from_->currentData().toInt());
         document_.editSlab(tr("Read from"), slab_, [&](Slab& s) {
@@ -186,7 +205,7 @@ void Capture::fill()
     const bool tape = what_ == What::TopTape || what_ == What::BottomTape;
     const bool heights = what_ == What::TopHeights || what_ == What::BottomHeights;
     from_->setVisible(tape);
-    for (QWidget* w : std::initializer_list<QWidget*>{heightsFrom_, along_, across_, layOut_}) {
+    for (QWidget* w : std::initializer_list<QWidget*>{heightsFrom_, along_, across_, layOut_, corners_}) {
         w->setVisible(heights);
     }
     add_->setVisible(what_ == What::Features);
@@ -356,7 +375,24 @@ void Capture::showDrying(const Slab& slab, const SlabCard& card)
     drying_->show(slab, card);
 }
 
-void Capture::layOutGrid()
+/// Winding sticks tell how far one corner stands off the plane of the other three.
+void Capture::layOutCorners()
+{
+    layOutGrid(2, 2, HeightsFrom::BenchUp);
+    const Slab* s = slab();
+    if (s == nullptr || !(what_ == What::TopHeights ? s->topHeights : s->bottomHeights)) {
+        return;
+    }
+    document_.editSlab(tr("Four corners"), slab_, [&](Slab& edited) {
+        auto& readings = gridOf(edited, what_)->readings_mm;
+        std::fill(readings.begin(), readings.end() - 1, 0.0); // the last is the far corner at the top end
+    });
+    table_->setFocus();
+    table_->setCurrentCell(0, 1);
+    hint_->setText(tr("sticks level at three corners: how high does the far one at the top end stand?"));
+}
+
+void Capture::layOutGrid(int along, int across, HeightsFrom from)
 {
     const Slab* s = slab();
     const auto outline = s != nullptr ? outlineOf(*s, what_ == What::TopHeights ? Face::Top : Face::Bottom)
@@ -367,17 +403,16 @@ void Capture::layOutGrid()
     }
     document_.editSlab(tr("Lay out a grid"), slab_, [&](Slab& edited) {
         HeightGrid grid;
-        grid.from = HeightsFrom(heightsFrom_->currentData().toInt());
+        grid.from = from;
         const double inset = std::min(60.0, outline->length_mm() / 8.0);
-        for (int i = 0; i < along_->value(); ++i) {
-            grid.xs_mm.push_back(std::round(outline->from_mm() + inset +
-                                            i * (outline->length_mm() - 2.0 * inset) / (along_->value() - 1)));
+        for (int i = 0; i < along; ++i) {
+            grid.xs_mm.push_back(
+                std::round(outline->from_mm() + inset + i * (outline->length_mm() - 2.0 * inset) / (along - 1)));
         }
         const double near = most(outline->near).value + 20.0;
         const double far = least(outline->far).value - 20.0;
-        for (int j = 0; j < across_->value(); ++j) {
-            grid.ys_mm.push_back(
-                std::round(near + j * std::max(10.0 * across_->value(), far - near) / (across_->value() - 1)));
+        for (int j = 0; j < across; ++j) {
+            grid.ys_mm.push_back(std::round(near + j * std::max(10.0 * across, far - near) / (across - 1)));
         }
         grid.readings_mm.resize(grid.xs_mm.size() * grid.ys_mm.size());
         gridOf(edited, what_) = grid;

@@ -11,6 +11,11 @@ class QLabel;
 class QPushButton;
 class QSpinBox;
 
+namespace burl
+{
+class InstrumentPort;
+}
+
 namespace burl::ui
 {
 
@@ -25,7 +30,7 @@ class Capture : public QWidget
 public:
     enum class What { TopTape, BottomTape, TopHeights, BottomHeights, Thickness, Features, Moisture };
 
-    Capture(Document& document, QWidget* parent);
+    Capture(Document& document, InstrumentPort& instrument, QWidget* parent);
     void setSlab(SlabId id);
     void refresh();
     [[nodiscard]] What what() const { return what_; }
@@ -48,7 +53,8 @@ private:
     void fillFeatures(const Slab& slab);
     void fillMoisture(const Slab& slab);
     void entered(int row, int column, const QString& text);
-    void layOutGrid();
+    void layOutGrid(int along, int across, HeightsFrom from);
+    void layOutCorners();
     void changeTape(int row, int column, std::optional<double> value);
     void changeGrid(int row, int column, std::optional<double> value);
     void changeThickness(int row, int column, std::optional<double> value);
@@ -69,6 +75,7 @@ private:
     QSpinBox* along_;
     QSpinBox* across_;
     QPushButton* layOut_;
+    QPushButton* corners_;
     QPushButton* add_;
     QLabel* hint_;
 };

@@ -23,9 +23,10 @@ constexpr double kCorner_px = 6.0; // small, so that the feature itself can stil
 
 } // namespace
 
-YardBench::YardBench(Document& document, QWidget* parent)
+YardBench::YardBench(Document& document, InstrumentPort& instrument, QWidget* parent)
     : Bench(document), panel_(named(new QWidget(parent), QStringLiteral("yardPanel"), tr("Slab card"))),
-      form_(new ChoicesForm(document, QStringLiteral("slab"), panel_)), capture_(new Capture(document, parent))
+      form_(new ChoicesForm(document, QStringLiteral("slab"), panel_)),
+      capture_(new Capture(document, instrument, parent))
 {
     panel_->hide();
     capture_->hide();

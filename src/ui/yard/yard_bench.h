@@ -5,6 +5,11 @@
 #include "exchange/import/imported.h"
 #include "ui/board/bench.h"
 
+namespace burl
+{
+class InstrumentPort;
+}
+
 namespace burl::ui
 {
 
@@ -16,7 +21,7 @@ class YardBench : public Bench
     Q_OBJECT
 
 public:
-    YardBench(Document& document, QWidget* parent);
+    YardBench(Document& document, InstrumentPort& instrument, QWidget* parent);
 
     void setSlab(SlabId id);
     [[nodiscard]] SlabId slab() const { return slab_; }
