@@ -67,7 +67,7 @@ private:
         const FlattenedPiece& flat = plan_.flatten->pieces[index];
         const double rows =
             static_cast<double>(std::max(flat.top.passes.passes.size(), flat.bottom.passes.passes.size()));
-        makeRoom(kFaceDrawing_mm + 36.0 + kRow_mm * rows);
+        makeRoom(kFaceDrawing_mm + (job_.flatten.millings > 1 ? 46.0 : 36.0) + kRow_mm * rows);
         page_.text(0, y_, page_.width(), tr("%1, top face up").arg(QString::fromStdString(flat.name)), 12.0, true);
         y_ += 7.0;
         if (flat.missing) {
@@ -84,6 +84,17 @@ private:
                                        .arg(length(packerUnit_mm(job_.flatten.packers)), length(flat.roundingCost_mm));
         }
         y_ += page_.paragraph(0, y_, page_.width(), words, 9.0) + 2.0;
+        if (job_.flatten.millings > 1) {
+            const Figure days = plan_.figure("rest_days_" + flat.name);
+            y_ += page_.paragraph(
+                      0, y_, page_.width(),
+                      tr("Milled %1 times: stop at the line under a pass, stand it open on both faces for %2, read it "
+                         "again. Milled on ____________  thickness ________  read again on ____________")
+                          .arg(job_.flatten.millings)
+                          .arg(QString::fromStdString(figureText(days, units_))),
+                      9.0) +
+                  2.0;
+        }
         const double half = (page_.width() - 6.0) / 2.0;
         const double left = passes(0.0, half, tr("First the top face"), flat.top);
         const double right = passes(half + 6.0, half, tr("Then turned over, the bottom face"), flat.bottom);
@@ -104,7 +115,10 @@ private:
         std::vector<QStringList> rows;
         int n = 0;
         for (const Pass& pass : face.passes.passes) {
-            rows.push_back({QString::number(++n), length(pass.floor_mm),
+            ++n;
+            const bool stops = static_cast<size_t>(n) < face.passes.passes.size() &&
+                               face.passes.passes[static_cast<size_t>(n)].milling != pass.milling;
+            rows.push_back({QString::number(n) + (stops ? tr(" stop") : QString()), length(pass.floor_mm),
                             QStringLiteral("%1 %").arg(wood > 0.0 ? qRound(100.0 * pass.contact_mm2 / wood) : 0),
                             QString::number(pass.strokesTouching), QStringLiteral("[ ]")});
         }

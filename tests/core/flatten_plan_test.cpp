@@ -108,6 +108,65 @@ TEST_CASE("a bow costs its rise on both faces", "[flatten][plan]")
     CHECK_FALSE(show.flatten->pieces[0].top.passes.passes.empty());
 }
 
+TEST_CASE("the underside alone is the show face of the slab turned over", "[flatten][plan]")
+{
+    const auto bow = [](double x, double y) {
+        return 6.0 * (1.0 - std::pow(x / 500.0 - 1.0, 2.0)) + 0.004 * x * y / 100.0;
+    };
+    const Slab s = board([&](double x, double y) { return 50.0 + bow(x, y); }, bow);
+    const auto school = [&](FlattenSchool which, Face show) {
+        return planOf(s, [&](Job& j) {
+            j.flatten.school = which;
+            j.layup.pieces[0].show = show;
+        });
+    };
+    const Plan under = school(FlattenSchool::Underside, Face::Top);
+    const Plan turned = school(FlattenSchool::ShowFace, Face::Bottom);
+    CHECK_THAT(under.figure("thickness").value(), WithinAbs(turned.figure("thickness").value(), 1e-9));
+    CHECK(under.flatten->pieces[0].top.passes.passes.empty());
+    CHECK(turned.flatten->pieces[0].top.passes.passes.empty());
+    CHECK_THAT(under.flatten->pieces[0].bottom.most_mm, WithinAbs(turned.flatten->pieces[0].bottom.most_mm, 1e-9));
+    CHECK(school(FlattenSchool::ShowFace, Face::Top).flatten->pieces[0].bottom.passes.passes.empty());
+}
+
+TEST_CASE("heights read the other way are said, not planned", "[flatten][plan]")
+{
+    const auto level = [](double, double) { return 0.0; };
+    Slab s = board([](double, double) { return 50.0; }, level);
+    REQUIRE_FALSE(planOf(s).flatten->pieces[0].missing);
+    std::swap(s.topHeights, s.bottomHeights); // typed for the other face
+    const Plan swapped = planOf(s);
+    REQUIRE(swapped.flatten->pieces[0].missing);
+    CHECK(swapped.flatten->pieces[0].missing->what.find("below its underside") != std::string::npos);
+    // Down from rails, typed as if up from the bench: much thinner than the tape says.
+    Slab rails = board([](double, double) { return 20.0; }, level);
+    rails.thickness_mm = 50.0;
+    CHECK(test::codes(planOf(rails).flatten->findings).count("flatten.swapped") == 1);
+}
+
+TEST_CASE("a machine that is too narrow is a stop, a carrier is asked for", "[flatten][plan]")
+{
+    const auto bow = [](double x, double) { return 6.0 * (1.0 - std::pow(x / 500.0 - 1.0, 2.0)); };
+    const Slab s = board([&](double x, double y) { return 50.0 + bow(x, y); }, bow);
+    const auto with = [&](const char* id, double wide) {
+        return test::codes(planOf(s, [&](Job& j) {
+                               for (const FlattenMethod& m : flattenMethods()) {
+                                   if (m.id == id) {
+                                       j.flatten.method = m;
+                                   }
+                               }
+                               j.flatten.method.bit_mm = wide;
+                           }).flatten->findings);
+    };
+    CHECK(with("planer", 250.0).count("flatten.too_wide") == 1);
+    CHECK(with("drum_sander", 250.0).count("flatten.too_wide") == 1);
+    const auto wide = with("planer", 600.0);
+    CHECK(wide.count("flatten.too_wide") == 0);
+    CHECK(wide.count("flatten.carrier") == 1);
+    CHECK(with("hand_planer", 82.0).count("flatten.by_eye") == 1);
+    CHECK(with("router_sled", 50.0).count("flatten.carrier") == 0);
+}
+
 TEST_CASE("cup is named by its side", "[flatten][plan]")
 {
     const auto crown = [](double, double y) { return 3.0 * (1.0 - std::pow(y / 150.0, 2.0)); };

@@ -58,6 +58,15 @@ void lookAtPiece(const Slab& slab, const Placement& place, const Surfaces& surfa
         return;
     }
     lookForOddReadings(slab, place, piece, findings);
+    if (piece.under == UnderSource::SameSetting && slab.thickness_mm &&
+        (piece.readTo_mm < 0.6 * *slab.thickness_mm || piece.readFrom_mm > 1.6 * *slab.thickness_mm)) {
+        addFinding(findings, "flatten.swapped", Severity::Stop,
+                   "The readings of " + piece.name + " make it {0} thick at most, the tape says {1}.",
+                   {given("read_to", "by the readings", piece.readTo_mm, Unit::Length, "top less underside"),
+                    given("tape", "by the tape", *slab.thickness_mm, Unit::Length, "tape")},
+                   "see whether they were read down from rails or up from the bench")
+            .leadsTo = "yard";
+    }
     if (piece.under == UnderSource::Parallel) {
         addFinding(findings, "flatten.under_not_read", Severity::Caution,
                    "The underside of " + piece.name + " is not read; it is taken as parallel to the top.", {},
@@ -83,6 +92,35 @@ void lookAtPiece(const Slab& slab, const Placement& place, const Surfaces& surfa
                          2.0 * piece.shape->rms_mm, Unit::Length)},
                    "read a finer grid")
             .leadsTo = "yard";
+    }
+}
+
+void lookAtMethod(const FlattenInput& in, FlattenPlan& plan)
+{
+    const FlattenMethod& method = in.choices.method;
+    const bool machine = method.id == "planer" || method.id == "drum_sander";
+    for (const FlattenedPiece& piece : plan.pieces) {
+        if (piece.missing) {
+            continue;
+        }
+        if (machine && piece.top.map.width_mm > method.bit_mm) {
+            addFinding(plan.findings, "flatten.too_wide", Severity::Stop,
+                       piece.name + " is {0} wide where it is flattened; the machine passes {1}.",
+                       {given("piece_width", "width", piece.top.map.width_mm, Unit::Length, "rough outline"),
+                        given("machine_width", "machine", method.bit_mm, Unit::Length, "chosen")},
+                       "rip it first, or take a router on a sled");
+        }
+        if (method.id == "planer" && piece.shape && piece.top.most_mm > method.depth_mm) {
+            addFinding(plan.findings, "flatten.carrier", Severity::Caution,
+                       "A thickness planer copies the face below: " + piece.name +
+                           " goes through on a carrier, wedged as the packers say, until its top is flat.",
+                       {}, "stops at both ends of the carrier; never stand behind the outfeed");
+        }
+    }
+    if (method.id == "hand_planer" && !plan.pieces.empty()) {
+        addFinding(plan.findings, "flatten.by_eye", Severity::Caution,
+                   "A hand planer follows the face: the passes say where wood stands, the straightedge when to stop.",
+                   {}, "winding sticks after every pass");
     }
 }
 

@@ -184,13 +184,16 @@ private:
 
     [[nodiscard]] Vec2 middle() const { return centroid(outline_); }
 
+    /// Of the schools that cut one face: it is the slab's bottom.
+    [[nodiscard]] bool cutsBottom() const { return turnedOver_ == (choices_.school == FlattenSchool::ShowFace); }
+
     void solveOneFace()
     {
-        // The show face of a piece turned over is its bottom: flip z, solve, flip back.
-        const Counted& show = turnedOver_ ? bottom_ : top_;
-        const Counted& under = turnedOver_ ? top_ : bottom_;
+        // A face that is the bottom of its slab: flip z, solve, flip back.
+        const Counted& show = cutsBottom() ? bottom_ : top_;
+        const Counted& under = cutsBottom() ? top_ : bottom_;
         std::vector<Point3> points = show.points;
-        if (turnedOver_) {
+        if (cutsBottom()) {
             for (Point3& p : points) {
                 p.z = -p.z;
             }
@@ -202,28 +205,32 @@ private:
             return;
         }
         Plane plane = face->plane;
-        if (turnedOver_) {
+        if (cutsBottom()) {
             plane = {-plane.slopeX, -plane.slopeY, -plane.height_mm};
         }
         double thinnest = std::numeric_limits<double>::infinity();
         for (const Point3& p : under.points) {
-            thinnest = std::min(thinnest, std::abs(plane.at(p.x, p.y) - p.z));
+            thinnest = std::min(thinnest, (cutsBottom() ? -1.0 : 1.0) * (plane.at(p.x, p.y) - p.z));
         }
         const double tilt = std::sqrt(1.0 + plane.slopeX * plane.slopeX + plane.slopeY * plane.slopeY);
+        thinnest = std::max(0.0, thinnest); // the plane runs out of the wood: nothing is left there
         most_mm_ = thinnest / tilt;
         Plane other = plane;
-        other.height_mm += turnedOver_ ? thinnest : -thinnest;
-        out_.topPlane = turnedOver_ ? other : plane;
-        out_.bottomPlane = turnedOver_ ? plane : other;
+        other.height_mm += cutsBottom() ? thinnest : -thinnest;
+        out_.topPlane = cutsBottom() ? other : plane;
+        out_.bottomPlane = cutsBottom() ? plane : other;
         for (BindingPoint b : face->binding) {
-            b.onTop = !turnedOver_;
+            b.onTop = !cutsBottom();
             binding_.push_back(b);
         }
         const Figure taken = given("show_removed", "most taken off", face->mostRemoved_mm, Unit::Length,
                                    "surface readings of " + slab_.name);
-        out_.thickest = made("thickest_" + slab_.name, "Thinnest place of " + slab_.name,
-                             "show face flat ({0}), underside left as it is, over {1} readings", {taken, countFigure()},
-                             most_mm_, Unit::Length);
+        out_.thickest =
+            made("thickest_" + slab_.name, "Thinnest place of " + slab_.name,
+                 std::string(choices_.school == FlattenSchool::ShowFace ? "show face flat ({0}), underside"
+                                                                        : "underside flat ({0}), show face") +
+                     " left as it is, over {1} readings",
+                 {taken, countFigure()}, most_mm_, Unit::Length);
     }
 
     /// Height of a face above its plane, over the rough outline.
@@ -245,7 +252,7 @@ private:
         if (cells > 0) {
             face.mean_mm /= cells;
         }
-        const bool left = choices_.school == FlattenSchool::ShowFace && onTop == turnedOver_;
+        const bool left = choices_.school != FlattenSchool::BothFaces && onTop == cutsBottom();
         if (!left) {
             const FlattenMethod& m = choices_.method;
             face.passes = passPlan(face.map, passInputOf(choices_, face.most_mm));
@@ -341,6 +348,7 @@ public:
         }
         appendFlattenFigures(in_, possible_, plan_);
         checkRig();
+        lookAtMethod(in_, plan_);
         reportMillings(in_.choices, in_.slabs, in_.wanted_mm, plan_);
         lookAhead();
         sortBySeverity(plan_.findings);

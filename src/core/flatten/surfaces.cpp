@@ -217,6 +217,12 @@ Expected<Surfaces> surfacesOf(const Slab& slab)
     Plane lift;
     if (sameSetting) {
         out.under = UnderSource::SameSetting;
+        const double apart = fitted(bare(out.top)).at(0.0, 0.0) - fitted(bare(out.bottom)).at(0.0, 0.0);
+        if (!out.top.empty() && !out.bottom.empty() && !(apart > 0.0)) {
+            return refuse("flatten.swapped", "the top of " + slab.name +
+                                                 " lies below its underside by these readings: were heights of one "
+                                                 "face read down from rails, or typed for the other face");
+        }
     } else if (gaps.size() >= 3) {
         out.under = UnderSource::ThicknessPlaces;
         lift = fitted(gaps);

@@ -92,6 +92,7 @@ struct LayupChoices {
 enum class FlattenSchool {
     BothFaces, // show face and underside flat and parallel
     ShowFace,  // the underside keeps a curve nobody sees
+    Underside, // flat where it meets the base; the show face keeps its curve
 };
 
 /// Where wood goes when a piece could be thicker than the top.

@@ -44,8 +44,9 @@ inline constexpr Table<Counts, 4> kCounts{
     {{Counts::Not, "not"}, {Counts::Little, "little"}, {Counts::Much, "much"}, {Counts::AboveAll, "above_all"}}};
 inline constexpr Table<OuterEdges, 3> kEdges{
     {{OuterEdges::Live, "live"}, {OuterEdges::Straight, "straight"}, {OuterEdges::Tapered, "tapered"}}};
-inline constexpr Table<FlattenSchool, 2> kSchool{
-    {{FlattenSchool::BothFaces, "both_faces"}, {FlattenSchool::ShowFace, "show_face"}}};
+inline constexpr Table<FlattenSchool, 3> kSchool{{{FlattenSchool::BothFaces, "both_faces"},
+                                                  {FlattenSchool::ShowFace, "show_face"},
+                                                  {FlattenSchool::Underside, "underside"}}};
 inline constexpr Table<SpareFrom, 3> kSpare{
     {{SpareFrom::BothAlike, "both_alike"}, {SpareFrom::Underside, "underside"}, {SpareFrom::ShowFace, "show_face"}}};
 inline constexpr Table<SledBuild, 3> kSled{

@@ -50,7 +50,8 @@ void FlatBench::addChoices()
         QStringLiteral("school"), tr("Faces"),
         [] {
             return std::vector<ChoicesForm::Option>{{tr("both flat"), int(FlattenSchool::BothFaces)},
-                                                    {tr("show face only"), int(FlattenSchool::ShowFace)}};
+                                                    {tr("show face only"), int(FlattenSchool::ShowFace)},
+                                                    {tr("underside only"), int(FlattenSchool::Underside)}};
         },
         [flatten] { return int(flatten().school); },
         [&doc](const QVariant& v) {

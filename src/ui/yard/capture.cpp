@@ -97,6 +97,8 @@ Capture::Capture(Document& document, InstrumentPort& instrument, QWidget* parent
     auto* tools = new QHBoxLayout;
     tools->setSpacing(6);
     hint_->setObjectName(QStringLiteral("captureHint"));
+    hint_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred); // words give way to what is pressed
+    hint_->setWordWrap(true);
     tools->addWidget(hint_, 1);
     from_->setObjectName(QStringLiteral("tapeFrom"));
     from_->setAccessibleName(tr("Offsets are read from"));
