@@ -76,6 +76,8 @@ TEST_CASE("a written line is read back, and one lost bit is seen", "[instruments
         line[at] = static_cast<char>(line[at] ^ 1);
         CHECK(std::holds_alternative<InstrumentTrouble>(readInstrumentLine(line)));
     }
+    CHECK(valueOf(readInstrumentLine("depth 23.45 mm *43")) == 23.45); // as docs/formats.md has them
+    CHECK(valueOf(readInstrumentLine("moisture 11.20 % depth=20.00 mm button *4D")) == 11.2);
     InstrumentReading deep{InstrumentKind::Moisture, 11.25, 20.0, false};
     std::string line = writeInstrumentLine(deep);
     CHECK(std::get<InstrumentReading>(readInstrumentLine(line)) == deep);
