@@ -68,9 +68,19 @@ Merged mergedInto(const Book& book, const JobFile& file)
     for (Piece& piece : job.layup.pieces) {
         piece.slab = slabs[piece.slab];
     }
-    for (ResinOverrule& overrule : job.fill.overrules) {
-        if (slabs.count(overrule.slab) != 0) {
-            overrule.slab = slabs[overrule.slab];
+    // What is told of slabs that did not come along is left out: its numbers mean other slabs here.
+    const auto follow = [&slabs](auto& told) {
+        std::erase_if(told, [&](const auto& t) { return slabs.count(t.slab) == 0; });
+        for (auto& t : told) {
+            t.slab = slabs[t.slab];
+        }
+    };
+    follow(job.fill.overrules);
+    follow(job.flatten.rests);
+    follow(job.flatten.bearings);
+    for (KeptLayup& kept : job.kept) {
+        for (Piece& piece : kept.layup.pieces) {
+            piece.slab = slabs.count(piece.slab) != 0 ? slabs[piece.slab] : SlabId{};
         }
     }
     job.id = freeJobId(out.book);

@@ -178,7 +178,7 @@ TEST_CASE("a flat-sawn slab that dries cups away from the pith, a quarter-sawn o
     in.pith = {120.0, 0.0};
     const AfterCut bark = afterCut(in);
     CHECK_THAT(bark.ringCup_mm, WithinAbs(-0.626, 1e-3)); // docs/formulas.md#after-the-cut
-    CHECK(bark.ringCup_mm < 0.0);                         // the bark face shrinks more: its edges rise, the middle is hollow
+    CHECK(bark.ringCup_mm < 0.0); // the bark face shrinks more: its edges rise, the middle is hollow
     in.pith = {-120.0, 0.0};
     CHECK_THAT(afterCut(in).ringCup_mm, WithinAbs(-bark.ringCup_mm, 1e-9)); // mirrored
     in.pith = {0.0, 0.0};

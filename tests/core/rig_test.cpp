@@ -180,3 +180,51 @@ TEST_CASE("the range of the top is that of its thinner piece, and the wanted thi
     CHECK_FALSE(surePlan(*unread.flattenInput, *unread.flatten).low_mm);
     CHECK_FALSE(surePlan(*plan.flattenInput, *plan.flatten, [](double) { return false; }).low_mm);
 }
+
+TEST_CASE("rails, sled and opening must be long enough for the face, where they are measured", "[rig]")
+{
+    const FaceOnBench face{"A3, top face", 66.0, 59.0, 64.0, 2780.0, 520.0};
+    Rig rig;                                 // rails 1000 apart, sled 300 wide
+    CHECK(told(rig, face).findings.empty()); // nothing measured, nothing checked
+    rig.railsLong_mm = 2780.0 + 300.0 - 50.0;
+    rig.sledLong_mm = 1200.0;
+    rig.opening_mm = 570.0;
+    CHECK(told(rig, face).findings.empty());
+    rig.railsLong_mm = 3029.0;
+    CHECK(told(rig, face).codes() == std::set<std::string>{"rig.rails_short"});
+    rig.railsLong_mm = 4000.0;
+    rig.sledLong_mm = 1000.0;
+    CHECK(told(rig, face).codes() == std::set<std::string>{"rig.sled_short"});
+    rig.sledLong_mm = 1200.0;
+    rig.opening_mm = 569.0;
+    CHECK(told(rig, face).codes() == std::set<std::string>{"rig.opening_short"});
+    rig.opening_mm.reset();
+    rig.railsApart_mm = 520.0;
+    CHECK(told(rig, face).codes().count("rig.between_rails") == 1);
+}
+
+TEST_CASE("packers stand where the maker puts them, three at least", "[packers][flatten]")
+{
+    Demo d(1);
+    const auto proposed = d.plan().flatten->pieces[1].packers; // A4
+    REQUIRE(proposed.size() == 4);
+    d.job.flatten.bearings = {{{4}, {400.0, -150.0}}, {{4}, {400.0, 150.0}}};
+    CHECK(d.plan().flatten->pieces[1].packers.size() == 4); // two hold nothing
+    d.job.flatten.bearings.push_back({{4}, {2300.0, 20.0}});
+    const Plan plan = d.plan();
+    const auto& byHand = plan.flatten->pieces[1].packers;
+    REQUIRE(byHand.size() == 3);
+    CHECK(byHand[2].at.x == 2300.0);
+    double lowest = 1e9;
+    for (const Packer& p : byHand) {
+        lowest = std::min(lowest, p.squareToBench_mm);
+        // Its height brings the plane level: what the wood stands over the lower plane, less the same at the lowest.
+        const Plane& plane = plan.flatten->pieces[1].bottomPlane;
+        const double over = p.at.z - plane.at(p.at.x, p.at.y);
+        const double first = byHand[0].at.z - plane.at(byHand[0].at.x, byHand[0].at.y);
+        CHECK_THAT(p.height_mm - byHand[0].height_mm, WithinAbs(over - first, 1e-9));
+    }
+    CHECK_THAT(lowest, WithinAbs(0.0, 1e-12));
+    CHECK(plan.flatten->pieces[0].packers.size() == 4); // the other piece keeps its own
+    CHECK_THAT(plan.figure("thickness").value(), WithinAbs(50.0, 1e-9));
+}

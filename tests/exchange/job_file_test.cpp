@@ -58,9 +58,24 @@ TEST_CASE("all the choices survive the round trip", "[jobfile]")
     job.layup.ripMargin_mm = 9.25;
     job.layup.width_mm.reset();
     job.layup.pieces[0].rip = RipLine{101.25, -0.003};
-    job.flatten.school = FlattenSchool::ShowFace;
+    job.flatten.school = FlattenSchool::Underside;
+    job.flatten.method.along = true;
+    job.flatten.millings = 3;
+    job.flatten.allowance_mm = 1.25;
+    job.flatten.moveLimit_mm = 2.0;
+    job.flatten.bearings = {{job.layup.pieces[0].slab, {100.0, -20.5}}};
+    Rest rest;
+    rest.slab = job.layup.pieces[0].slab;
+    rest.cut = "2026-11-10";
+    rest.thickness_mm = 53.5;
+    rest.covered = true;
+    rest.measured = "2026-11-13";
+    rest.readings = HeightGrid{HeightsFrom::BenchUp, {0.0, 500.0}, {-100.0, 100.0}, {1.0, 2.0, std::nullopt, 4.5}};
+    rest.agreed = "as it lies";
+    job.flatten.rests = {rest};
     job.flatten.spare = SpareFrom::Underside;
-    job.flatten.rig = {131.0, 905.0, 280.0, 15.0, 62.0, 3.0, SledBuild::Steel, 55.5, 48.0, 38.0, 4.5, -0.25, 0.75};
+    job.flatten.rig = {131.0, 905.0, 280.0, 15.0,   62.0, 3.0,  SledBuild::Steel, 55.5, 48.0, 38.0,
+                       4.5,   -0.25, 0.75,  3200.0, {},   700.0};
     job.flatten.packers = PackerStock::ThirtySecond;
     job.fill.price_per_L = 24.75;
     job.fill.overrules.push_back({{11}, 20, "medium_casting"});
@@ -136,6 +151,26 @@ TEST_CASE("what is wrong in a job file is said with its line", "[jobfile]")
     CHECK(read.error().sentence.find(c.says) != std::string::npos);
 }
 
+TEST_CASE("what is wrong with a rest or a milling is said with its line", "[jobfile]")
+{
+    const std::string good = demoFile(2);
+    struct Case {
+        std::string from, to, says;
+    };
+    const auto c = GENERATE_COPY(values<Case>({
+        {"\"millings\": 2", "\"millings\": 7", "once, twice or three times"},
+        {"\"cut\": \"2026-11-12\"", "\"cut\": \"last week\"", "2026-11-03"},
+        {"\"thickness_mm\": 55.1", "\"thickness_mm\": 0", "more than nothing"},
+        {"\"millings\": 2", "\"millings\": 2, \"allowance_mm\": -1", "less than nothing"},
+        {"\"millings\": 2", "\"millings\": 2, \"bearings\": [{\"x_mm\": 5}]", "is missing"},
+    }));
+    INFO(c.to);
+    const auto read = readJobFile(replaced(good, c.from, c.to));
+    REQUIRE_FALSE(read.has_value());
+    CHECK(read.error().sentence.find(c.says) != std::string::npos);
+    CHECK(read.error().sentence.find("line ") != std::string::npos);
+}
+
 TEST_CASE("the named line is the line", "[jobfile]")
 {
     const std::string text = replaced(demoFile(1), "\"slab\": 4", "\"slab\": 78");
@@ -180,6 +215,14 @@ TEST_CASE("taking a job in twice keeps one set of slabs, a changed slab comes in
     CHECK(makePlan(*same.book.job(same.job), *same.book.shop).figure("thickness").value() == 50.0);
 
     JobFile changed = file;
+    Rest rest;
+    rest.slab = {4};
+    rest.cut = "2026-11-10";
+    Rest stray = rest;
+    stray.slab = {999};
+    changed.job.flatten.rests = {rest, stray};
+    changed.job.flatten.bearings = {{{4}, {100.0, 0.0}}};
+    changed.job.kept = {{"as it was", changed.job.layup}};
     Slab slab = *changed.shop.slab({4});
     slab.thickness_mm = 57.0;
     for (auto& s : changed.shop.slabs) {
@@ -192,6 +235,11 @@ TEST_CASE("taking a job in twice keeps one set of slabs, a changed slab comes in
     CHECK(*beside.book.shop->slab({4}) == *book.shop->slab({4}));
     const SlabId in = beside.book.job(beside.job)->layup.pieces[1].slab;
     CHECK(beside.book.shop->slab(in)->thickness_mm == 57.0);
+    const Job& job = *beside.book.job(beside.job); // all that is told of the slab follows it
+    REQUIRE(job.flatten.rests.size() == 1);
+    CHECK(job.flatten.rests[0].slab == in);
+    CHECK(job.flatten.bearings[0].slab == in);
+    CHECK(job.kept[0].layup.pieces[1].slab == in);
 }
 
 TEST_CASE("the species table is sound and says where it comes from", "[materials]")

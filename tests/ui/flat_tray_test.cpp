@@ -86,3 +86,31 @@ TEST_CASE("a remedy mills twice, and the slider tells the milling", "[ui][flat]"
     CHECK(d.find<QLabel>("passWords")->text().startsWith(QStringLiteral("milling 2")));
     CHECK(d.find<ui::PassStrip>("passStrip")->milling() == 2);
 }
+
+TEST_CASE("a packer is dragged to where the slab shall lie, Escape puts it back", "[ui][flat]")
+{
+    Driver d(QStringLiteral("flat"));
+    const auto& piece = d.plan().flatten->pieces[1]; // A4 shows its top face
+    const Packer& packer = piece.packers.back();
+    const Vec2 from = d.plan().layup->pieces[1].place.toTable({packer.at.x, packer.at.y});
+    const size_t number = piece.packers.size() - 1;
+    d.drag(from, from + Vec2{160.0, -60.0});
+    REQUIRE(d.job().flatten.bearings.size() == number + 1);
+    CHECK(d.job().flatten.bearings[number].slab == SlabId{4});
+    const Packer& moved = d.plan().flatten->pieces[1].packers[number];
+    const Vec2 now = d.plan().layup->pieces[1].place.toTable({moved.at.x, moved.at.y});
+    CHECK(std::abs(now.x - from.x - 160.0) < 4.0);
+    CHECK(std::abs(now.y - from.y + 60.0) < 4.0);
+    const auto kept = d.job().flatten.bearings;
+    d.press(d.pixel(now));
+    d.move(d.pixel(now + Vec2{-300.0, 0.0}));
+    CHECK(d.job().flatten.bearings != kept);
+    QTest::keyClick(&d.board(), Qt::Key_Escape);
+    d.release(d.pixel(now));
+    CHECK(d.job().flatten.bearings == kept);
+    d.undo();
+    while (!d.job().flatten.bearings.empty() && d.document.undoStack().canUndo()) {
+        d.undo();
+    }
+    CHECK(d.job().flatten.bearings.empty());
+}

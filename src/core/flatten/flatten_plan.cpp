@@ -297,6 +297,19 @@ private:
     {
         const Box box = boundsOf(outline_);
         std::vector<Point3> out;
+        const HeightGrid& grid = gridOfFace(slab_, Face::Bottom);
+        const auto z = heightsOn(grid, surfaces_.bottom);
+        for (const Bearing& bearing : choices_.bearings) {
+            if (bearing.slab == slab_.id) {
+                if (const auto height = heightAt(grid, z, bearing.at)) {
+                    out.push_back({bearing.at.x, bearing.at.y, *height});
+                }
+            }
+        }
+        if (out.size() >= 3) { // by hand
+            return out;
+        }
+        out.clear();
         for (const Vec2 corner : {Vec2{box.left, box.bottom}, Vec2{box.right, box.bottom}, Vec2{box.right, box.top},
                                   Vec2{box.left, box.top}}) {
             const Point3* best = nullptr;
@@ -421,8 +434,9 @@ private:
                 if (passes.passes.passes.empty()) {
                     return;
                 }
-                faces.push_back(
-                    {piece.name + word, plane + passes.most_mm, plane, plane + passes.passes.passes.front().floor_mm});
+                faces.push_back({piece.name + word, plane + passes.most_mm, plane,
+                                 plane + passes.passes.passes.front().floor_mm, passes.map.length_mm,
+                                 passes.map.width_mm});
             };
             // Its lowest wood stands on the bench; turned over, the flat top does.
             face(", top face", piece.top, piece.bottom.most_mm + thick);

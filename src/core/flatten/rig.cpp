@@ -37,6 +37,48 @@ Material materialOf(SledBuild build)
     return {8000.0, 6.5e-6};
 }
 
+/// Rails, sled and its opening against the largest face that lies between them.
+void lookAtLengths(const Rig& rig, const FlattenMethod& method, const RigPlan& plan, std::vector<Finding>& findings)
+{
+    double length = 0.0;
+    double width = 0.0;
+    for (const RigReach& reach : plan.faces) {
+        length = std::max(length, reach.face.length_mm);
+        width = std::max(width, reach.face.width_mm);
+    }
+    const Figure wide = given("widest_face", "widest face", width, Unit::Length, "rough outline");
+    const Figure apart = given("rails_apart", "rails apart", rig.railsApart_mm, Unit::Length, "chosen");
+    if (width >= rig.railsApart_mm) {
+        addFinding(findings, "rig.between_rails", Severity::Stop,
+                   "The slab is {0} wide and does not lie between rails {1} apart.", {wide, apart},
+                   "set the rails further apart");
+    }
+    const double wantsRails = length + rig.sledWide_mm - method.bit_mm;
+    if (rig.railsLong_mm && *rig.railsLong_mm < wantsRails) {
+        addFinding(
+            findings, "rig.rails_short", Severity::Stop,
+            "Rails of {0} are too short: the sled leaves them before the cutter leaves the wood; {1} are wanted.",
+            {given("rails_long", "rails", *rig.railsLong_mm, Unit::Length, "measured"),
+             made("rails_wanted", "wanted", "slab {0} + sled {1} − cutter {2}",
+                  {given("longest_face", "longest face", length, Unit::Length, "rough outline"),
+                   given("sled_wide", "sled, wide", rig.sledWide_mm, Unit::Length, "chosen"),
+                   given("bit", "cutter", method.bit_mm, Unit::Length, "chosen")},
+                  wantsRails, Unit::Length)},
+            "longer rails, or cut the slab to its rough length first");
+    }
+    if (rig.sledLong_mm && *rig.sledLong_mm <= rig.railsApart_mm) {
+        addFinding(findings, "rig.sled_short", Severity::Stop, "A sled of {0} falls between rails {1} apart.",
+                   {given("sled_long", "sled, long", *rig.sledLong_mm, Unit::Length, "measured"), apart},
+                   "a longer sled, or rails closer together");
+    }
+    if (rig.opening_mm && *rig.opening_mm < width + method.bit_mm) {
+        addFinding(findings, "rig.opening_short", Severity::Stop,
+                   "The opening of {0} in the sled ends before the cutter has left a face {1} wide.",
+                   {given("opening", "opening", *rig.opening_mm, Unit::Length, "measured"), wide},
+                   "a longer opening: the face and a whole cutter");
+    }
+}
+
 } // namespace
 
 double leastInCollet_mm(const Rig& rig)
@@ -135,6 +177,7 @@ void reportRig(const Rig& rig, const FlattenMethod& method, const RigPlan& plan,
                             : "lower the rails by {0}, never a longer stick-out");
         }
     }
+    lookAtLengths(rig, method, plan, findings);
     if (plan.sag_mm > kSagSeen_mm) {
         addFinding(findings, "rig.sag", Severity::Warn,
                    "The sled sags {0} under the router: faces come out hollow across by that.", {sag},

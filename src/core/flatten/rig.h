@@ -18,6 +18,8 @@ struct FaceOnBench {
     double highest_mm = 0.0;    // of its wood
     double plane_mm = 0.0;      // where the face comes to lie
     double firstFloor_mm = 0.0; // that the first pass cuts down to
+    double length_mm = 0.0;     // of the rough outline
+    double width_mm = 0.0;
 };
 
 struct RigReach {

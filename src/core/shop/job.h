@@ -125,9 +125,12 @@ struct Rig {
     double router_N = 60.0;
     double cutterLong_mm = 45.0; // of the bit, below its shank
     double shank_mm = 50.0;
-    double colletUp_mm = 0.0; // the collet's mouth above the router's base, plunged as far as it goes
-    double tilt_deg = 0.0;    // of the spindle
-    double benchGap_mm = 0.0; // largest under a straightedge
+    double colletUp_mm = 0.0;           // the collet's mouth above the router's base, plunged as far as it goes
+    double tilt_deg = 0.0;              // of the spindle
+    double benchGap_mm = 0.0;           // largest under a straightedge
+    std::optional<double> railsLong_mm; // where not measured, not checked
+    std::optional<double> sledLong_mm;
+    std::optional<double> opening_mm; // in the sled's floor, that the cutter runs in
     bool operator==(const Rig&) const = default;
 };
 
@@ -146,13 +149,21 @@ struct Rest {
     bool operator==(const Rest&) const = default;
 };
 
+/// Where a slab is to lie on packers, in its own frame.
+struct Bearing {
+    SlabId slab;
+    Vec2 at;
+    bool operator==(const Bearing&) const = default;
+};
+
 struct FlattenChoices {
     FlattenSchool school = FlattenSchool::BothFaces;
     SpareFrom spare = SpareFrom::BothAlike;
     FlattenMethod method;
     Rig rig;
     PackerStock packers = PackerStock::Any;
-    int millings = 1;          // 1 to 3, with a rest between
+    std::vector<Bearing> bearings; // three or more of a slab stand in for those that are proposed
+    int millings = 1;              // 1 to 3, with a rest between
     double allowance_mm = 1.5; // left on each face by every milling but the last, as often as there are more to come
     double moveLimit_mm = 1.5; // more than this and it is flattened again
     std::vector<Rest> rests;   // in the order they were written down

@@ -195,6 +195,9 @@ constexpr std::pair<const char*, double Rig::*> kRigLengths[] = {
     {"cutter_long_mm", &Rig::cutterLong_mm}, {"shank_mm", &Rig::shank_mm},
     {"collet_up_mm", &Rig::colletUp_mm},     {"bench_gap_mm", &Rig::benchGap_mm}};
 
+constexpr std::pair<const char*, std::optional<double> Rig::*> kRigMeasures[] = {
+    {"rails_long_mm", &Rig::railsLong_mm}, {"sled_long_mm", &Rig::sledLong_mm}, {"opening_mm", &Rig::opening_mm}};
+
 OrderedJson toJson(const Rest& rest)
 {
     OrderedJson out{{"slab", rest.slab.value}, {"cut", rest.cut}, {"thickness_mm", rest.thickness_mm}};
@@ -236,10 +239,18 @@ OrderedJson toJson(const FlattenChoices& c)
         for (const auto& [key, member] : kRigLengths) {
             rig[key] = c.rig.*member;
         }
+        for (const auto& [key, member] : kRigMeasures) {
+            if (c.rig.*member) {
+                rig[key] = *(c.rig.*member);
+            }
+        }
         out["rig"] = rig;
     }
     if (c.packers != PackerStock::Any) {
         out["packers"] = words::of(c.packers, words::kPackers);
+    }
+    for (const Bearing& b : c.bearings) {
+        out["bearings"].push_back({{"slab", b.slab.value}, {"x_mm", b.at.x}, {"y_mm", b.at.y}});
     }
     const FlattenChoices usual;
     if (c.millings != usual.millings) {
@@ -304,6 +315,9 @@ FlattenChoices flattenFrom(JsonReader r)
         for (const auto& [key, member] : kRigLengths) {
             inner.readLength(key, c.rig.*member);
         }
+        for (const auto& [key, member] : kRigMeasures) {
+            readMeasure(inner, key, c.rig.*member);
+        }
         for (const auto& [key, value] : {std::pair{"rails_apart_mm", c.rig.railsApart_mm},
                                          {"sled_wide_mm", c.rig.sledWide_mm},
                                          {"floor_mm", c.rig.floor_mm}}) {
@@ -329,6 +343,14 @@ FlattenChoices flattenFrom(JsonReader r)
             r.note(key, "must not be less than nothing");
         }
     }
+    r.each("bearings", [&](JsonReader inner) {
+        Bearing b;
+        inner.need("slab");
+        inner.read("slab", b.slab.value);
+        inner.readLength("x_mm", b.at.x);
+        inner.readLength("y_mm", b.at.y);
+        c.bearings.push_back(b);
+    });
     r.each("rests", [&](JsonReader inner) { c.rests.push_back(restFrom(inner)); });
     return c;
 }

@@ -1,5 +1,6 @@
 #include "ui/flat/flat_bench.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include <QPainter>
@@ -368,10 +369,13 @@ void FlatBench::paintPackers(QPainter& p, const BoardView& view, const QRectF& a
     const PlacedPiece& piece = document_.plan()->layup->pieces[index];
     p.setFont(textFont(10.0, true));
     for (const Packer& packer : flat.packers) {
-        if (packer.squareToBench_mm < 0.05) {
+        const QPointF at = view.toPixel(piece.place.toTable({packer.at.x, packer.at.y}));
+        if (packer.squareToBench_mm < 0.05) { // it lies on the bench there
+            p.setPen(QPen(colours().mark, 1.4));
+            p.setBrush(Qt::NoBrush);
+            p.drawRect(QRectF(at + QPointF(-7, 5), QSizeF(14, 3)));
             continue;
         }
-        const QPointF at = view.toPixel(piece.place.toTable({packer.at.x, packer.at.y}));
         p.setPen(Qt::NoPen);
         p.setBrush(colours().mark);
         p.drawPolygon(QPolygonF({at + QPointF(-12, 8), at + QPointF(10, 8), at + QPointF(10, 0)}));
@@ -402,10 +406,16 @@ void FlatBench::paintCuts(QPainter& p, const BoardView& view) const
     line({place->x, box.bottom}, {place->x, box.top});
 }
 
-bool FlatBench::press(Vec2 at, const BoardView&)
+bool FlatBench::press(Vec2 at, const BoardView& view)
 {
     if (!hasTop()) {
         return false;
+    }
+    held_ = packerAt(at, view);
+    if (held_) {
+        gesture_ = document_.newGesture();
+        bearingsBefore_ = document_.job()->flatten.bearings;
+        return true;
     }
     for (size_t i = 0; i < document_.plan()->layup->pieces.size(); ++i) {
         if (contains(document_.plan()->layup->pieces[i].rough, at)) {
@@ -418,6 +428,75 @@ bool FlatBench::press(Vec2 at, const BoardView&)
         }
     }
     return false;
+}
+
+std::optional<FlatBench::Held> FlatBench::packerAt(Vec2 at, const BoardView& view) const
+{
+    if (!hasTop()) {
+        return std::nullopt;
+    }
+    const Plan& plan = *document_.plan();
+    for (size_t i = 0; i < plan.flatten->pieces.size(); ++i) {
+        if (plan.flatten->pieces[i].missing || !topFaceShown(i)) { // packers lie under a top face
+            continue;
+        }
+        const auto& packers = plan.flatten->pieces[i].packers;
+        for (size_t k = 0; k < packers.size(); ++k) {
+            if (near(plan.layup->pieces[i].place.toTable({packers[k].at.x, packers[k].at.y}), at, view)) {
+                return Held{i, k};
+            }
+        }
+    }
+    return std::nullopt;
+}
+
+Qt::CursorShape FlatBench::cursorAt(Vec2 at, const BoardView& view) const
+{
+    return packerAt(at, view) ? Qt::SizeAllCursor : Qt::ArrowCursor;
+}
+
+DragNote FlatBench::drag(Vec2 at)
+{
+    if (!held_) {
+        return {};
+    }
+    const FlattenedPiece& piece = document_.plan()->flatten->pieces[held_->piece];
+    Vec2 place = document_.plan()->layup->pieces[held_->piece].place.toSlab(at);
+    const Box& box = piece.bottom.box;
+    place = {snapped(std::clamp(place.x, box.left, box.right)), snapped(std::clamp(place.y, box.bottom, box.top))};
+    std::vector<Bearing> bearings;
+    for (const Packer& packer : piece.packers) {
+        bearings.push_back({piece.slab, {packer.at.x, packer.at.y}});
+    }
+    bearings[held_->packer].at = place;
+    document_.edit(
+        tr("Move a packer"),
+        [&](Job& j) {
+            std::erase_if(j.flatten.bearings, [&](const Bearing& b) { return b.slab == piece.slab; });
+            j.flatten.bearings.insert(j.flatten.bearings.end(), bearings.begin(), bearings.end());
+        },
+        gesture_);
+    const auto& now = document_.plan()->flatten->pieces[held_->piece].packers;
+    return {held_->packer < now.size() ? quantity(now[held_->packer].squareToBench_mm, Unit::Length, units())
+                                       : QString()};
+}
+
+void FlatBench::release()
+{
+    if (held_) {
+        document_.endGesture();
+        held_.reset();
+    }
+}
+
+void FlatBench::cancelDrag()
+{
+    if (held_) {
+        held_.reset();
+        document_.edit(
+            tr("Move a packer"), [&](Job& j) { j.flatten.bearings = bearingsBefore_; }, gesture_);
+        document_.endGesture();
+    }
 }
 
 std::function<void()> FlatBench::remedyFor(const Finding& finding)
@@ -441,7 +520,8 @@ QStringList FlatBench::keys() const
 {
     return {tr("Click a piece — its profiles through that place, its passes, its rest"),
             tr("T — show face or underside"), tr("Left, Right on the slider — a pass back or on"),
-            tr("Red dots — the readings that hold the planes"), tr("Wedges — packers, with their height on the bench")};
+            tr("Red dots — the readings that hold the planes"),
+            tr("Wedges — packers, with their height on the bench; drag one to where the slab shall lie")};
 }
 
 } // namespace burl::ui

@@ -46,6 +46,10 @@ public:
     void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) override;
     void refresh() override;
     bool press(Vec2 at, const BoardView& view) override;
+    DragNote drag(Vec2 at) override;
+    void release() override;
+    void cancelDrag() override;
+    [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;
     [[nodiscard]] std::function<void()> remedyFor(const Finding& finding) override;
     [[nodiscard]] QStringList keys() const override;
 
@@ -89,6 +93,15 @@ private:
         double step_mm = 0.0;
         std::vector<QVector<QLineF>> lines; // of each piece
     } contours_;
+    /// A packer under the mouse.
+    struct Held {
+        size_t piece = 0;
+        size_t packer = 0;
+    };
+    [[nodiscard]] std::optional<Held> packerAt(Vec2 at, const BoardView& view) const;
+    std::optional<Held> held_;
+    std::vector<Bearing> bearingsBefore_; // the drag, for Escape
+    int gesture_ = 0;
     size_t selected_ = 0;
     bool underside_ = false;
 };

@@ -136,6 +136,8 @@ void FlatBench::addRig()
         [&doc](const QVariant& v) {
             doc.edit(tr("Packers"), [&](Job& j) { j.flatten.packers = PackerStock(v.toInt()); });
         });
+    form_->addButton(QStringLiteral("proposeBearings"), tr("propose the packers' places anew"),
+                     [&doc] { doc.edit(tr("Packers as proposed"), [](Job& j) { j.flatten.bearings.clear(); }); });
     form_->addChoice(
         QStringLiteral("sledBuild"), tr("Sled, walls of"),
         [] {
@@ -157,6 +159,16 @@ void FlatBench::addRig()
     };
     field(QStringLiteral("railHeight"), tr("Rails over the bench"), Unit::Length, &Rig::railHeight_mm, 20.0, 600.0);
     field(QStringLiteral("railsApart"), tr("Rails apart"), Unit::Length, &Rig::railsApart_mm, 200.0, 3'000.0);
+    const auto measured = [&](const QString& name, const QString& label, std::optional<double> Rig::*member) {
+        MeasureField* made = form_->addMeasure(
+            name, label, Unit::Length, [rig, member] { return rig().*member; },
+            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.rig.*member = v; }); });
+        made->setRange(100.0, 20'000.0);
+        made->setOptional(tr("not measured"));
+    };
+    measured(QStringLiteral("railsLong"), tr("Rails, long"), &Rig::railsLong_mm);
+    measured(QStringLiteral("sledLong"), tr("Sled, long"), &Rig::sledLong_mm);
+    measured(QStringLiteral("sledOpening"), tr("Sled, its opening"), &Rig::opening_mm);
     field(QStringLiteral("sledWide"), tr("Sled, wide"), Unit::Length, &Rig::sledWide_mm, 80.0, 1'000.0);
     field(QStringLiteral("sledFloor"), tr("Sled, floor thick"), Unit::Length, &Rig::floor_mm, 3.0, 60.0);
     field(QStringLiteral("sledWallHigh"), tr("Sled, walls high"), Unit::Length, &Rig::wallHigh_mm, 0.0, 300.0);
