@@ -67,7 +67,7 @@ private:
         const FlattenedPiece& flat = plan_.flatten->pieces[index];
         const double rows =
             static_cast<double>(std::max(flat.top.passes.passes.size(), flat.bottom.passes.passes.size()));
-        makeRoom(kFaceDrawing_mm + (job_.flatten.millings > 1 ? 46.0 : 36.0) + kRow_mm * rows);
+        makeRoom(kFaceDrawing_mm + (job_.flatten.millings > 1 ? 47.0 : 36.0) + kRow_mm * rows);
         page_.text(0, y_, page_.width(), tr("%1, top face up").arg(QString::fromStdString(flat.name)), 12.0, true);
         y_ += 7.0;
         if (flat.missing) {
@@ -88,12 +88,15 @@ private:
             const Figure days = plan_.figure("rest_days_" + flat.name);
             y_ += page_.paragraph(
                       0, y_, page_.width(),
-                      tr("Milled %1 times: stop at the line under a pass, stand it open on both faces for %2, read it "
-                         "again. Milled on ____________  thickness ________  read again on ____________")
+                      tr("Milled %1 times: at each stop stand it open on both faces for %2, then read it again.")
                           .arg(job_.flatten.millings)
                           .arg(QString::fromStdString(figureText(days, units_))),
                       9.0) +
-                  2.0;
+                  1.5;
+            y_ += page_.paragraph(
+                      0, y_, page_.width(),
+                      tr("Milled on ______________   thickness ____________   read again on ______________"), 9.0) +
+                  2.5;
         }
         const double half = (page_.width() - 6.0) / 2.0;
         const double left = passes(0.0, half, tr("First the top face"), flat.top);

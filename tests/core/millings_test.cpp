@@ -66,6 +66,12 @@ TEST_CASE("a milling ends on its allowance, and its passes are told apart", "[fl
     CHECK(got == std::vector<std::pair<double, int>>{{3.0, 1}, {1.5, 2}, {0.0, 3}});
     CHECK_THAT(litres, WithinAbs(5.0 * 1000.0 * 400.0 / 1e6, 1e-9));
 
+    in.stops_mm = {0.95}; // 4.05 at 2 a pass: two passes and a bit, not two and a shaving
+    const PassPlan even = passPlan(map, in);
+    REQUIRE(even.passes.size() == 3);
+    CHECK_THAT(even.passes[0].floor_mm, WithinAbs(5.0 - 4.05 / 2.0, 1e-6));
+    CHECK(even.passes[1].floor_mm == 0.95);
+
     in.stops_mm = {9.0, 4.0}; // an allowance over the highest wood: that milling has nothing to do
     const PassPlan few = passPlan(map, in);
     CHECK(few.passes.front().milling == 2);
@@ -188,6 +194,9 @@ TEST_CASE("a flat-sawn slab that dries cups away from the pith, a quarter-sawn o
     const AfterCut still = afterCut(in);
     CHECK_THAT(still.cup_mm, WithinAbs(0.0, 1e-12));
     CHECK(still.cupUnsure_mm > 0.0); // the meter may be out by a per cent
+    in.offTop_mm = in.offBottom_mm = 4.0;
+    in.length_mm = 2700.0;
+    CHECK_THAT(afterCut(in).bowUnsure_mm, WithinAbs(0.4e-3 * 0.3 / 50.0 * 2700.0 * 2700.0 / 8.0, 1e-12)); // 2.2 mm
     in.offTop_mm = 8.0;
     in.offBottom_mm = 2.0;
     in.wetter_pct_per_mm = 0.2;

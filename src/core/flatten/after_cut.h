@@ -33,6 +33,7 @@ struct AfterCut {
     double bareCup_mm = 0.0; // of wetter wood laid bare on one face
     double cup_mm = 0.0;
     double cupUnsure_mm = 0.0;  // two times in three it is no further out
+    double bowUnsure_mm = 0.0;  // the bow itself is as likely one way as the other
     double windUnsure_mm = 0.0; // the wind itself is as likely one way as the other
 };
 [[nodiscard]] AfterCut afterCut(const AfterCutInput& input);

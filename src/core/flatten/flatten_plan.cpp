@@ -484,8 +484,10 @@ private:
 PassInput passInputOf(const FlattenChoices& choices, double most_mm)
 {
     const FlattenMethod& m = choices.method;
-    PassInput out{m.bit_mm, m.overlap, depthToSet_mm(most_mm, m.depth_mm), m.runoff_mm, m.along, {}};
-    out.stops_mm = millingStops_mm(choices);
+    PassInput out{m.bit_mm, m.overlap, m.depth_mm, m.runoff_mm, m.along, millingStops_mm(choices)};
+    if (out.stops_mm.empty()) {
+        out.depth_mm = depthToSet_mm(most_mm, m.depth_mm);
+    }
     return out;
 }
 

@@ -55,9 +55,11 @@ PassPlan passPlan(const RemovalMap& map, const PassInput& input)
     std::vector<double> ends = input.stops_mm;
     ends.push_back(0.0);
     for (size_t m = 0; m < ends.size(); ++m) {
-        const int passes = passCount(from - ends[m], input.depth_mm);
+        // A milling that ends on an allowance would often end with a shaving.
+        const double depth = ends.size() > 1 ? depthToSet_mm(from - ends[m], input.depth_mm) : input.depth_mm;
+        const int passes = passCount(from - ends[m], depth);
         for (int k = 0; k < passes; ++k) {
-            floors.push_back(k + 1 == passes ? ends[m] : from - (k + 1) * input.depth_mm);
+            floors.push_back(k + 1 == passes ? ends[m] : from - (k + 1) * depth);
             millings.push_back(static_cast<int>(m) + 1);
         }
         from = std::min(from, ends[m]);

@@ -59,7 +59,8 @@ struct PassPlan {
     double removed_L = 0.0;
     double fullPath_mm = 0.0; // every stroke of every pass
 };
-/// Floors fall evenly by the depth to set, and end on every stop and on the plane.
+/// Floors fall evenly by the depth to set, and end on every stop and on the plane. Between stops no pass is left for a
+/// shaving.
 [[nodiscard]] PassPlan passPlan(const RemovalMap& map, const PassInput& input);
 
 struct SledSection {
