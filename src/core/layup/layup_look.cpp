@@ -1,5 +1,4 @@
-#include "core/layup/door.h"
-#include "core/layup/layup_plan.h"
+#include "core/layup/layup_look.h"
 
 // What a maker should know of a layup before the saw is taken to it.
 
@@ -78,11 +77,6 @@ public:
         }
         lookAtJoints();
         lookAtIslands();
-        lookAtShape();
-        lookAtWay();
-        lookAtRods();
-        lookAtParting();
-        lookAtKeys();
     }
 
 private:
@@ -308,42 +302,6 @@ private:
         }
     }
 
-    /// Shop, van and door: what a long or wide top must pass before anybody sits at it.
-    void lookAtWay()
-    {
-        const double rough = choices_.length_mm + 2.0 * in_.trim_mm;
-        double longest = choices_.length_mm;
-        if (plan_.parted_mm) {
-            longest = std::max(*plan_.parted_mm, choices_.length_mm - *plan_.parted_mm);
-        }
-        if (in_.longest_mm && rough > *in_.longest_mm) {
-            addFinding(plan_.findings, "layup.too_long_for_shop", Severity::Warn,
-                       "The rough pieces are {0} long; the shop handles {1}.",
-                       {given("rough", "rough length", rough, Unit::Length, "length and trim"),
-                        given("shop_longest", "shop", *in_.longest_mm, Unit::Length, "the shop's habits")},
-                       "shorten it, make it in two halves, or have it cut elsewhere");
-        }
-        if (in_.van_mm && longest > *in_.van_mm) {
-            addFinding(plan_.findings, "layup.too_long_for_van", Severity::Warn,
-                       "The top is {0} long; the van takes {1}.",
-                       {given("longest", "longest piece", longest, Unit::Length, "on the drawing"),
-                        given("van", "van", *in_.van_mm, Unit::Length, "the shop's habits")},
-                       "two halves, or a longer van");
-        }
-        if (in_.door.wide_mm && in_.door.high_mm) {
-            // The shorter way of the top stands up in the door.
-            const double across = std::min(longest, plan_.finalBox.height());
-            const double widest = widestThroughDoor(choices_.thickness_mm, *in_.door.wide_mm, *in_.door.high_mm);
-            if (across > widest) {
-                addFinding(plan_.findings, "layup.too_wide_for_door", Severity::Stop,
-                           "The top is {0} wide; its door passes {1} at most, tilted.",
-                           {given("across", "across", across, Unit::Length, "on the drawing"),
-                            given("door_widest", "through the door", widest, Unit::Length, "door and thickness")},
-                           "two halves joined in the room, or another way in");
-            }
-        }
-    }
-
     void lookAtEnds(const PlacedPiece& piece, double length)
     {
         const Box box = boundsOf(piece.showRing);
@@ -496,104 +454,6 @@ private:
         }
     }
 
-    void lookAtShape()
-    {
-        if (plan_.shape.empty()) {
-            if (choices_.shape == TopShape::Drawn) {
-                addFinding(plan_.findings, "layup.outline_crossed", Severity::Warn,
-                           choices_.outline.size() < 3
-                               ? "A drawn outline needs three corners; the top stays as the "
-                                 "pieces lie."
-                               : "The drawn outline crosses itself; the top stays as the pieces "
-                                 "lie.",
-                           {}, "drag its corners apart",
-                           choices_.outline.empty() ? std::nullopt : std::optional<Vec2>(choices_.outline.front()));
-            }
-            return;
-        }
-        // Where the round is not on wood: the worst place, seen from the middle.
-        double worst = 0.0;
-        Vec2 place;
-        for (const Vec2 p : plan_.shape) {
-            double out = 1e9;
-            for (const PlacedPiece& piece : plan_.pieces) {
-                out = std::min(out, -signedDistance_mm(piece.showRing, p));
-            }
-            const bool inGap = facesAcross(choices_.kind) && plan_.gapInput &&
-                               std::abs(p.y) < plan_.gapInput->overallWidth_mm / 2.0 - 1.0;
-            if (out > worst && !inGap) {
-                worst = out;
-                place = p;
-            }
-        }
-        const Figure off = given("shape_off", "off the wood", worst, Unit::Length, "on the drawing");
-        const std::string word = choices_.shape == TopShape::Round  ? "round"
-                                 : choices_.shape == TopShape::Oval ? "oval"
-                                                                    : "drawn outline";
-        if (worst > 0.5 && choices_.edges == OuterEdges::Straight) {
-            addFinding(plan_.findings, "layup.shape_off_wood", Severity::Stop,
-                       "The " + word + " leaves the wood by {0}.", {off}, "make it smaller or shift it", place);
-        } else if (worst > 0.5) {
-            addFinding(plan_.findings, "layup.shape_keeps_edge", Severity::Caution,
-                       "The " + word + " keeps the live edge where the wood ends {0} inside it.", {off},
-                       "make it smaller to have it whole", place);
-        }
-    }
-
-    void lookAtRods()
-    {
-        if (choices_.kind != TopKind::Gap) {
-            return;
-        }
-        if (plan_.rods.empty() && plan_.gap && plan_.gap->fits) {
-            addFinding(plan_.findings, "layup.no_rods", Severity::Stop, "No rod lies across the gap: nothing holds it.",
-                       {}, "choose a shorter pitch");
-            return;
-        }
-        if (!plan_.rods.empty()) {
-            addFinding(plan_.findings, "layup.rods_square", Severity::Caution,
-                       "Drill all rods from the same reference face, parallel and square, or it will not go together.",
-                       {}, "");
-        }
-        if (choices_.rods.embed_mm > choices_.rods.drillReach_mm) {
-            addFinding(plan_.findings, "layup.drill_short", Severity::Stop,
-                       "The drill reaches {0}, the rods go {1} into the wood.",
-                       {given("reach", "reach", choices_.rods.drillReach_mm, Unit::Length, "chosen"),
-                        given("embed", "embed", choices_.rods.embed_mm, Unit::Length, "chosen")},
-                       "a longer drill, or less in the wood");
-        }
-        if (choices_.rods.diameter_mm > choices_.thickness_mm / 3.0) {
-            addFinding(plan_.findings, "layup.rod_thick", Severity::Warn,
-                       "Rods of {0} leave little wood above and below in {1}.",
-                       {given("rod", "rod", choices_.rods.diameter_mm, Unit::Length, "chosen"),
-                        given("thickness", "thickness", choices_.thickness_mm, Unit::Length, "wanted")},
-                       "thinner rods: a third of the thickness at most");
-        }
-    }
-
-    void lookAtParting()
-    {
-        if (plan_.parted_mm) {
-            addFinding(plan_.findings, "layup.parted", Severity::Caution,
-                       "Cross cut square to the sides; bolts near both faces; one pigment recipe for both pours.", {},
-                       "", Vec2{*plan_.parted_mm, 0.0});
-        }
-    }
-
-    void lookAtKeys()
-    {
-        if (plan_.keys.empty()) {
-            return;
-        }
-        const Figure thick = given("thickness", "thickness", choices_.thickness_mm, Unit::Length, "wanted");
-        addFinding(plan_.findings, "layup.keys", Severity::Caution,
-                   "{0} keys hold the check: {1} to {2} deep, their grain across it.",
-                   {given("keys", "keys", static_cast<double>(plan_.keys.size()), Unit::Count, "every 120 mm"),
-                    made("key_least", "least", "{0} ÷ 3", {thick}, choices_.thickness_mm / 3.0, Unit::Length),
-                    made("key_most", "most", "{0} ÷ 2", {thick}, choices_.thickness_mm / 2.0, Unit::Length)},
-                   "let them in before the last flattening", plan_.keys.front().at);
-    }
-
     const LayupInput& in_;
     const LayupChoices& choices_;
     LayupPlan& plan_;
@@ -606,6 +466,7 @@ private:
 void lookAtLayup(const LayupInput& input, LayupPlan& plan)
 {
     Looker(input, plan).look();
+    lookAtWhole(input, plan);
 }
 
 } // namespace burl
