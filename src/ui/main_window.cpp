@@ -179,12 +179,16 @@ void MainWindow::showBench(const QString& id)
     for (size_t i = 0; i < benches_.size(); ++i) {
         const bool here = benches_[i]->id() == id;
         tabs_[i]->setChecked(here);
-        if (QWidget* below = benches_[i]->below()) {
-            below->setVisible(here);
+        if (QWidget* below = benches_[i]->below(); below != nullptr && !here) {
+            below->hide();
         }
         if (here) {
             bench_ = benches_[i].get();
         }
+    }
+    // Only now: two of them at once would make the window grow, and it would stay so.
+    if (QWidget* below = bench_->below()) {
+        below->show();
     }
     ledger_->setChoices(bench_->choices());
     refresh();

@@ -320,3 +320,14 @@ TEST_CASE("a click on a finding leads to its place", "[ui][sill]")
     QTest::mouseClick(text, Qt::LeftButton);
     CHECK_FALSE(d.board().grab().toImage() == before);
 }
+
+TEST_CASE("going from bench to bench leaves the window as large as it was", "[ui]")
+{
+    Driver d(QStringLiteral("layup"));
+    d.window.resize(1280, 800);
+    for (const char* bench : {"yard", "flat", "fill", "move", "yard", "layup", "flat", "yard"}) {
+        d.window.showBench(QString::fromLatin1(bench));
+        QApplication::processEvents();
+        CHECK(d.window.size() == QSize(1280, 800));
+    }
+}

@@ -37,6 +37,7 @@ FlatTray::FlatTray(Document& document, InstrumentPort& instrument, QWidget* pare
     column->addLayout(head);
     pages_->addWidget(passes_);
     pages_->addWidget(rest_);
+    pages_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Ignored); // the window stays as small as it was
     column->addWidget(pages_, 1);
     show(Page::Passes);
 }

@@ -46,8 +46,7 @@ RestPage::RestPage(Document& document, InstrumentPort& instrument, QWidget* pare
     named(words_, QStringLiteral("restWords"), tr("What the rest is about"));
     words_->setFont(textFont(10.5));
     looking(words_, "quiet");
-    words_->setWordWrap(true);
-    head->addWidget(words_, 1);
+    right->addWidget(words_);
     named(milled_, QStringLiteral("milledToday"), tr("Write down that it was milled today"));
     named(again_, QStringLiteral("readAgain"), tr("Read its top face again"));
     auto* reads = new InstrumentButton(
@@ -59,6 +58,7 @@ RestPage::RestPage(Document& document, InstrumentPort& instrument, QWidget* pare
         looking(b, "tight");
         head->addWidget(b);
     }
+    head->addStretch(1);
     right->addLayout(head);
     named(table_, QStringLiteral("restReadings"), tr("Readings of the top face after the rest"));
     right->addWidget(table_, 1);

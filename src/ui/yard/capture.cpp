@@ -98,7 +98,6 @@ Capture::Capture(Document& document, InstrumentPort& instrument, QWidget* parent
     tools->setSpacing(6);
     hint_->setObjectName(QStringLiteral("captureHint"));
     hint_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred); // words give way to what is pressed
-    hint_->setWordWrap(true);
     tools->addWidget(hint_, 1);
     from_->setObjectName(QStringLiteral("tapeFrom"));
     from_->setAccessibleName(tr("Offsets are read from"));
@@ -233,12 +232,11 @@ void Capture::fill()
         break;
     case What::TopHeights:
         fillGrid(s->topHeights ? &*s->topHeights : nullptr);
-        hint_->setText(s->topHeights ? tr("columns along, rows across; Enter walks down") : tr("lay out a grid first"));
+        hint_->setText(s->topHeights ? tr("Enter walks down") : tr("lay out a grid first"));
         break;
     case What::BottomHeights:
         fillGrid(s->bottomHeights ? &*s->bottomHeights : nullptr);
-        hint_->setText(s->bottomHeights ? tr("places as on the top face")
-                                        : tr("not read: taken as parallel to the top"));
+        hint_->setText(s->bottomHeights ? tr("places as on top") : tr("parallel to the top"));
         break;
     case What::Thickness:
         fillThickness(*s);
@@ -391,7 +389,7 @@ void Capture::layOutCorners()
     });
     table_->setFocus();
     table_->setCurrentCell(0, 1);
-    hint_->setText(tr("sticks level at three corners: how high does the far one at the top end stand?"));
+    Q_EMIT says(tr("Sticks level at three corners: type how high the far one at the top end stands."));
 }
 
 void Capture::layOutGrid(int along, int across, HeightsFrom from)
