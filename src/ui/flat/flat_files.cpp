@@ -1,11 +1,13 @@
 // G-code that the Flat bench hands out.
 
 #include <QFileDialog>
+#include <QFileInfo>
 
 #include "core/flatten/gcode.h"
 #include "ui/files.h"
 #include "ui/flat/flat_bench.h"
 #include "ui/flat/gcode_window.h"
+#include "ui/flat/pass_strip.h"
 #include "ui/ledger/choices_form.h"
 #include "ui/text.h"
 
