@@ -223,6 +223,10 @@ TEST_CASE("fine cells tell the same passes as coarse ones, and each cell its fir
         const PassMap map = passMapOf(*plan.flattenInput, *plan.flatten, 0, face);
         const FacePasses& coarse = face == Face::Top ? plan.flatten->pieces[0].top : plan.flatten->pieces[0].bottom;
         REQUIRE(map.passes.passes.size() == coarse.passes.passes.size());
+        for (size_t k = 0; k < map.passes.passes.size(); ++k) {
+            CHECK(map.passes.passes[k].floor_mm == coarse.passes.passes[k].floor_mm);
+            CHECK(map.passes.passes[k].milling == coarse.passes.passes[k].milling);
+        }
         CHECK_THAT(map.map.length_mm / map.map.cellsAlong, WithinAbs(1.0, 1e-3));
         CHECK_THAT(map.passes.removed_L, WithinAbs(coarse.passes.removed_L, 0.02 * coarse.passes.removed_L));
         for (size_t k = 0; k < map.firstMet.size(); k += 997) {

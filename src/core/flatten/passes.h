@@ -59,9 +59,17 @@ struct PassPlan {
     double removed_L = 0.0;
     double fullPath_mm = 0.0; // every stroke of every pass
 };
+/// What a pass cuts down to, and the milling it belongs to.
+struct PassFloor {
+    double mm = 0.0; // above the plane
+    int milling = 1;
+};
 /// Floors fall evenly by the depth to set, and end on every stop and on the plane. Between stops no pass is left for a
 /// shaving.
+[[nodiscard]] std::vector<PassFloor> passFloors(double highest_mm, const PassInput& input);
 [[nodiscard]] PassPlan passPlan(const RemovalMap& map, const PassInput& input);
+/// Down to floors that are given: the same passes on another map of the same face. The last floor is the plane.
+[[nodiscard]] PassPlan passPlan(const RemovalMap& map, const PassInput& input, const std::vector<PassFloor>& floors);
 
 struct SledSection {
     double neutralAxis_mm = 0.0; // from the underside of the sheet

@@ -92,8 +92,13 @@ PassMap passMapOf(const FlattenInput& input, const FlattenPlan& plan, std::size_
         }
         return out;
     }
-    const PassInput passes = passInputOf(input.choices, coarse.most_mm);
-    out.passes = passPlan(out.map, passes);
+    // The same floors as in the plan, though a fine cell may stand a hair higher than any coarse one.
+    std::vector<PassFloor> floors;
+    for (const Pass& pass : coarse.passes.passes) {
+        floors.push_back({pass.floor_mm, pass.milling});
+    }
+    const PassInput passes = passInputOf(input.choices, coarse.passes.highest_mm);
+    out.passes = passPlan(out.map, passes, floors);
     const auto& all = out.passes.passes;
     for (const double h : out.map.height_mm) {
         if (!std::isfinite(h)) {

@@ -116,7 +116,7 @@ void PassStrip::say()
                                 tr("rough: %1 passes to come, slide to see each")));
     } else {
         const auto at = static_cast<size_t>(pass - 1);
-        const bool fine = map_ != nullptr && map_->passes.passes.size() == face.passes.passes.size();
+        const bool fine = map_ != nullptr && at < map_->passes.passes.size();
         const PassPlan& plan = fine ? map_->passes : face.passes;
         const RemovalMap& map = fine ? map_->map : face.map;
         const Pass& p = plan.passes[at];
