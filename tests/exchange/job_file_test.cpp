@@ -151,6 +151,18 @@ TEST_CASE("what is wrong in a job file is said with its line", "[jobfile]")
     CHECK(read.error().sentence.find(c.says) != std::string::npos);
 }
 
+TEST_CASE("a piece that was milled and not yet measured is handed out and taken in again", "[jobfile]")
+{
+    JobFile file = *readJobFile(demoFile(2));
+    Rest rest;
+    rest.slab = file.job.layup.pieces[0].slab;
+    rest.cut = "2026-11-20";
+    file.job.flatten.rests = {rest}; // as "milled today" leaves it: no thickness, no readings
+    const auto back = readJobFile(writeJobFile(file.job, file.shop));
+    REQUIRE(back.has_value());
+    CHECK(back->job.flatten.rests == file.job.flatten.rests);
+}
+
 TEST_CASE("what is wrong with a rest or a milling is said with its line", "[jobfile]")
 {
     const std::string good = demoFile(2);

@@ -2,8 +2,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <iterator>
 
-#include "core/flatten/outliers.h"
+#include "core/flatten/removal.h"
 
 namespace burl
 {
@@ -13,22 +14,29 @@ namespace
 void lookForOddReadings(const Slab& slab, const Placement& place, const FlattenedPiece& piece,
                         std::vector<Finding>& findings)
 {
-    for (const auto& [grid, word] : {std::pair{&slab.topHeights, "top"}, std::pair{&slab.bottomHeights, "bottom"}}) {
-        if (!*grid) {
-            continue;
-        }
-        for (const OddReading& odd : oddReadings(**grid)) {
-            const Vec2 at{(*grid)->xs_mm[odd.column], (*grid)->ys_mm[odd.row]};
-            addFinding(findings, "flatten.odd_reading", Severity::Warn,
-                       "The reading {0} on the " + std::string(word) + " of " + piece.name +
-                           ", {1} along and {2} across, does not fit its neighbours: they tell {3}.",
-                       {given("odd", "reading", odd.reading_mm, Unit::Length, "as typed"),
-                        given("odd_x", "along", at.x, Unit::Length, "from the butt end"),
-                        given("odd_y", "across", at.y, Unit::Length, "from the string, far side +"),
-                        given("odd_expected", "expected", odd.expected_mm, Unit::Length, "from its neighbours")},
-                       "read it again", place.toTable(at))
-                .leadsTo = "yard";
-        }
+    std::vector<ReadingDot> odd;
+    std::copy_if(piece.dots.begin(), piece.dots.end(), std::back_inserter(odd),
+                 [](const ReadingDot& dot) { return dot.oddBy_mm.has_value(); });
+    std::stable_sort(odd.begin(), odd.end(), [](const ReadingDot& a, const ReadingDot& b) {
+        return std::abs(*a.oddBy_mm) > std::abs(*b.oddBy_mm); // worst first
+    });
+    for (const ReadingDot& dot : odd) {
+        const HeightGrid& grid = gridOfFace(slab, dot.onTop ? Face::Top : Face::Bottom);
+        const auto column =
+            static_cast<size_t>(std::find(grid.xs_mm.begin(), grid.xs_mm.end(), dot.slab.x) - grid.xs_mm.begin());
+        const auto row =
+            static_cast<size_t>(std::find(grid.ys_mm.begin(), grid.ys_mm.end(), dot.slab.y) - grid.ys_mm.begin());
+        const double reading = grid.readings_mm[row * grid.xs_mm.size() + column].value_or(0.0);
+        const double off = grid.from == HeightsFrom::RailsDown ? -*dot.oddBy_mm : *dot.oddBy_mm;
+        addFinding(findings, "flatten.odd_reading", Severity::Warn,
+                   "The reading {0} on the " + std::string(dot.onTop ? "top" : "bottom") + " of " + piece.name +
+                       ", {1} along and {2} across, does not fit its neighbours: they tell {3}.",
+                   {given("odd", "reading", reading, Unit::Length, "as typed"),
+                    given("odd_x", "along", dot.slab.x, Unit::Length, "from the butt end"),
+                    given("odd_y", "across", dot.slab.y, Unit::Length, "from the string, far side +"),
+                    given("odd_expected", "expected", reading - off, Unit::Length, "from its neighbours")},
+                   "read it again", place.toTable(dot.slab))
+            .leadsTo = "yard";
     }
 }
 

@@ -200,7 +200,10 @@ constexpr std::pair<const char*, std::optional<double> Rig::*> kRigMeasures[] = 
 
 OrderedJson toJson(const Rest& rest)
 {
-    OrderedJson out{{"slab", rest.slab.value}, {"cut", rest.cut}, {"thickness_mm", rest.thickness_mm}};
+    OrderedJson out{{"slab", rest.slab.value}, {"cut", rest.cut}};
+    if (rest.thickness_mm > 0.0) { // not yet measured otherwise
+        out["thickness_mm"] = rest.thickness_mm;
+    }
     if (rest.covered) {
         out["covered"] = true;
     }

@@ -52,7 +52,8 @@ FlatBench::FlatBench(Document& document, InstrumentPort& instrument, QWidget* pa
 
 void FlatBench::askForPasses()
 {
-    if (!hasTop() || document_.plan()->flatten->pieces[selected_].missing) {
+    // An answer may come when another top is laid up already.
+    if (shownFace() == nullptr) {
         return;
     }
     const Face face = topFaceShown(selected_) ? Face::Top : Face::Bottom;
@@ -64,8 +65,8 @@ void FlatBench::askForPasses()
 
 bool FlatBench::passesKnown() const
 {
-    return hasTop() && passes_.answerFor(*document_.plan(), selected_,
-                                         topFaceShown(selected_) ? Face::Top : Face::Bottom) != nullptr;
+    return shownFace() != nullptr && passes_.answerFor(*document_.plan(), selected_,
+                                                       topFaceShown(selected_) ? Face::Top : Face::Bottom) != nullptr;
 }
 
 void FlatBench::showPage(const QString& page)
