@@ -69,7 +69,7 @@ void lookAtRests(const FlattenChoices& choices, const Rest& rest, const Flattene
     const auto look = lookAtRest(rest);
     if (!look) {
         addFinding(plan.findings, "rest.missing", Severity::Warn, name + " after its rest: " + look.error().sentence,
-                   {}, "Rest: read again");
+                   {}, look.error().code == "rest.thickness" ? "Rest: measure it by the calliper" : "Rest: read again");
         return;
     }
     const Figure thick =
