@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "core/wood/density.h"
+
 namespace burl
 {
 namespace
@@ -19,15 +21,10 @@ const ResinClass* resinOf(const FillInput& in, const std::string& id)
 void nameOrder(ResinOrder& order, const OrderInput& input, const std::vector<Figure>& volumes)
 {
     const Order& o = order.order;
-    std::string sum = "{0}";
-    for (size_t i = 1; i < volumes.size() && i < 10; ++i) {
-        sum += " + {" + std::to_string(i) + "}";
-    }
-    const bool many = volumes.size() > 9; // more than a line can hold
-    const Figure voids = many ? given("voids", "voids", input.voids_L, Unit::Volume, "all of them, listed above")
-                              : made("voids_" + order.resin, "voids", sum, volumes, input.voids_L, Unit::Volume);
+    const Figure voids = sumFigure("voids_" + order.resin, "voids", volumes, Unit::Volume);
     const Figure overMm = given("overpour", "overpour", input.overpour_mm, Unit::Length, "chosen; planed off later");
-    const Figure overArea = given("overpour_area", "open area", input.overpourArea_mm2, Unit::Area, "on the drawing");
+    const Figure overArea = given("overpour_area", "open area", input.overpourArea_mm2, Unit::Area,
+                                  "of all that is filled, at the finished face");
     const Figure over =
         made("overpour_volume", "overpour", "{0} × {1}", {overMm, overArea}, o.overpour_L, Unit::Volume);
     const Figure rate = given("soak_in", "soak-in", input.soakIn_g_m2, Unit::SoakIn, "chosen; less after a seal coat");
@@ -69,6 +66,141 @@ void nameOrder(ResinOrder& order, const OrderInput& input, const std::vector<Fig
                          {pigmentShare, order.batchA, order.batchB}, o.batch.pigment_g, Unit::SmallMass);
 }
 
+namespace
+{
+
+/// "pocket in A4", and where, as one job may have many of a name.
+struct Named {
+    std::string text; // with {0}
+    Figure at;
+    std::optional<Vec2> place;
+};
+Named named(const FillItem& item)
+{
+    if (item.river || item.onTable.empty()) {
+        return {item.name, {}, std::nullopt};
+    }
+    const Vec2 middle = centroid(item.onTable);
+    return {item.name + ", {0} from the left end", given("void_at", "along", middle.x, Unit::Length, "on the drawing"),
+            middle};
+}
+
+/// What must be known before a hole is filled: its depth, where the resin would run out.
+void lookAtHole(const FillItem& item, const Named& name, std::vector<Finding>& findings)
+{
+    if (!item.depthKnown) {
+        addFinding(findings, "fill.no_depth", Severity::Warn,
+                   "How deep the " + name.text + " is has not been measured: its resin is not counted.", {name.at},
+                   "measure its depth", name.place)
+            .leadsTo = "fill";
+        return;
+    }
+    if (!item.river && !item.seal && item.depth_mm <= 0.0) {
+        addFinding(findings, "fill.planed_away", Severity::Good,
+                   "The " + name.text + ", is planed away by flattening.", {name.at}, "", name.place);
+        return;
+    }
+    if (item.breaksThrough && !item.seal) {
+        addFinding(findings, "fill.breaks_through", Severity::Warn,
+                   "The " + name.text + ", is deeper than the finished top: it breaks through the other face.",
+                   {name.at}, "dam it below: tape and a flat board", name.place);
+    }
+    if (item.shareInside < kWhole && !item.seal) {
+        addFinding(findings, "fill.runs_off", Severity::Warn,
+                   "The " + name.text + ", runs off its piece: {1} of it lies inside.",
+                   {name.at, given("share_inside", "inside", item.shareInside * 100.0, Unit::Percent, "on the drawing")},
+                   "dam it at the edge before it is filled", name.place);
+    }
+}
+
+void lookAtItem(const FillInput& in, const FillItem& item, std::vector<Finding>& findings)
+{
+    const Named name = named(item);
+    const ResinClass* r = resinOf(in, item.resin);
+    lookAtHole(item, name, findings);
+    if (r == nullptr || item.seal || !(item.depth_mm > 0.0)) {
+        return;
+    }
+    if (!item.river && item.depth_mm < r->minLayer_mm) {
+        const bool thinnest = item.resin == "table_top";
+        addFinding(findings, "fill.too_shallow", Severity::Warn,
+                   r->name + " may not cure in the " + name.text + ": it is {1} deep, its class wants {2}.",
+                   {name.at, given("depth", "depth", item.depth_mm, Unit::Length, "left after flattening"),
+                    given("min_layer", "least", r->minLayer_mm, Unit::Length, "resin class")},
+                   thinnest ? "fill it with a stick after sanding" : "use table-top resin there", name.place);
+    }
+    if (item.layers.count > 1) {
+        addFinding(findings, "fill.layers", Severity::Caution,
+                   "Pour the " + name.text + (item.river ? "" : ",") + " in {1} layers of {2}.",
+                   {name.at,
+                    made("layers", "layers", "{0} ÷ {1}, rounded up",
+                         {given("depth", "depth", item.depth_mm, Unit::Length, "left after flattening"),
+                          given("max_layer", "deepest layer", r->maxLayer_mm, Unit::Length, "resin class")},
+                         item.layers.count, Unit::Count),
+                    given("layer", "layer", item.layers.thickness_mm, Unit::Length, "depth by layers")},
+                   "next layer inside the recoat window, or scuff", name.place);
+    }
+    if (item.overruled && r->maxLayer_mm < 10.0 && item.width_mm > 60.0 && item.depth_mm > 2.0 * r->maxLayer_mm) {
+        addFinding(findings, "fill.overruled_hot", Severity::Warn,
+                   r->name + " poured deep heats and cracks: the " + name.text + (item.river ? "." : ", is filled with it."),
+                   {name.at}, "take the deep-pour resin", name.place);
+    }
+    const bool thin = item.resin == "deep_pour_slow" || item.resin == "deep_pour_extra" ||
+                      item.resin == "penetrating_sealer";
+    if (item.through && !item.river && thin) {
+        addFinding(findings, "fill.thin_leaks", Severity::Caution,
+                   r->name + " is thin and finds every pinhole in the tape: the " + name.text + ", is open below.",
+                   {name.at}, "bed a flat board in sealant below it, or take a thicker class", name.place);
+    }
+}
+
+/// Wood floats in resin: what holds the slabs down while a river is poured.
+void lookAtUplift(const FillInput& in, FillPlan& plan)
+{
+    const FillItem* river = nullptr;
+    for (const FillItem& item : plan.items) {
+        river = item.river ? &item : river;
+    }
+    const ResinClass* r = river != nullptr ? resinOf(in, river->resin) : nullptr;
+    if (r == nullptr) {
+        return;
+    }
+    constexpr double kMargin = 1.5;    // of a clamp, against a knock or a slipped caul
+    constexpr double kClamp_N = 500.0; // half of what a bar clamp gives by hand
+    constexpr double kUnmetered_pct = 10.0;
+    const double resin = mixedDensity_kg_L(r->mix) * 1000.0;
+    for (size_t i = 0; i < in.layup->pieces.size(); ++i) {
+        const PlacedPiece& piece = in.layup->pieces[i];
+        if (in.species[i].id.empty() || !(in.species[i].g12 > 0.0)) {
+            continue;
+        }
+        const double wood = density_kg_m3(in.species[i].g12, in.slabs[i]->mc_pct.value_or(kUnmetered_pct));
+        const double area = area_mm2(std::span<const Vec2>(piece.rough));
+        const double thick = in.flatten->meanThickness.value();
+        const Uplift up = upliftOf(area, thick, river->depth_mm, wood, resin, kMargin, kClamp_N);
+        if (!(up.uplift_N > 1.0)) {
+            continue;
+        }
+        const Figure force =
+            made("uplift_" + piece.name, "Uplift of " + piece.name + " in the pour", "({0} × {1} − {2} × {3}) × {4} × g",
+                 {given("resin_density", "resin", resin, Unit::Density, "resin class values"),
+                  given("pour_depth", "poured deep", river->depth_mm, Unit::Length, "whole depth, resin under the slab"),
+                  given("wood_density", "wood", wood, Unit::Density, "species and MC"), in.flatten->meanThickness,
+                  given("rough_area", "area", area, Unit::Area, "rough piece")},
+                 up.uplift_N, Unit::Force);
+        plan.figures.push_back({force, Weight::Folded});
+        addFinding(plan.findings, "fill.uplift", Severity::Caution,
+                   piece.name + " floats in the resin by up to {0} where it runs under it: {1} clamps or weights hold "
+                                "it down.",
+                   {force, made("clamps_" + piece.name, "clamps", "{0} × 1.5 ÷ {1}, rounded up",
+                                {force, given("clamp", "a clamp", kClamp_N, Unit::Force, "by hand, half of it counted")},
+                                up.clamps, Unit::Count)},
+                   "clamp each piece to the form before the first layer", centroid(piece.rough));
+    }
+}
+
+} // namespace
+
 void lookAtFill(const FillInput& in, FillPlan& plan)
 {
     if (in.flatten->thickness.isGuess() && !plan.items.empty()) {
@@ -78,34 +210,9 @@ void lookAtFill(const FillInput& in, FillPlan& plan)
             .leadsTo = "yard";
     }
     for (const FillItem& item : plan.items) {
-        const std::optional<Vec2> place = item.onTable.empty() ? std::nullopt : std::optional(centroid(item.onTable));
-        const ResinClass* r = resinOf(in, item.resin);
-        if (item.feature != 0 && item.depth_mm <= 0.0) {
-            addFinding(plan.findings, "fill.planed_away", Severity::Good,
-                       "The " + item.name + " is planed away by flattening.", {}, "", place);
-        }
-        if (r != nullptr && item.depth_mm > 0.0 && item.depth_mm < r->minLayer_mm && item.feature != 0) {
-            addFinding(plan.findings, "fill.too_shallow", Severity::Warn,
-                       r->name + " may not cure in the " + item.name + ": {0} deep, its class wants {1}.",
-                       {given("depth", "depth", item.depth_mm, Unit::Length, ""),
-                        given("min_layer", "least", r->minLayer_mm, Unit::Length, "resin class")},
-                       "use table-top resin there", place);
-        }
-        if (r != nullptr && item.layers.count > 1) {
-            addFinding(plan.findings, "fill.layers", Severity::Caution,
-                       "Pour the " + item.name + " in {0} layers of {1}.",
-                       {given("layers", "layers", item.layers.count, Unit::Count,
-                              "depth ÷ the class's deepest layer, rounded up"),
-                        given("layer", "layer", item.layers.thickness_mm, Unit::Length, "depth ÷ layers")},
-                       "next layer inside the recoat window, or scuff", place);
-        }
-        if (item.overruled && r != nullptr && r->maxLayer_mm < 10.0 && item.width_mm > 60.0 &&
-            item.depth_mm > 2.0 * r->maxLayer_mm) {
-            addFinding(plan.findings, "fill.overruled_hot", Severity::Warn,
-                       r->name + " poured deep in the " + item.name + " heats and cracks.", {},
-                       "take the deep-pour resin", place);
-        }
+        lookAtItem(in, item, plan.findings);
     }
+    lookAtUplift(in, plan);
     for (const ResinOrder& order : plan.orders) {
         const ResinClass* r = resinOf(in, order.resin);
         const double grams = order.batchA.value() + order.batchB.value();

@@ -9,6 +9,7 @@
 #include <limits>
 #include <map>
 
+#include "core/fill/cavity.h"
 #include "core/fill/fill_look.h"
 #include "core/wood/density.h"
 
@@ -26,29 +27,6 @@ bool sameInput(const FillInput& a, const FillInput& b)
 namespace
 {
 
-const char* kindWord(FeatureKind kind)
-{
-    switch (kind) {
-    case FeatureKind::ThroughVoid:
-        return "through void";
-    case FeatureKind::BlindVoid:
-        return "pocket";
-    case FeatureKind::Knot:
-        return "loose knot";
-    case FeatureKind::Check:
-        return "check";
-    case FeatureKind::Inclusion:
-        return "inclusion";
-    case FeatureKind::WormHoles:
-        return "worm holes";
-    case FeatureKind::Pith:
-        return "pith";
-    case FeatureKind::Sapwood:
-        return "sapwood";
-    }
-    return "void";
-}
-
 class FillBuilder
 {
 public:
@@ -62,8 +40,12 @@ public:
         river();
         for (size_t i = 0; i < in_.layup->pieces.size(); ++i) {
             for (const Feature& feature : in_.slabs[i]->features) {
-                if (feature.intention == Intention::Fill) {
-                    addVoid(i, feature);
+                if (auto hole = cavityOf(in_, i, feature)) {
+                    if (feature.intention == Intention::Fill) {
+                        addItem(std::move(*hole));
+                    } else {
+                        air_.push_back(std::move(*hole));
+                    }
                 }
             }
         }
@@ -76,34 +58,61 @@ public:
     }
 
 private:
-    /// What flattening takes off a face at a place of the slab, the face's mean where it was not read.
-    [[nodiscard]] double takenOffAt(size_t piece, Face face, Vec2 place) const
-    {
-        const FlattenedPiece& flat = in_.flatten->pieces[piece];
-        const FacePasses& passes = face == Face::Top ? flat.top : flat.bottom;
-        if (!flat.missing && passes.map.cellsAlong > 0) {
-            const double along = (place.x - passes.box.left) / passes.map.length_mm * passes.map.cellsAlong;
-            const double across = (place.y - passes.box.bottom) / passes.map.width_mm * passes.map.cellsAcross;
-            if (along >= 0.0 && across >= 0.0 && along < passes.map.cellsAlong && across < passes.map.cellsAcross) {
-                const double height =
-                    passes.map.height_mm[static_cast<size_t>(across) * static_cast<size_t>(passes.map.cellsAlong) +
-                                         static_cast<size_t>(along)];
-                if (std::isfinite(height)) {
-                    return std::max(0.0, height);
-                }
-            }
-        }
-        return takenOff(piece, face);
-    }
-
     /// What flattening takes off a face of the slab, the mean over the wood.
     [[nodiscard]] double takenOff(size_t piece, Face face) const
     {
         const FlattenedPiece& flat = in_.flatten->pieces[piece];
-        if (flat.missing) {
-            return std::max(0.0, (flat.rough_mm - thickness_.value()) / 2.0);
-        }
         return face == Face::Top ? flat.top.mean_mm : flat.bottom.mean_mm;
+    }
+
+    /// Mean thickness of a finished piece: more than the top's where one face stays as it is.
+    [[nodiscard]] double thick_mm(size_t piece) const
+    {
+        return thickness_.value() + in_.flatten->pieces[piece].over_mm;
+    }
+
+    /// Shares of the rough thickness that come off the show side and the under side.
+    struct Shares {
+        double show = 0.0;
+        double under = 0.0;
+    };
+    [[nodiscard]] Shares sharesOf(size_t piece) const
+    {
+        const bool over = in_.layup->pieces[piece].turnedOver;
+        const double show = takenOff(piece, over ? Face::Bottom : Face::Top);
+        const double under = takenOff(piece, over ? Face::Top : Face::Bottom);
+        const double rough = thick_mm(piece) + show + under;
+        return rough > 0.0 ? Shares{show / rough, under / rough} : Shares{};
+    }
+
+    /// The wood of a piece on its finished faces: its sides are ruled between the rough ones.
+    struct FinishedArea {
+        double show_mm2 = 0.0;
+        double under_mm2 = 0.0;
+        [[nodiscard]] double mean_mm2() const { return (show_mm2 + under_mm2) / 2.0; }
+    };
+    [[nodiscard]] FinishedArea finishedArea(size_t index) const
+    {
+        const PlacedPiece& piece = in_.layup->pieces[index];
+        const Shares off = sharesOf(index);
+        const double slope = area_mm2(piece.keptUnder) - piece.keptArea_mm2;
+        return {piece.keptArea_mm2 + off.show * slope, piece.keptArea_mm2 + (1.0 - off.under) * slope};
+    }
+
+    /// What is filled, punky wood soaked first.
+    void addItem(FillItem item)
+    {
+        if (item.kind == FeatureKind::Inclusion) {
+            FillItem seal = item;
+            seal.seal = true;
+            seal.name += ", sealed first";
+            seal.inTop_L = 0.0;
+            seal.areaTop_mm2 = seal.areaBottom_mm2 = 0.0; // no overpour: it soaks away
+            seal.volume = given(item.volume.node().key + "_seal", seal.name, 0.0, Unit::Volume,
+                                "fills nothing: it soaks into the wood that gets wet");
+            plan_.items.push_back(std::move(seal));
+        }
+        plan_.items.push_back(std::move(item));
     }
 
     static double outerLength(const Region& region)
@@ -121,211 +130,78 @@ private:
             return;
         }
         GapInput gap = *in_.layup->gapInput;
-        // Share of the rough thickness that comes off the show side and the under side.
-        const auto shares = [&](size_t piece) {
-            const bool over = in_.layup->pieces[piece].turnedOver;
-            const double show = takenOff(piece, over ? Face::Bottom : Face::Top);
-            const double under = takenOff(piece, over ? Face::Top : Face::Bottom);
-            const double rough = thickness_.value() + show + under;
-            return std::pair{show / rough, under / rough};
-        };
-        const auto [showB, underB] = shares(0); // the far piece is B
-        const auto [showA, underA] = shares(1);
+        const Shares farOff = sharesOf(0); // the far piece is B
+        const Shares nearOff = sharesOf(1);
         const Profile a = gap.edgeA;
         const Profile b = gap.edgeB;
         const Profile bevelA = gap.bevelA;
         const Profile bevelB = gap.bevelB;
-        gap.edgeA = combined(a, showA, bevelA);
-        gap.edgeB = combined(b, showB, bevelB);
+        gap.edgeA = combined(a, nearOff.show, bevelA);
+        gap.edgeB = combined(b, farOff.show, bevelB);
         auto scaled = [](Profile profile, double by) {
             for (Vec2& p : profile) {
                 p.y *= by;
             }
             return profile;
         };
-        gap.bevelA = scaled(bevelA, 1.0 - showA - underA);
-        gap.bevelB = scaled(bevelB, 1.0 - showB - underB);
-        gap.thickness_mm = thickness_.value();
-        gap.fillDepth_mm = thickness_.value();
-        const auto answer = gapBetween(gap);
-        if (!answer || !answer->fits) {
+        gap.bevelA = scaled(bevelA, 1.0 - nearOff.show - nearOff.under);
+        gap.bevelB = scaled(bevelB, 1.0 - farOff.show - farOff.under);
+        const Figure& deep = in_.flatten->meanThickness;
+        gap.thickness_mm = deep.value();
+        gap.fillDepth_mm = deep.value();
+        const auto finished = gapBetween(gap);
+        // It is poured before the ends are trimmed.
+        gap.window = {-in_.layup->trim_mm, in_.layup->length.value() + in_.layup->trim_mm};
+        const auto poured = gapBetween(gap);
+        if (!finished || !finished->fits || !poured) {
             return;
         }
-        plan_.gap = *answer;
+        plan_.gap = *finished;
         FillItem item;
+        item.river = true;
         item.name = "river";
-        item.depth_mm = thickness_.value();
-        item.width_mm = answer->leastTop.value;
-        item.areaTop_mm2 = answer->areaTop_mm2;
-        item.areaBottom_mm2 = answer->areaBottom_mm2;
-        double volume_L = answer->volume_L;
+        item.depth_mm = deep.value();
+        item.through = true;
+        item.width_mm = finished->leastTop.value;
+        item.onTable = gapRing(gap, *poured, false);
+        const Region above{anticlockwise(item.onTable)};
+        const Region below{anticlockwise(gapRing(gap, *poured, true))};
+        const Region outline = finalOutline(*in_.layup);
+        double aboveInTop = area_mm2(intersection(above, outline));
+        double belowInTop = area_mm2(intersection(below, outline));
         // An island's sides are ruled as well: its area runs evenly from the one face to the other.
-        double islands_mm2 = 0.0;
-        double islandsBelow_mm2 = 0.0;
+        double islandsAbove = 0.0;
+        double islandsBelow = 0.0;
         for (size_t i = 2; i < in_.layup->pieces.size(); ++i) {
             const PlacedPiece& island = in_.layup->pieces[i];
-            const auto [show, under] = shares(i);
-            const double above = island.keptArea_mm2;
-            const double slope = area_mm2(island.keptUnder) - above;
-            islands_mm2 += above + show * slope;
-            islandsBelow_mm2 += above + (1.0 - under) * slope;
+            const FinishedArea area = finishedArea(i);
+            islandsAbove += area.show_mm2;
+            islandsBelow += area.under_mm2;
             item.islands.insert(item.islands.end(), island.kept.begin(), island.kept.end());
             item.wetted_mm2 += outerLength(island.kept) * item.depth_mm;
         }
-        item.areaTop_mm2 -= islands_mm2;
-        item.areaBottom_mm2 -= islandsBelow_mm2;
-        volume_L -= (islands_mm2 + islandsBelow_mm2) / 2.0 * item.depth_mm / 1e6;
-        const bool island = in_.layup->pieces.size() > 2;
+        item.areaTop_mm2 = area_mm2(above) - islandsAbove;
+        item.areaBottom_mm2 = area_mm2(below) - islandsBelow;
+        const double volume_L = (item.areaTop_mm2 + item.areaBottom_mm2) / 2.0 * item.depth_mm / 1e6;
+        item.inTop_L = (aboveInTop - islandsAbove + belowInTop - islandsBelow) / 2.0 * item.depth_mm / 1e6;
+        const std::string less = in_.layup->pieces.size() > 2 ? ", less the islands" : "";
         const Figure top = given("river_area_top", "area above", item.areaTop_mm2, Unit::Area,
-                                 island ? "between the finished edges less the islands, show face"
-                                        : "between the finished edges, show face");
+                                 "between the finished edges over the rough length, show face" + less);
         const Figure bottom = given("river_area_bottom", "area below", item.areaBottom_mm2, Unit::Area,
-                                    island ? "between the finished edges less the islands, underside"
-                                           : "between the finished edges, underside");
+                                    "between the finished edges over the rough length, underside" + less);
         item.volume =
-            made("river_volume", "River", "({0} + {1}) ÷ 2 × {2}", {top, bottom, thickness_}, volume_L, Unit::Volume);
-        const double half = gap.overallWidth_mm / 2.0;
-        Ring ring;
-        for (const Vec2 p : cutTo(gap.edgeA, answer->from_mm, answer->to_mm)) {
-            ring.push_back({p.x, p.y - half});
-            if (ring.size() > 1) {
-                item.wetted_mm2 += length(ring[ring.size() - 1] - ring[ring.size() - 2]) * item.depth_mm;
+            made("river_volume", "River", "({0} + {1}) ÷ 2 × {2}", {top, bottom, deep}, volume_L, Unit::Volume);
+        const auto along = [](const Profile& edge) {
+            double sum = 0.0;
+            for (size_t i = 0; i + 1 < edge.size(); ++i) {
+                sum += length(edge[i + 1] - edge[i]);
             }
-        }
-        const Profile farEdge = cutTo(gap.edgeB, answer->from_mm, answer->to_mm);
-        for (size_t k = farEdge.size(); k-- > 0;) {
-            ring.push_back({farEdge[k].x, half - farEdge[k].y});
-            if (k + 1 < farEdge.size()) {
-                item.wetted_mm2 += length(ring[ring.size() - 1] - ring[ring.size() - 2]) * item.depth_mm;
-            }
-        }
-        item.onTable = ring;
+            return sum;
+        };
+        item.wetted_mm2 += (along(cutTo(gap.edgeA, poured->from_mm, poured->to_mm)) +
+                            along(cutTo(gap.edgeB, poured->from_mm, poured->to_mm))) *
+                           item.depth_mm;
         plan_.items.push_back(std::move(item));
-    }
-
-    void addVoid(size_t pieceIndex, const Feature& feature)
-    {
-        const PlacedPiece& piece = in_.layup->pieces[pieceIndex];
-        FillItem item;
-        item.slab = piece.slab;
-        item.feature = feature.id;
-        item.name = std::string(kindWord(feature.kind)) + " in " + piece.name;
-        const double taken = takenOffAt(pieceIndex, feature.face, centroid(feature.points));
-        const double left = std::max(0.0, feature.depth_mm - taken);
-        const Figure whole = given("depth", "depth", feature.depth_mm, Unit::Length, "measured on the rough face");
-        const Figure off =
-            in_.flatten->pieces[pieceIndex].missing
-                ? assumed("taken_off", "taken off there", taken, Unit::Length, "half of what is spare; face not read")
-                : given("taken_off", "taken off there", taken, Unit::Length, "flattening, at its middle");
-        const Figure depth = made("depth_left", "depth left", "{0} − {1}", {whole, off}, left, Unit::Length);
-
-        Ring ring = feature.points;
-        if (feature.kind == FeatureKind::Knot && !feature.points.empty()) {
-            ring = ellipse(feature.points.front(), feature.width_mm, feature.width_mm, 0.0);
-        } else if (feature.kind == FeatureKind::Check && feature.points.size() >= 2) {
-            ring = stripe(feature.points, std::max(1.0, feature.width_mm));
-        }
-        item.onTable = piece.place.toTable(ring);
-        if (feature.kind != FeatureKind::ThroughVoid) {
-            item.onShow = (feature.face == Face::Bottom) == piece.turnedOver;
-            item.onUnder = !item.onShow;
-        }
-        const Region inTop = intersection({anticlockwise(item.onTable)}, piece.kept);
-        const double whole_mm2 = area_mm2(std::span<const Vec2>(item.onTable));
-        const double share = whole_mm2 > 0.0 ? std::clamp(area_mm2(inTop) / whole_mm2, 0.0, 1.0) : 0.0;
-        if (share <= 0.0) {
-            return; // cut away with the rest
-        }
-        if (share < 0.999) {
-            for (const Ring& part : inTop) { // drawn as far as it lies in the top
-                if (&part == &inTop.front() ||
-                    area_mm2(std::span<const Vec2>(part)) > area_mm2(std::span<const Vec2>(item.onTable))) {
-                    item.onTable = part;
-                }
-            }
-        }
-        VoidAmount amount;
-        std::vector<Figure> terms;
-        std::string formula;
-        item.depth_mm = left;
-        switch (feature.kind) {
-        case FeatureKind::ThroughVoid: {
-            item.depth_mm = thickness_.value();
-            amount = throughVoid(ring, item.depth_mm);
-            terms = {areaFigure(ring), thickness_};
-            formula = "{0} × {1}";
-            break;
-        }
-        case FeatureKind::BlindVoid:
-        case FeatureKind::Inclusion:
-            amount = pocket(ring, left);
-            terms = {areaFigure(ring), depth};
-            formula = "{0} × {1}";
-            break;
-        case FeatureKind::Knot: {
-            // Flattening takes the wide mouth of the cone away: what is left is a smaller cone.
-            const double mouth = feature.depth_mm > 0.0 ? feature.width_mm * left / feature.depth_mm : 0.0;
-            amount = conicalKnot(mouth, left);
-            terms = {given("mouth", "mouth", mouth, Unit::Length, "narrower below the rough face"), depth};
-            formula = "⅓ of a round {0} wide, {1} deep";
-            break;
-        }
-        case FeatureKind::Check: {
-            const double mouth = feature.depth_mm > 0.0 ? feature.width_mm * left / feature.depth_mm : 0.0;
-            double run = 0.0;
-            for (size_t i = 0; i + 1 < feature.points.size(); ++i) {
-                run += length(feature.points[i + 1] - feature.points[i]);
-            }
-            amount = vCrack(run, mouth, left);
-            terms = {given("run", "length", run, Unit::Length, "tape"),
-                     given("mouth", "width", mouth, Unit::Length, "narrower below the rough face"), depth};
-            formula = "{0} × {1} × {2} ÷ 2";
-            break;
-        }
-        case FeatureKind::WormHoles:
-            amount = wormHoles(feature.count, feature.width_mm, left);
-            terms = {given("count", "holes", feature.count, Unit::Count, "counted"),
-                     given("hole", "across", feature.width_mm, Unit::Length, "measured"), depth};
-            formula = "{0} holes × π ÷ 4 × {1}² × {2}";
-            break;
-        case FeatureKind::Pith:
-        case FeatureKind::Sapwood:
-            return;
-        }
-        if (share < 0.999) {
-            terms.push_back(given("share", "share inside the top", share * 100.0, Unit::Percent, "on the drawing"));
-            formula += ", {" + std::to_string(terms.size() - 1) + "} inside the top";
-        }
-        const Box box = boundsOf(item.onTable);
-        item.width_mm = feature.kind == FeatureKind::Check || feature.kind == FeatureKind::WormHoles
-                            ? feature.width_mm
-                            : std::min(box.width(), box.height());
-        item.areaTop_mm2 = item.areaBottom_mm2 =
-            item.depth_mm > 0.0 ? amount.volume_L * share * 1e6 / item.depth_mm : 0.0;
-        item.wetted_mm2 = amount.wetted_mm2 * share;
-        item.volume = made("volume_" + piece.name + "_" + std::to_string(feature.id), item.name, formula, terms,
-                           amount.volume_L * share, Unit::Volume);
-        plan_.items.push_back(std::move(item));
-    }
-
-    static Figure areaFigure(const Ring& ring)
-    {
-        return given("area", "area", area_mm2(std::span<const Vec2>(ring)), Unit::Area, "on the drawing");
-    }
-
-    static Ring stripe(const std::vector<Vec2>& line, double width)
-    {
-        Ring left;
-        Ring right;
-        for (size_t i = 0; i < line.size(); ++i) {
-            const Vec2 along = line[std::min(i + 1, line.size() - 1)] - line[i > 0 ? i - 1 : 0];
-            const double size = std::max(1e-9, length(along));
-            const Vec2 side{-along.y / size * width / 2.0, along.x / size * width / 2.0};
-            left.push_back(line[i] + side);
-            right.push_back(line[i] - side);
-        }
-        left.insert(left.end(), right.rbegin(), right.rend());
-        return left;
     }
 
     [[nodiscard]] const ResinClass* resin(const std::string& id) const
@@ -338,31 +214,39 @@ private:
         return nullptr;
     }
 
+    static ResinChoice ruleFor(const FillItem& item)
+    {
+        if (item.seal) {
+            return sealFor();
+        }
+        if (!item.depthKnown) {
+            return {"table_top", "its depth is not measured: measure it, and the rule can tell"};
+        }
+        return resinFor(item.river, item.kind, item.volume.value(), item.width_mm, item.depth_mm);
+    }
+
     void chooseResins()
     {
         for (FillItem& item : plan_.items) {
-            FeatureKind kind = FeatureKind::ThroughVoid;
-            for (size_t i = 0; i < in_.slabs.size(); ++i) {
-                for (const Feature& feature : in_.slabs[i]->features) {
-                    if (in_.slabs[i]->id == item.slab && feature.id == item.feature) {
-                        kind = feature.kind;
-                    }
-                }
-            }
             const ResinChoice choice =
-                resinFor(item.feature == 0, kind, item.volume.value(), item.width_mm, item.depth_mm);
+                ruleFor(item);
             item.resin = choice.resin;
             item.reason = choice.reason;
             for (const ResinOverrule& overrule : in_.choices.overrules) {
-                if (overrule.slab == item.slab && overrule.feature == item.feature &&
-                    resin(overrule.resin) != nullptr) {
+                const bool meant = item.river ? overrule.slab == SlabId{} && overrule.feature == 0
+                                              : overrule.slab == item.slab && overrule.feature == item.feature;
+                if (meant && !item.seal && resin(overrule.resin) != nullptr) {
                     item.overruled = overrule.resin != choice.resin;
                     item.resin = overrule.resin;
                     item.reason = item.overruled ? "your choice; the rule says: " + choice.reason : choice.reason;
                 }
             }
             if (const ResinClass* r = resin(item.resin)) {
-                item.layers = layersFor(item.depth_mm, r->maxLayer_mm, item.areaTop_mm2, item.areaBottom_mm2);
+                item.layers = item.seal ? Layers{}
+                                        : layersFor(item.depth_mm, r->maxLayer_mm, item.areaTop_mm2, item.areaBottom_mm2);
+                if (item.kind == FeatureKind::Knot) {
+                    asCone(item.layers, item.volume.value());
+                }
             }
         }
     }
@@ -416,12 +300,8 @@ private:
             mixed.push_back(order.mixed);
             litres += order.order.total.volume_L;
         }
-        std::string sum;
-        for (size_t i = 0; i < mixed.size(); ++i) {
-            sum += (i > 0 ? " + {" : "{") + std::to_string(i) + "}";
-        }
         plan_.litres = mixed.empty() ? given("litres", "Resin to mix", 0.0, Unit::Volume, "nothing to fill")
-                                     : made("litres", "Resin to mix", sum, mixed, litres, Unit::Volume);
+                                     : sumFigure("litres", "Resin to mix", mixed, Unit::Volume);
         add(plan_.litres, Weight::Telling);
         if (in_.choices.price_per_L && litres > 0.0) {
             const Figure price =
@@ -443,50 +323,135 @@ private:
             add(order.aVolume, Weight::Folded);
             add(order.bVolume, Weight::Folded);
         }
-        double mass = 0.0;
+        weighTop();
+    }
+
+    /// Wood, resin and air of the finished top, and what they weigh.
+    void weighTop()
+    {
         std::vector<Figure> masses;
+        std::vector<Figure> woods;
+        std::vector<Figure> outlines;
         for (size_t i = 0; i < in_.layup->pieces.size(); ++i) {
             const PlacedPiece& piece = in_.layup->pieces[i];
-            const double mc = in_.slabs[i]->mc_pct.value_or(10.0);
-            const double density = in_.species[i].id.empty() // of wood nobody named, no weight is known
-                                       ? std::numeric_limits<double>::quiet_NaN()
-                                       : density_kg_m3(in_.species[i].g12, mc);
-            const double kg = piece.keptArea_mm2 * thickness_.value() * 1e-9 * density;
-            const Figure area =
-                given("kept_area", "wood of " + piece.name, piece.keptArea_mm2, Unit::Area, "on the drawing");
-            const Figure mcFigure = in_.slabs[i]->mc_pct ? given("mc", "MC", mc, Unit::Percent, "meter")
-                                                         : assumed("mc", "MC", mc, Unit::Percent, "not metered");
-            const Figure g12 =
-                given("g12", "specific gravity at 12 %", in_.species[i].g12, Unit::None, in_.species[i].source);
-            const Figure densityFigure =
-                made("density", "density", "{0} at {1}", {g12, mcFigure}, density, Unit::Density);
-            masses.push_back(made("mass_" + piece.name, piece.name, "{0} × {1} × {2}",
-                                  {area, thickness_, densityFigure}, kg, Unit::Mass));
-            mass += kg;
-        }
-        double resinKg = 0.0;
-        for (const ResinOrder& order : plan_.orders) {
-            double voids = 0.0;
-            for (const FillItem& item : plan_.items) {
-                voids += item.resin == order.resin ? item.volume.value() : 0.0;
+            const FinishedArea faces = finishedArea(i);
+            const Figure area = made("mean_area_" + piece.name, "outline of " + piece.name, "({0} + {1}) ÷ 2",
+                                     {given("area_show", "show face", faces.show_mm2, Unit::Area, "finished face"),
+                                      given("area_under", "underside", faces.under_mm2, Unit::Area, "finished face")},
+                                     faces.mean_mm2(), Unit::Area);
+            const double over = in_.flatten->pieces[i].over_mm;
+            const Figure thick = over > 0.0 ? made("mean_thickness_" + piece.name, "thickness, mean", "{0} + {1}",
+                                                   {thickness_, given("over_" + piece.name, "more than there, mean", over,
+                                                                      Unit::Length, "the face that stays")},
+                                                   thick_mm(i), Unit::Length)
+                                            : thickness_;
+            const Figure whole = made("outline_" + piece.name, piece.name + " and its holes", "{0} × {1}",
+                                      {area, thick}, faces.mean_mm2() * thick_mm(i) / 1e6, Unit::Volume);
+            std::vector<Figure> holes;
+            double holes_L = 0.0;
+            for (const std::vector<FillItem>* list : {&plan_.items, &air_}) {
+                for (const FillItem& item : *list) {
+                    if (!item.river && item.slab == piece.slab && item.pieceIndex == i && item.inTop_L > 0.0) {
+                        holes.push_back(inTopFigure(item));
+                        holes_L += item.inTop_L;
+                    }
+                }
             }
-            resinKg += voids * order.order.mixedDensity_kg_L;
+            Figure wood = whole;
+            if (!holes.empty()) {
+                wood = made("wood_" + piece.name, "wood of " + piece.name, "{0} − {1}",
+                            {whole, sumFigure("holes_" + piece.name, "its holes", holes, Unit::Volume)},
+                            std::max(0.0, whole.value() - holes_L), Unit::Volume);
+            }
+            outlines.push_back(whole);
+            woods.push_back(wood);
+            masses.push_back(massOf(i, wood));
         }
-        std::string formula;
-        for (size_t i = 0; i < masses.size(); ++i) {
-            formula += (i > 0 ? " + {" : "{") + std::to_string(i) + "}";
+        std::vector<Figure> resins;
+        std::vector<Figure> air;
+        for (const ResinOrder& order : plan_.orders) {
+            std::vector<Figure> filled;
+            for (const FillItem& item : plan_.items) {
+                if (item.resin == order.resin && item.inTop_L > 0.0) {
+                    filled.push_back(inTopFigure(item));
+                }
+            }
+            if (!filled.empty()) {
+                const Figure litres = sumFigure("filled_" + order.resin, order.name, filled, Unit::Volume);
+                resins.push_back(litres);
+                masses.push_back(
+                    made("mass_resin_" + order.resin, "resin", "{0} × {1}",
+                         {litres, given("mixed_density", "density of the mix", order.order.mixedDensity_kg_L,
+                                        Unit::MixedDensity, "resin class values")},
+                         litres.value() * order.order.mixedDensity_kg_L, Unit::Mass));
+            }
         }
-        if (resinKg > 0.0) {
-            formula += " + {" + std::to_string(masses.size()) + "}";
-            masses.push_back(
-                given("mass_resin", "resin", resinKg, Unit::Mass, "volume of the voids × density of the mix"));
+        for (const FillItem& item : plan_.items) {
+            if (item.resin.empty() && item.inTop_L > 0.0) { // hairlines and pinholes: filler that weighs nothing to speak of
+                air.push_back(inTopFigure(item));
+            }
+            if (item.river) {
+                outlines.push_back(inTopFigure(item));
+            }
         }
-        plan_.mass = made("mass", "Weight, finished top", formula, masses, mass + resinKg, Unit::Mass);
+        for (const FillItem& item : air_) {
+            if (item.inTop_L > 0.0) {
+                air.push_back(inTopFigure(item));
+            }
+        }
+        plan_.wood_L = sumFigure("wood_volume", "Wood", woods, Unit::Volume);
+        plan_.resin_L = sumFigure("resin_volume", "Resin in the top", resins, Unit::Volume);
+        plan_.air_L = sumFigure("air_volume", "Left open", air, Unit::Volume);
+        plan_.outline_L = sumFigure("outline_volume", "Inside the outline", outlines, Unit::Volume);
+        plan_.mass = sumFigure("mass", "Weight, finished top", masses, Unit::Mass);
         add(plan_.mass);
+        add(plan_.wood_L, Weight::Folded);
+        if (!resins.empty()) {
+            add(plan_.resin_L, Weight::Folded);
+        }
+        if (!air.empty()) {
+            add(plan_.air_L, Weight::Folded);
+        }
     }
+
+    /// The figure of a hole as far as it lies in the finished top.
+    static Figure inTopFigure(const FillItem& item)
+    {
+        const double all = item.volume.value();
+        if (std::abs(all - item.inTop_L) <= 1e-12 + 1e-9 * all) {
+            return item.volume;
+        }
+        return made(item.volume.node().key + "_in_top", item.name, "of {0} what lies in the finished top: {1}",
+                    {item.volume, given("share_in_top", "share", all > 0.0 ? 100.0 * item.inTop_L / all : 0.0,
+                                        Unit::Percent, "on the drawing")},
+                    item.inTop_L, Unit::Volume);
+    }
+
+    [[nodiscard]] Figure massOf(size_t i, const Figure& wood) const
+    {
+        const std::string& name = in_.layup->pieces[i].name;
+        const double mc = in_.slabs[i]->mc_pct.value_or(kUnmetered_pct);
+        const bool known = !in_.species[i].id.empty() && in_.species[i].g12 > 0.0; // of wood nobody named no weight is
+        const double density =
+            known ? density_kg_m3(in_.species[i].g12, mc) : std::numeric_limits<double>::quiet_NaN();
+        const Figure mcFigure = in_.slabs[i]->mc_pct
+                                    ? given("mc", "MC of " + name, mc, Unit::Percent, "meter")
+                                    : assumed("mc", "MC of " + name, mc, Unit::Percent, "not metered");
+        const Figure g12 =
+            given("g12", "specific gravity at 12 %", known ? in_.species[i].g12 : std::numeric_limits<double>::quiet_NaN(),
+                  Unit::None, in_.species[i].source);
+        const Figure densityFigure =
+            made("density", "density of " + name, "{0} brought to {1}, with its water", {g12, mcFigure}, density,
+                 Unit::Density);
+        return made("mass_" + name, name, "{0} × {1}", {wood, densityFigure}, wood.value() / 1000.0 * density,
+                    Unit::Mass);
+    }
+
+    static constexpr double kUnmetered_pct = 10.0; // of air-dried wood that nobody metered, about
 
     const FillInput& in_;
     Figure thickness_;
+    std::vector<FillItem> air_; // holes that stay open
     FillPlan plan_;
 };
 

@@ -13,19 +13,31 @@
 namespace burl
 {
 
+/// A hole is whole in a piece when no more than this is missing of it.
+constexpr double kWhole = 0.999;
+
 /// One thing to fill.
 struct FillItem {
     SlabId slab;
-    int feature = 0; // 0: the river
+    size_t pieceIndex = 0; // which piece of the top: a slab may give two
+    int feature = 0;
+    bool river = false; // between the slabs: no feature of any
+    bool seal = false;  // soaked first, before what fills it
+    FeatureKind kind = FeatureKind::ThroughVoid;
     std::string name;
     bool onShow = true;  // can be seen from the show face
     bool onUnder = true; // and from the underside
     Ring onTable;        // where it lies in the top, for drawing
     Region islands;      // wood inside it, for drawing
-    Figure volume;       // litres of the void itself
+    Figure volume;       // litres as it is filled: of the rough piece, before its ends are trimmed
+    double inTop_L = 0.0; // of it what the finished top keeps
     double wetted_mm2 = 0.0;
     double depth_mm = 0.0; // left after flattening
-    double width_mm = 0.0; // its narrow way
+    bool depthKnown = true;
+    bool through = false;       // open on both faces
+    bool breaksThrough = false; // though it was drawn as blind
+    double shareInside = 1.0;   // of it in the rough piece: the rest runs off its edge
+    double width_mm = 0.0;      // its narrow way
     double areaTop_mm2 = 0.0;
     double areaBottom_mm2 = 0.0;
     std::string resin;  // id; empty when nothing is mixed (hairlines, pinholes)
@@ -49,9 +61,10 @@ struct ResinOrder {
 struct FillPlan {
     std::vector<FillItem> items;
     std::vector<ResinOrder> orders;
-    std::optional<GapAnswer> gap; // between finished faces
+    std::optional<GapAnswer> gap; // between finished faces, over the final length
     Figure litres;                // all resins, mixed
     Figure mass;                  // finished top: wood and resin
+    Figure wood_L, resin_L, air_L, outline_L; // of the finished top: the first three make the last
     Figure cost;                  // of the resin, where its price is known
     std::vector<Entry> figures;
     std::vector<Finding> findings;
@@ -74,6 +87,7 @@ struct ResinChoice {
     std::string resin; // empty: nothing mixed
     std::string reason;
 };
+[[nodiscard]] ResinChoice sealFor();
 [[nodiscard]] ResinChoice resinFor(bool river, FeatureKind kind, double litres, double width_mm, double depth_mm);
 
 } // namespace burl

@@ -1,7 +1,8 @@
 #include "core/fill/fill_plan.h"
 
 // Thin, slow deep-pour resin finds every pinhole in the tape; thick table-top resin sets overnight
-// but boils when poured deep. Where the sizes below come from: docs/formulas.md#resin-rule.
+// but boils when poured deep, and deep holes would take it in many thin fills. Between them stands the casting resin.
+// Where the sizes below come from: docs/formulas.md#resin-rule.
 
 namespace burl
 {
@@ -12,8 +13,14 @@ constexpr double kLargePocket_L = 1.0;
 constexpr double kHairline_mm = 1.0;
 constexpr double kPinhole_mm = 2.0;
 constexpr double kDeepPourDepth_mm = 10.0; // shallower than a deep-pour class will cure at
+constexpr double kTwoFills_mm = 12.0;      // what table-top resin fills in two layers; nobody pours a hole in ten
 
 } // namespace
+
+ResinChoice sealFor()
+{
+    return {"penetrating_sealer", "punky wood and bark: penetrating resin first, in one go"};
+}
 
 ResinChoice resinFor(bool river, FeatureKind kind, double litres, double width_mm, double depth_mm)
 {
@@ -26,13 +33,13 @@ ResinChoice resinFor(bool river, FeatureKind kind, double litres, double width_m
     if (kind == FeatureKind::WormHoles && width_mm <= kPinhole_mm) {
         return {"", "pinholes: a filler stick after sanding"};
     }
-    if (kind == FeatureKind::Inclusion) {
-        return {"penetrating_sealer", "punky wood and bark: penetrating resin first"};
-    }
     if (litres >= kLargePocket_L && depth_mm >= kDeepPourDepth_mm) {
         return {"deep_pour_slow", "a large pocket: deep-pour in layers, it heats least"};
     }
-    return {"table_top", "a void or crack: several small fills; thicker resin does not creep through the tape"};
+    if (depth_mm > kTwoFills_mm) {
+        return {"medium_casting", "a deep void or crack: casting resin in one or two fills, thick enough for the tape"};
+    }
+    return {"table_top", "a shallow void or crack: one or two small fills; thick resin does not creep through the tape"};
 }
 
 } // namespace burl

@@ -121,6 +121,16 @@ Layers layersFor(double depth_mm, double maxLayer_mm, double areaTop_mm2, double
     return out;
 }
 
+void asCone(Layers& layers, double volume_L)
+{
+    const double n = layers.count;
+    for (size_t k = 0; k < layers.volumes_L.size(); ++k) {
+        const auto low = static_cast<double>(k);
+        layers.volumes_L[k] = volume_L * (std::pow(low + 1.0, 3) - std::pow(low, 3)) / (n * n * n);
+    }
+    layers.volume_L = volume_L;
+}
+
 Uplift upliftOf(double area_mm2, double thickness_mm, double resinDepth_mm, double wood_kg_m3, double resin_kg_m3,
                 double safety, double clamp_N)
 {

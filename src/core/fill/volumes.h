@@ -76,6 +76,9 @@ struct Layers {
 };
 [[nodiscard]] Layers layersFor(double depth_mm, double maxLayer_mm, double areaTop_mm2, double areaBottom_mm2);
 
+/// The layers of a cone that points down: the uppermost takes most.
+void asCone(Layers& layers, double volume_L);
+
 struct Uplift {
     double net_N = 0.0; // negative: the slab stays down by itself
     double uplift_N = 0.0;

@@ -1,22 +1,27 @@
 #pragma once
-// Which readings the planes must keep under: inside the rough outline, not where it is filled or cut off.
+// What the planes must keep under: the face inside the final outline, read or carried to its rim, not where it is
+// filled or cut off.   Units: mm.   Source: docs/formulas.md#surface-between-readings.   Threads: pure.
 
 #include <cstddef>
 #include <vector>
 
-#include "core/flatten/surfaces.h"
+#include "core/flatten/face_field.h"
 #include "core/geometry/ring.h"
 
 namespace burl
 {
 
 struct Counted {
-    std::vector<Point3> points;
-    /// Of each of the surface's points its place in `points`, -1 when it does not count.
+    std::vector<Point3> points; // the readings first, then what is carried between and beyond them
+    std::size_t read = 0;       // so many of them are readings
+    /// Of each of the surface's readings its place in `points`, -1 when it does not count.
     std::vector<std::ptrdiff_t> among;
+    double furthest_mm = 0.0; // that a counted place lies beyond the outermost readings
+    Vec2 furthestAt;
 };
-/// `outline` in the slab's frame.
-[[nodiscard]] Counted countedIn(const std::vector<SurfacePoint>& all, const Ring& outline, const Slab& slab, Face face);
+/// `inside` in the slab's frame: the wood that the final top keeps of this face.
+[[nodiscard]] Counted countedIn(const std::vector<SurfacePoint>& all, const FaceField& field, const HeightGrid& grid,
+                                const Region& inside, const Slab& slab, Face face);
 
 /// Areas of a face that may stay low, as they will be filled or cut off anyway.
 [[nodiscard]] std::vector<Ring> mayStayLow(const Slab& slab, Face face);

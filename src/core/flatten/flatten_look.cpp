@@ -28,6 +28,7 @@ void lookForOddReadings(const Slab& slab, const Placement& place, const Flattene
             static_cast<size_t>(std::find(grid.ys_mm.begin(), grid.ys_mm.end(), dot.slab.y) - grid.ys_mm.begin());
         const double reading = grid.readings_mm[row * grid.xs_mm.size() + column].value_or(0.0);
         const double off = grid.from == HeightsFrom::RailsDown ? -*dot.oddBy_mm : *dot.oddBy_mm;
+        const bool proud = dot.onTop == (*dot.oddBy_mm > 0.0); // z is up: on the underside lower wood stands proud
         addFinding(findings, "flatten.odd_reading", Severity::Warn,
                    "The reading {0} on the " + std::string(dot.onTop ? "top" : "bottom") + " of " + piece.name +
                        ", {1} along and {2} across, does not fit its neighbours: they tell {3}.",
@@ -35,7 +36,8 @@ void lookForOddReadings(const Slab& slab, const Placement& place, const Flattene
                     given("odd_x", "along", dot.slab.x, Unit::Length, "from the butt end"),
                     given("odd_y", "across", dot.slab.y, Unit::Length, "from the string, far side +"),
                     given("odd_expected", "expected", reading - off, Unit::Length, "from its neighbours")},
-                   "read it again", place.toTable(dot.slab))
+                   proud ? "read it again; if a stub stands proud there, cut it back first" : "read it again",
+                   place.toTable(dot.slab))
             .leadsTo = "yard";
     }
 }
@@ -57,6 +59,72 @@ void lookForOddReadings(const Slab& slab, const Placement& place, const Flattene
 
 } // namespace
 
+namespace
+{
+
+constexpr double kTapeOff_mm = 5.0;     // a tape at a live edge tells a thickness no better
+constexpr double kTapeOffShare = 0.1;   // nor that of a thick slab
+constexpr double kOtherWay_share = 0.4; // further off the heights are surely read the other way round
+
+/// The thickness by the readings against that by the tape.
+void lookAtTape(const Slab& slab, const FlattenedPiece& piece, std::vector<Finding>& findings)
+{
+    if (piece.under != UnderSource::SameSetting || !slab.thickness_mm) {
+        return;
+    }
+    const double tape = *slab.thickness_mm;
+    const double off = std::max(piece.readFrom_mm - tape, tape - piece.readTo_mm);
+    if (off <= std::max(kTapeOff_mm, kTapeOffShare * tape)) {
+        return;
+    }
+    addFinding(findings, "flatten.swapped", off > kOtherWay_share * tape ? Severity::Stop : Severity::Warn,
+               "By its readings " + piece.name + " is {0} to {1} thick, by the tape {2}.",
+               {given("read_from", "least by the readings", piece.readFrom_mm, Unit::Length, "top less underside"),
+                given("read_to", "most by the readings", piece.readTo_mm, Unit::Length, "top less underside"),
+                given("tape", "by the tape", tape, Unit::Length, "tape")},
+               "measure the thickness again, and see whether heights were read down from rails or up from the bench")
+        .leadsTo = "yard";
+}
+
+constexpr int kSpareToTell = 3;       // readings beyond wind, bow and cup, before they tell how uneven a face is
+constexpr double kReadError_mm = 0.2; // of one reading
+constexpr double kSeveral_mm = 3.0;   // what a coarse grid missed on slabs whose whole face was known
+constexpr double kRimSeen_mm = 60.0;  // a rim nearer to the readings is as good as read
+
+/// What no grid of readings can know: what stands between them, and beyond them out to the rim.
+void lookBetween(const Placement& place, const FlattenedPiece& piece, std::vector<Finding>& findings)
+{
+    if (piece.shape && piece.shape->spare >= kSpareToTell) {
+        const double left = std::hypot(piece.shape->left_mm, kReadError_mm);
+        addFinding(findings, "flatten.between_readings", Severity::Caution,
+                   "Readings of " + piece.name + " miss what stands between them: {0} more may go.",
+                   {made("unevenness", "unevenness", "2 × √({0}² + {1}²)",
+                         {given("left_over", "left over by wind, bow and cup", piece.shape->left_mm, Unit::Length,
+                                "surface readings"),
+                          given("read_error", "error of a reading", kReadError_mm, Unit::Length, "probe or rule")},
+                         2.0 * left, Unit::Length)},
+                   "read a finer grid")
+            .leadsTo = "yard";
+    } else {
+        addFinding(findings, "flatten.between_readings", Severity::Caution,
+                   "Readings of " + piece.name + " are too few to tell what stands between them: {0} more may go.",
+                   {assumed("unevenness", "unevenness", kSeveral_mm, Unit::Length,
+                            "what coarse grids miss on sawn slabs; read three more places to have it measured")},
+                   "read a finer grid")
+            .leadsTo = "yard";
+    }
+    if (piece.carriedAt && piece.carried_mm > kRimSeen_mm) {
+        addFinding(findings, "flatten.rim_not_read", Severity::Caution,
+                   "The rim of " + piece.name + " lies {0} beyond its readings: its height there is carried on from "
+                                                "them.",
+                   {given("rim_beyond", "beyond the readings", piece.carried_mm, Unit::Length, "final outline")},
+                   "read a row near the edge", place.toTable(*piece.carriedAt))
+            .leadsTo = "yard";
+    }
+}
+
+} // namespace
+
 void lookAtPiece(const Slab& slab, const Placement& place, const Surfaces& surfaces, const FlattenedPiece& piece,
                  std::vector<Finding>& findings)
 {
@@ -66,15 +134,7 @@ void lookAtPiece(const Slab& slab, const Placement& place, const Surfaces& surfa
         return;
     }
     lookForOddReadings(slab, place, piece, findings);
-    if (piece.under == UnderSource::SameSetting && slab.thickness_mm &&
-        (piece.readTo_mm < 0.6 * *slab.thickness_mm || piece.readFrom_mm > 1.6 * *slab.thickness_mm)) {
-        addFinding(findings, "flatten.swapped", Severity::Stop,
-                   "The readings of " + piece.name + " make it {0} thick at most, the tape says {1}.",
-                   {given("read_to", "by the readings", piece.readTo_mm, Unit::Length, "top less underside"),
-                    given("tape", "by the tape", *slab.thickness_mm, Unit::Length, "tape")},
-                   "see whether they were read down from rails or up from the bench")
-            .leadsTo = "yard";
-    }
+    lookAtTape(slab, piece, findings);
     if (piece.under == UnderSource::Parallel) {
         addFinding(findings, "flatten.under_not_read", Severity::Caution,
                    "The underside of " + piece.name + " is not read; it is taken as parallel to the top.", {},
@@ -92,15 +152,7 @@ void lookAtPiece(const Slab& slab, const Placement& place, const Surfaces& surfa
                    {given("misfit", "misfit", surfaces.tieMisfit_mm, Unit::Length, "readings")}, "measure again")
             .leadsTo = "yard";
     }
-    if (piece.shape) {
-        addFinding(findings, "flatten.between_readings", Severity::Caution,
-                   "Readings of " + piece.name + " miss what stands between them: the last {0} may go too.",
-                   {made("unevenness", "unevenness", "2 × what wind, bow and cup leave over: {0}",
-                         {given("rms", "left over", piece.shape->rms_mm, Unit::Length, "surface readings")},
-                         2.0 * piece.shape->rms_mm, Unit::Length)},
-                   "read a finer grid")
-            .leadsTo = "yard";
-    }
+    lookBetween(place, piece, findings);
 }
 
 void lookAtMethod(const FlattenInput& in, FlattenPlan& plan)
@@ -132,30 +184,92 @@ void lookAtMethod(const FlattenInput& in, FlattenPlan& plan)
     }
 }
 
+namespace
+{
+
+/// Time of a piece: the way of its strokes at the feed, and setting up for each face that is cut.
+Figure minutesFigure(const FlattenMethod& method, const FlattenedPiece& piece)
+{
+    double path = 0.0;
+    double faces = 0.0;
+    for (const FacePasses* face : {&piece.top, &piece.bottom}) {
+        for (const Pass& pass : face->passes.passes) {
+            path += pass.path_mm;
+        }
+        faces += face->minutes > 0.0 ? 1.0 : 0.0;
+    }
+    return made("minutes_" + piece.name, piece.name, "{0} ÷ {1} a minute + {2} × {3}",
+                {given("path_" + piece.name, "strokes that touch wood", path, Unit::Length, "removal map, with run-off"),
+                 given("feed", "feed", method.feed_mm_min, Unit::Length, "method"),
+                 given("faces_" + piece.name, "faces cut", faces, Unit::Count, "school"),
+                 given("setup", "setting up", method.setup_min, Unit::Minutes, "method")},
+                piece.top.minutes + piece.bottom.minutes, Unit::Minutes);
+}
+
+/// Strokes, time and chips of all pieces. A piece that nobody read is taken as much work as the others on the mean.
+void addWork(const FlattenInput& in, std::vector<Figure> minutes, std::vector<Figure> strokes,
+             std::vector<Figure> chips, const std::vector<std::string>& unread, FlattenPlan& plan)
+{
+    const auto withUnread = [&unread](std::vector<Figure> figures) {
+        double sum = 0.0;
+        for (const Figure& f : figures) {
+            sum += f.value();
+        }
+        const double mean = sum / static_cast<double>(figures.size());
+        const Unit unit = figures.front().node().unit;
+        for (const std::string& name : unread) {
+            figures.push_back(assumed("unread_" + name, name, unit == Unit::Count ? std::round(mean) : mean, unit,
+                                      "face not read; as much as the others on the mean"));
+        }
+        return figures;
+    };
+    const std::string& method = in.choices.method.id;
+    const std::string where = method == "router_sled" || method == "cnc" || method == "spindle"
+                                  ? "Time at the router"
+                                  : "Time at the machine";
+    plan.figures.push_back({sumFigure("strokes", "Strokes, all faces", withUnread(std::move(strokes)), Unit::Count)});
+    plan.figures.push_back({sumFigure("minutes", where, withUnread(std::move(minutes)), Unit::Minutes)});
+    const Figure all = sumFigure("chips", "Wood removed", withUnread(std::move(chips)), Unit::Volume);
+    plan.figures.push_back({all, Weight::Folded});
+    constexpr double kLoose = 2.5;
+    constexpr double kBag_L = 100.0;
+    plan.figures.push_back(
+        {made("bags", "Bags of chips", "{0} × 2.5 loose, in bags of {1}, rounded up",
+              {all, given("bag", "bag", kBag_L, Unit::Volume, "custom")}, std::ceil(all.value() * kLoose / kBag_L),
+              Unit::Count),
+         Weight::Folded});
+}
+
+} // namespace
+
 void appendFlattenFigures(const FlattenInput& in, const Figure& possible, FlattenPlan& plan)
 {
     const auto add = [&plan](Figure figure, Weight weight = Weight::Plain) {
         plan.figures.push_back({std::move(figure), weight});
     };
     add(plan.thickness, Weight::Telling);
+    if (plan.meanThickness && &plan.meanThickness.node() != &plan.thickness.node()) {
+        add(plan.meanThickness);
+    }
     if (possible) {
         add(possible);
     }
     std::vector<Figure> minutes;
-    double total = 0.0;
-    double strokes = 0.0;
-    double chips = 0.0;
+    std::vector<Figure> strokes;
+    std::vector<Figure> chips;
     std::vector<Figure> drift;
     double driftSum = 0.0;
     bool known = true;
+    std::vector<std::string> unread;
     for (size_t i = 0; i < plan.pieces.size(); ++i) {
         const FlattenedPiece& piece = plan.pieces[i];
         if (piece.missing) {
-            const double half = std::max(0.0, (piece.rough_mm - plan.thickness.value()) / 2.0);
+            const double show = (in.layup->pieces[i].turnedOver ? piece.bottom : piece.top).mean_mm;
             known = known && piece.rough_mm > 0.0;
-            drift.push_back(assumed("off_show_" + piece.name, "off the show face of " + piece.name, half, Unit::Length,
-                                    "half of what is spare; face not read"));
-            driftSum += half;
+            drift.push_back(assumed("off_show_" + piece.name, "off the show face of " + piece.name, show, Unit::Length,
+                                    "its share of what is spare; face not read"));
+            driftSum += show;
+            unread.push_back(piece.name);
             continue;
         }
         const std::string source = "surface readings of " + piece.name;
@@ -177,15 +291,18 @@ void appendFlattenFigures(const FlattenInput& in, const Figure& possible, Flatte
                     Weight::Folded);
             }
         }
+        double touching = 0.0;
+        double removed = 0.0;
         for (const FacePasses* face : {&piece.top, &piece.bottom}) {
-            total += face->minutes;
             for (const Pass& pass : face->passes.passes) {
-                strokes += pass.strokesTouching;
-                chips += pass.removed_L;
+                touching += pass.strokesTouching;
+                removed += pass.removed_L;
             }
         }
-        minutes.push_back(given("minutes_" + piece.name, piece.name, piece.top.minutes + piece.bottom.minutes,
-                                Unit::Minutes, "strokes that touch wood at the feed, and setting up"));
+        strokes.push_back(given("strokes_" + piece.name, piece.name, touching, Unit::Count,
+                                "those that touch wood, counted on the removal map"));
+        chips.push_back(given("chips_" + piece.name, piece.name, removed, Unit::Volume, "removal map"));
+        minutes.push_back(minutesFigure(in.choices.method, piece));
         const bool over = in.layup->pieces[i].turnedOver;
         const double offShow = over ? piece.bottom.mean_mm : piece.top.mean_mm;
         drift.push_back(
@@ -198,18 +315,7 @@ void appendFlattenFigures(const FlattenInput& in, const Figure& possible, Flatte
                  in.kerf_mm[0] + driftSum, Unit::Length));
     }
     if (!minutes.empty()) {
-        add(given("strokes", "Strokes, all faces", strokes, Unit::Count,
-                  "those that touch wood, counted on the removal map"));
-        add(made("minutes", "Time at the router", sumOf(minutes.size()), minutes, total, Unit::Minutes));
-        add(given("chips", "Wood removed", chips, Unit::Volume,
-                  "removal map; loose chips fill two to three times this"),
-            Weight::Folded);
-        constexpr double kLoose = 2.5;
-        constexpr double kBag_L = 100.0;
-        add(made("bags", "Bags of chips", "{0} × 2.5 loose, in bags of 100 L",
-                 {given("chips_solid", "wood removed", chips, Unit::Volume, "removal map")},
-                 std::ceil(chips * kLoose / kBag_L), Unit::Count),
-            Weight::Folded);
+        addWork(in, minutes, strokes, chips, unread, plan);
     }
 }
 

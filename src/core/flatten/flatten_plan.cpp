@@ -1,9 +1,8 @@
 #include "core/flatten/flatten_plan.h"
 
-// Method: readings inside the rough outline that are not to be filled or cut off go into the plan of
-// planes. The thinner piece decides the top; what a thicker piece has to spare comes off where the
-// maker chose. The removal map is the readings' surface, straight between neighbours, above the
-// plane.
+// Method: the face inside the final outline, read or carried to its rim, that is not to be filled or cut off goes into
+// the plan of planes. The thinner piece decides the top; what a thicker piece has to spare comes off where the
+// maker chose. The removal map is the face above the plane, over all that is flattened.
 
 #include <algorithm>
 #include <cmath>
@@ -17,6 +16,7 @@
 #include "core/flatten/packers.h"
 #include "core/flatten/removal.h"
 #include "core/flatten/rig.h"
+#include "core/layup/rings_across.h"
 
 namespace burl
 {
@@ -33,6 +33,7 @@ namespace
 {
 
 constexpr double kCell_mm = 20.0; // of the removal map: finer than any grid of readings
+constexpr double kSeen_mm = 0.05; // less than this is not seen on a calliper
 
 class PieceWork
 {
@@ -41,6 +42,15 @@ public:
         : choices_(choices), slab_(slab), place_(placed.place), outline_(placed.place.toSlab(placed.rough)),
           turnedOver_(placed.turnedOver)
     {
+        const auto inSlab = [&](const Region& kept) {
+            Region out;
+            for (const Ring& ring : kept) {
+                out.push_back(placed.place.toSlab(ring));
+            }
+            return out.empty() ? Region{outline_} : out;
+        };
+        finalTop_ = inSlab(turnedOver_ ? placed.keptUnder : placed.kept);
+        finalBottom_ = inSlab(turnedOver_ ? placed.kept : placed.keptUnder);
         out_.slab = slab.id;
         out_.name = slab.name;
         out_.rough_mm = slab.thickness_mm.value_or(0.0);
@@ -56,10 +66,20 @@ public:
         }
         surfaces_ = *surfaces;
         out_.under = surfaces_.under;
-        top_ = countedIn(surfaces_.top, outline_, slab_, Face::Top);
-        bottom_ = countedIn(surfaces_.bottom, outline_, slab_, Face::Bottom);
+        const HeightGrid& topGrid = gridOfFace(slab_, Face::Top);
+        const HeightGrid& bottomGrid = gridOfFace(slab_, Face::Bottom);
+        topField_.emplace(topGrid, surfaces_.top);
+        bottomField_.emplace(bottomGrid, surfaces_.bottom);
+        top_ = countedIn(surfaces_.top, *topField_, topGrid, finalTop_, slab_, Face::Top);
+        bottom_ = countedIn(surfaces_.bottom, *bottomField_, bottomGrid, finalBottom_, slab_, Face::Bottom);
+        for (const Counted* counted : {&top_, &bottom_}) {
+            if (counted->furthest_mm > out_.carried_mm) {
+                out_.carried_mm = counted->furthest_mm;
+                out_.carriedAt = counted->furthestAt;
+            }
+        }
         if (choices_.school == FlattenSchool::BothFaces) {
-            const auto planes = thickestSlab(top_.points, bottom_.points);
+            const auto planes = thickestSlabTakingLeast(top_.points, bottom_.points);
             if (!planes) {
                 out_.missing =
                     Missing{slab_.name + ": " + planes.error().sentence, "Yard: surface readings of " + slab_.name};
@@ -76,10 +96,7 @@ public:
         if (out_.missing) {
             return;
         }
-        const auto shape = faceShape(bare(surfaces_.top));
-        if (shape) {
-            out_.shape = *shape;
-        }
+        shapeOfTop();
         readRange();
     }
 
@@ -87,6 +104,7 @@ public:
     void settle(double thickness_mm)
     {
         if (out_.missing) {
+            guessRemoval(thickness_mm);
             return;
         }
         const double tilt =
@@ -101,13 +119,18 @@ public:
             }
             out_.topPlane.height_mm -= spare * topShare;
             out_.bottomPlane.height_mm += spare * (1.0 - topShare);
+        } else if (cutsBottom()) { // only one face can give it
+            out_.bottomPlane.height_mm += spare;
+        } else {
+            out_.topPlane.height_mm -= spare;
         }
         out_.top = facePasses(true);
         out_.bottom = facePasses(false);
+        leftOver();
         for (const auto& [points, onTop] : {std::pair{&surfaces_.top, true}, std::pair{&surfaces_.bottom, false}}) {
             const Counted& counted = onTop ? top_ : bottom_;
             const auto& read = onTop ? slab_.topHeights : slab_.bottomHeights;
-            const std::vector<OddReading> odd = read ? oddReadings(*read) : std::vector<OddReading>{};
+            const std::vector<OddReading> odd = oddReadings(slab_, onTop ? Face::Top : Face::Bottom);
             for (size_t i = 0; i < points->size(); ++i) {
                 const Point3& p = (*points)[i].p;
                 ReadingDot dot;
@@ -125,7 +148,8 @@ public:
                 }
                 if (dot.counts) {
                     FacePasses& face = onTop ? out_.top : out_.bottom; // the map's cells end short of the rim
-                    face.most_mm = std::max(face.most_mm, dot.removal_mm);
+                    face.standsOut_mm = std::max(face.standsOut_mm, dot.removal_mm);
+                    face.most_mm = face.cut ? face.standsOut_mm : 0.0;
                     const auto inCounted = static_cast<size_t>(counted.among[i]);
                     dot.binds = std::any_of(binding_.begin(), binding_.end(), [&](const BindingPoint& b) {
                         return b.onTop == onTop && b.index == inCounted && b.share > 1e-9;
@@ -147,13 +171,61 @@ public:
     [[nodiscard]] const FlattenedPiece& piece() const { return out_; }
 
 private:
-    static std::vector<Point3> bare(const std::vector<SurfacePoint>& points)
+    /// Of a piece that was not read: what is spare by its tape comes off where the school and the maker say.
+    void guessRemoval(double thickness_mm)
     {
-        std::vector<Point3> out;
-        for (const SurfacePoint& p : points) {
-            out.push_back(p.p);
+        const double spare = std::max(0.0, out_.rough_mm - thickness_mm);
+        const bool both = choices_.school == FlattenSchool::BothFaces;
+        double show = both ? 0.5 : choices_.school == FlattenSchool::ShowFace ? 1.0 : 0.0;
+        if (both && choices_.spare != SpareFrom::BothAlike) {
+            show = choices_.spare == SpareFrom::ShowFace ? 1.0 : 0.0;
         }
-        return out;
+        (turnedOver_ ? out_.bottom : out_.top).mean_mm = spare * show;
+        (turnedOver_ ? out_.top : out_.bottom).mean_mm = spare * (1.0 - show);
+    }
+
+    /// Wind, bow and cup of the top, over its readings without the odd ones: a stub or a mistyped reading is neither.
+    void shapeOfTop()
+    {
+        const std::vector<OddReading> odd = oddReadings(*slab_.topHeights);
+        std::vector<Point3> points;
+        for (const SurfacePoint& p : surfaces_.top) {
+            if (std::none_of(odd.begin(), odd.end(), [&](const OddReading& o) {
+                    return static_cast<int>(o.column) == p.column && static_cast<int>(o.row) == p.row;
+                })) {
+                points.push_back(p.p);
+            }
+        }
+        if (const auto shape = faceShape(points)) {
+            out_.shape = *shape;
+        }
+    }
+
+    /// Of a piece of which one face stays: how much more than at its thinnest place is left, mean over the final wood.
+    void leftOver()
+    {
+        const FacePasses& stays = cutsBottom() ? out_.top : out_.bottom;
+        if (stays.cut) {
+            return;
+        }
+        const Region& final = cutsBottom() ? finalTop_ : finalBottom_;
+        double sum = 0.0;
+        double cells = 0.0;
+        for (int j = 0; j < stays.map.cellsAcross; ++j) {
+            const double y = stays.box.bottom + (j + 0.5) * stays.map.width_mm / stays.map.cellsAcross;
+            const std::vector<double> inside = crossingsAt(final, y);
+            for (int i = 0; i < stays.map.cellsAlong; ++i) {
+                const double x = stays.box.left + (i + 0.5) * stays.map.length_mm / stays.map.cellsAlong;
+                const double h = stays.map.height_mm[static_cast<size_t>(j) * static_cast<size_t>(stays.map.cellsAlong) +
+                                                     static_cast<size_t>(i)];
+                const auto passed = std::upper_bound(inside.begin(), inside.end(), x) - inside.begin();
+                if (passed % 2 == 1 && std::isfinite(h)) {
+                    sum += std::max(0.0, h);
+                    cells += 1.0;
+                }
+            }
+        }
+        out_.over_mm = cells > 0.0 ? sum / cells : 0.0;
     }
 
     [[nodiscard]] Figure bothFacesFigure(const PlanesAnswer& planes) const
@@ -178,8 +250,8 @@ private:
 
     [[nodiscard]] Figure countFigure() const
     {
-        return given("readings", "counted", static_cast<double>(top_.points.size() + bottom_.points.size()),
-                     Unit::Count, "inside the rough outline");
+        return given("readings", "counted", static_cast<double>(top_.read + bottom_.read), Unit::Count,
+                     "inside the final outline, and both faces carried on from them to its rim");
     }
 
     [[nodiscard]] Vec2 middle() const { return centroid(outline_); }
@@ -193,12 +265,15 @@ private:
         const Counted& show = cutsBottom() ? bottom_ : top_;
         const Counted& under = cutsBottom() ? top_ : bottom_;
         std::vector<Point3> points = show.points;
+        std::vector<Point3> over = under.points;
         if (cutsBottom()) {
-            for (Point3& p : points) {
-                p.z = -p.z;
+            for (std::vector<Point3>* face : {&points, &over}) {
+                for (Point3& p : *face) {
+                    p.z = -p.z;
+                }
             }
         }
-        const auto face = leastRemoval(points);
+        const auto face = leastRemovalOver(points, over);
         if (!face) {
             out_.missing =
                 Missing{slab_.name + ": " + face.error().sentence, "Yard: surface readings of " + slab_.name};
@@ -210,7 +285,11 @@ private:
         }
         double thinnest = std::numeric_limits<double>::infinity();
         for (const Point3& p : under.points) {
-            thinnest = std::min(thinnest, (cutsBottom() ? -1.0 : 1.0) * (plane.at(p.x, p.y) - p.z));
+            const double left = (cutsBottom() ? -1.0 : 1.0) * (plane.at(p.x, p.y) - p.z);
+            if (left < thinnest) {
+                thinnest = left;
+                out_.thinnestAt = Vec2{p.x, p.y};
+            }
         }
         const double tilt = std::sqrt(1.0 + plane.slopeX * plane.slopeX + plane.slopeY * plane.slopeY);
         thinnest = std::max(0.0, thinnest); // the plane runs out of the wood: nothing is left there
@@ -238,22 +317,20 @@ private:
     {
         FacePasses face;
         face.box = boundsOf(outline_);
-        const HeightGrid& grid = gridOfFace(slab_, onTop ? Face::Top : Face::Bottom);
-        face.map = removalOver(outline_, grid, heightsOn(grid, onTop ? surfaces_.top : surfaces_.bottom),
-                               onTop ? out_.topPlane : out_.bottomPlane, onTop ? Face::Top : Face::Bottom, kCell_mm);
+        face.map = removalOver(outline_, onTop ? *topField_ : *bottomField_, onTop ? out_.topPlane : out_.bottomPlane,
+                               onTop ? Face::Top : Face::Bottom, kCell_mm);
+        face.cut = choices_.school == FlattenSchool::BothFaces || onTop != cutsBottom();
         int cells = 0;
         for (const double above : face.map.height_mm) {
             if (std::isfinite(above)) {
                 face.mean_mm += std::max(0.0, above);
-                face.most_mm = std::max(face.most_mm, above);
+                face.standsOut_mm = std::max(face.standsOut_mm, above);
                 ++cells;
             }
         }
-        if (cells > 0) {
-            face.mean_mm /= cells;
-        }
-        const bool left = choices_.school != FlattenSchool::BothFaces && onTop == cutsBottom();
-        if (!left) {
+        face.mean_mm = face.cut && cells > 0 ? face.mean_mm / cells : 0.0;
+        face.most_mm = face.cut ? face.standsOut_mm : 0.0;
+        if (face.cut) {
             const FlattenMethod& m = choices_.method;
             face.passes = passPlan(face.map, passInputOf(choices_, face.most_mm));
             double path = 0.0;
@@ -267,14 +344,12 @@ private:
 
     void readRange()
     {
-        const HeightGrid& topGrid = gridOfFace(slab_, Face::Top);
-        const auto topZ = heightsOn(topGrid, surfaces_.top);
         out_.readFrom_mm = std::numeric_limits<double>::infinity();
-        for (const Point3& p : bottom_.points) {
-            if (const auto z = heightAt(topGrid, topZ, {p.x, p.y})) {
-                out_.readFrom_mm = std::min(out_.readFrom_mm, *z - p.z);
-                out_.readTo_mm = std::max(out_.readTo_mm, *z - p.z);
-            }
+        for (size_t i = 0; i < bottom_.read; ++i) {
+            const Point3& p = bottom_.points[i];
+            const double thick = topField_->at({p.x, p.y}) - p.z;
+            out_.readFrom_mm = std::min(out_.readFrom_mm, thick);
+            out_.readTo_mm = std::max(out_.readTo_mm, thick);
         }
         if (!std::isfinite(out_.readFrom_mm)) {
             out_.readFrom_mm = 0.0;
@@ -297,13 +372,9 @@ private:
     {
         const Box box = boundsOf(outline_);
         std::vector<Point3> out;
-        const HeightGrid& grid = gridOfFace(slab_, Face::Bottom);
-        const auto z = heightsOn(grid, surfaces_.bottom);
         for (const Bearing& bearing : choices_.bearings) {
             if (bearing.slab == slab_.id) {
-                if (const auto height = heightAt(grid, z, bearing.at)) {
-                    out.push_back({bearing.at.x, bearing.at.y, *height});
-                }
+                out.push_back({bearing.at.x, bearing.at.y, bottomField_->at(bearing.at)});
             }
         }
         if (out.size() >= 3) { // by hand
@@ -313,7 +384,8 @@ private:
         for (const Vec2 corner : {Vec2{box.left, box.bottom}, Vec2{box.right, box.bottom}, Vec2{box.right, box.top},
                                   Vec2{box.left, box.top}}) {
             const Point3* best = nullptr;
-            for (const Point3& p : bottom_.points) {
+            for (size_t i = 0; i < bottom_.read; ++i) {
+                const Point3& p = bottom_.points[i];
                 if (best == nullptr || length(Vec2{p.x, p.y} - corner) < length(Vec2{best->x, best->y} - corner)) {
                     best = &p;
                 }
@@ -328,9 +400,13 @@ private:
     const FlattenChoices& choices_;
     const Slab& slab_;
     Placement place_;
-    Ring outline_; // slab frame
+    Ring outline_; // what is flattened, slab frame
     bool turnedOver_;
+    Region finalTop_; // of each face what the final top keeps, slab frame
+    Region finalBottom_;
     Surfaces surfaces_;
+    std::optional<FaceField> topField_;
+    std::optional<FaceField> bottomField_;
     Counted top_;
     Counted bottom_;
     std::vector<BindingPoint> binding_;
@@ -359,6 +435,8 @@ public:
             lookAtPiece(piece.slab(), piece.place(), piece.surfaces(), piece.piece(), plan_.findings);
             plan_.pieces.push_back(piece.take());
         }
+        decideMeanThickness();
+        lookAtThickness();
         appendFlattenFigures(in_, possible_, plan_);
         checkRig();
         lookAtMethod(in_, plan_);
@@ -369,53 +447,101 @@ public:
     }
 
 private:
+    [[nodiscard]] bool oneFace() const { return in_.choices.school != FlattenSchool::BothFaces; }
+
     void decideThickness(const std::vector<PieceWork>& work)
     {
         const Figure wanted = given("thickness_wanted", "wanted", in_.wanted_mm, Unit::Length, "chosen");
         std::vector<Figure> known;
+        std::vector<const PieceWork*> neither; // read nor taped
         double least = std::numeric_limits<double>::infinity();
         bool guess = false;
         for (const PieceWork& piece : work) {
-            if (piece.missing()) {
-                guess = true;
-                if (piece.piece().rough_mm > 0.0) {
-                    known.push_back(assumed("rough_" + piece.piece().name, "rough " + piece.piece().name,
-                                            piece.piece().rough_mm, Unit::Length, "tape; face not read"));
-                    least = std::min(least, piece.piece().rough_mm);
-                }
-            } else {
+            if (!piece.missing()) {
                 known.push_back(piece.piece().thickest);
                 least = std::min(least, piece.most_mm());
+                continue;
+            }
+            guess = true;
+            if (piece.piece().rough_mm > 0.0) {
+                known.push_back(assumed("rough_" + piece.piece().name, "rough " + piece.piece().name,
+                                        piece.piece().rough_mm, Unit::Length, "tape; face not read"));
+                least = std::min(least, piece.piece().rough_mm);
+            } else {
+                neither.push_back(&piece);
             }
         }
         if (known.empty()) {
             plan_.thickness =
                 assumed("thickness", "Thickness", in_.wanted_mm, Unit::Length, "as wanted; nothing is read yet");
+            plan_.meanThickness = plan_.thickness;
             return;
         }
-        std::vector<Figure> terms = known;
-        std::string formula = known.size() == 1   ? "{0}"
-                              : known.size() == 2 ? "the thinner of {0} and {1}"
-                                                  : "the thinnest of ";
-        for (size_t i = 0; i < known.size() && known.size() > 2; ++i) {
-            formula += (i > 0 ? ", {" : "{") + std::to_string(i) + "}";
+        for (const PieceWork* piece : neither) {
+            known.push_back(assumed("rough_" + piece->piece().name, piece->piece().name, least, Unit::Length,
+                                    "neither read nor taped; taken as no thinner than the others"));
+        }
+        std::string formula = known.size() == 1 ? "{0}" : known.size() == 2 ? "the thinner of " : "the thinnest of ";
+        for (size_t i = 0; i < known.size() && known.size() > 1; ++i) {
+            formula += (i == 0 ? "" : known.size() == 2 ? " and " : ", ") + termOf(i);
         }
         const Figure possible = made("thickness_possible",
                                      work.size() > 2   ? "Thickest, all pieces"
                                      : work.size() > 1 ? "Thickest, both pieces"
                                                        : "Thickest flat",
-                                     formula, terms, least, Unit::Length);
+                                     formula, known, least, Unit::Length);
+        const std::string label = oneFace() ? "Thickness, thinnest place" : "Thickness, finished";
         if (in_.wanted_mm > 0.0 && in_.wanted_mm < least) {
-            plan_.thickness = made("thickness", "Thickness, finished", "{0}, of {1} possible", {wanted, possible},
-                                   in_.wanted_mm, Unit::Length);
+            plan_.thickness =
+                made("thickness", label, "{0}, of {1} possible", {wanted, possible}, in_.wanted_mm, Unit::Length);
         } else {
-            plan_.thickness = relabelled(possible, "thickness", "Thickness, finished");
-            if (in_.wanted_mm > least + 0.05 && !guess) {
-                addFinding(plan_.findings, "flatten.too_thin", Severity::Stop, "The slabs give {0}; {1} is wanted.",
-                           {possible, wanted}, "accept {0}, or leave the underside as it is");
+            plan_.thickness = relabelled(possible, "thickness", label);
+        }
+        plan_.meanThickness = plan_.thickness;
+        possible_ = possible;
+        wanted_ = wanted;
+        sayTooThin_ = in_.wanted_mm > least + kSeen_mm && !guess;
+    }
+
+    /// Where one face stays as it is the top is thicker than at its thinnest place.
+    void decideMeanThickness()
+    {
+        if (!oneFace() || !possible_) {
+            return;
+        }
+        double area = 0.0;
+        double over = 0.0;
+        const FlattenedPiece* thinnest = nullptr;
+        for (size_t i = 0; i < plan_.pieces.size(); ++i) {
+            const FlattenedPiece& piece = plan_.pieces[i];
+            area += in_.layup->pieces[i].keptArea_mm2;
+            over += in_.layup->pieces[i].keptArea_mm2 * piece.over_mm;
+            if (piece.thinnestAt && (thinnest == nullptr || piece.thickest.value() < thinnest->thickest.value())) {
+                thinnest = &piece;
+                thinnestAt_ = in_.layup->pieces[i].place.toTable(*piece.thinnestAt);
             }
         }
-        possible_ = possible;
+        const Figure more = given("thickness_over", "more than there, mean", area > 0.0 ? over / area : 0.0,
+                                  Unit::Length, "the face that stays, over the parallel plane at its thinnest place");
+        plan_.meanThickness = made("thickness_mean", "Thickness, mean", "{0} + {1}", {plan_.thickness, more},
+                                   plan_.thickness.value() + more.value(), Unit::Length);
+    }
+
+    void lookAtThickness()
+    {
+        if (!sayTooThin_) {
+            return;
+        }
+        if (!oneFace()) {
+            addFinding(plan_.findings, "flatten.too_thin", Severity::Stop, "The slabs give {0}; {1} is wanted.",
+                       {possible_, wanted_}, "accept {0}, or leave the underside as it is");
+        } else {
+            const bool everywhere = plan_.meanThickness.value() < in_.wanted_mm;
+            addFinding(plan_.findings, "flatten.too_thin", everywhere ? Severity::Stop : Severity::Warn,
+                       "The top is {0} at its thinnest place and {2} on the mean; {1} is wanted.",
+                       {possible_, wanted_, plan_.meanThickness}, "accept it, or lay the top clear of that place",
+                       thinnestAt_);
+        }
     }
 
     /// Of a router on a sled: each face as it lies, top face first, packers under the slab.
@@ -434,13 +560,14 @@ private:
                 if (passes.passes.passes.empty()) {
                     return;
                 }
-                faces.push_back({piece.name + word, plane + passes.most_mm, plane,
+                faces.push_back({piece.name + word, plane + passes.standsOut_mm, plane,
                                  plane + passes.passes.passes.front().floor_mm, passes.map.length_mm,
                                  passes.map.width_mm});
             };
-            // Its lowest wood stands on the bench; turned over, the flat top does.
-            face(", top face", piece.top, piece.bottom.most_mm + thick);
-            face(", bottom face", piece.bottom, thick);
+            // Its lowest wood stands on the bench; turned over, the flat top does, or the highest wood of a top that
+            // stays as it is.
+            face(", top face", piece.top, piece.bottom.standsOut_mm + thick);
+            face(", bottom face", piece.bottom, thick + (piece.top.cut ? 0.0 : piece.top.standsOut_mm));
         }
         if (!faces.empty()) {
             reportRig(in_.choices.rig, in_.choices.method, rigPlan(in_.choices.rig, in_.choices.method, faces),
@@ -463,7 +590,7 @@ private:
             in.length_mm = piece.top.map.length_mm;
             in.width_mm = piece.top.map.width_mm;
             in.thickness_mm = plan_.thickness.value();
-            in.pith = *slab.pith;
+            in.pith = pithUnder(in_.layup->pieces[i], slab, in_.layup->pieces[i].rough);
             in.wood = in_.wood[i];
             in.mcNow_pct = *slab.mc_pct;
             in.mcRoom_pct = *in_.roomMc_pct;
@@ -476,10 +603,46 @@ private:
 
     const FlattenInput& in_;
     Figure possible_;
+    Figure wanted_;
+    bool sayTooThin_ = false;
+    std::optional<Vec2> thinnestAt_;
     FlattenPlan plan_;
 };
 
+/// The map's cell at a place; NaN off it.
+double heightOver_mm(const FacePasses& face, Vec2 place)
+{
+    const RemovalMap& map = face.map;
+    if (map.cellsAlong <= 0) { // not read
+        return std::numeric_limits<double>::quiet_NaN();
+    }
+    const double along = (place.x - face.box.left) / map.length_mm * map.cellsAlong;
+    const double across = (place.y - face.box.bottom) / map.width_mm * map.cellsAcross;
+    if (!(along >= 0.0 && across >= 0.0 && along < map.cellsAlong && across < map.cellsAcross)) {
+        return std::numeric_limits<double>::quiet_NaN();
+    }
+    return map.height_mm[static_cast<size_t>(across) * static_cast<size_t>(map.cellsAlong) +
+                         static_cast<size_t>(along)];
+}
+
 } // namespace
+
+double takenOffAt_mm(const FacePasses& face, Vec2 place)
+{
+    const double above = heightOver_mm(face, place);
+    return !face.cut ? 0.0 : std::isfinite(above) ? std::max(0.0, above) : face.mean_mm;
+}
+
+double thicknessAt_mm(const FlattenedPiece& piece, double least_mm, Vec2 place)
+{
+    for (const FacePasses* face : {&piece.top, &piece.bottom}) {
+        if (!face->cut && !piece.missing) {
+            const double above = heightOver_mm(*face, place);
+            return least_mm + (std::isfinite(above) ? std::max(0.0, above) : piece.over_mm);
+        }
+    }
+    return least_mm;
+}
 
 PassInput passInputOf(const FlattenChoices& choices, double most_mm)
 {

@@ -28,8 +28,10 @@ struct FacePasses {
     RemovalMap map; // over the box below, in the slab's frame; NaN off the wood
     Box box;
     PassPlan passes;
-    double mean_mm = 0.0; // taken off, mean over the wood
-    double most_mm = 0.0;
+    bool cut = true;           // false: this face stays as it grew and was sawn, and nothing comes off it
+    double standsOut_mm = 0.0; // its highest wood over its plane, whether that is cut or stays
+    double mean_mm = 0.0;      // taken off, mean over the wood
+    double most_mm = 0.0;      // taken off
     double minutes = 0.0;
 };
 
@@ -45,6 +47,10 @@ struct FlattenedPiece {
     double rough_mm = 0.0;
     double readFrom_mm = 0.0; // least and most thickness the readings show
     double readTo_mm = 0.0;
+    double over_mm = 0.0;                // of one face cut: how much thicker than its thinnest place it is, mean
+    std::optional<Vec2> thinnestAt;      // of one face cut, slab frame
+    double carried_mm = 0.0;             // how far its rim lies beyond the outermost readings, at most
+    std::optional<Vec2> carriedAt;       // slab frame
     std::vector<ReadingDot> dots;
     FacePasses top;
     FacePasses bottom;
@@ -54,7 +60,9 @@ struct FlattenedPiece {
 
 struct FlattenPlan {
     std::vector<FlattenedPiece> pieces;
-    Figure thickness; // of the finished top: the thinner piece decides; a guess when nothing is read
+    Figure thickness; // of the finished top: the thinner piece decides; a guess when nothing is read. Where only one
+                      // face is cut, at its thinnest place
+    Figure meanThickness; // for weight and volumes; the same where both faces are cut
     std::vector<Entry> figures;
     std::vector<Finding> findings;
 };
@@ -69,6 +77,13 @@ struct FlattenInput {
     std::optional<double> roomMc_pct;     // that the wood comes to, its mean over the year
 };
 [[nodiscard]] bool sameInput(const FlattenInput& a, const FlattenInput& b);
+
+/// Thickness of a finished piece at a place of the slab, its thinnest place being `least_mm`: more where a face stays
+/// as it is.
+[[nodiscard]] double thicknessAt_mm(const FlattenedPiece& piece, double least_mm, Vec2 place);
+
+/// What comes off a face at a place of the slab; the face's mean off the map. Nothing off a face that stays.
+[[nodiscard]] double takenOffAt_mm(const FacePasses& face, Vec2 place);
 
 /// How a face is cut that stands `most_mm` over its plane at most: method, millings, and the depth to set.
 [[nodiscard]] PassInput passInputOf(const FlattenChoices& choices, double most_mm);

@@ -15,6 +15,7 @@ namespace
 constexpr double kBigCut_mm = 6.0;  // off one face in one go: custom
 constexpr double kUnequal_mm = 3.0; // one face against the other
 constexpr double kWet_pct = 10.0;
+constexpr double kCalliper_mm = 0.05; // less than this is not seen on a calliper
 
 Figure day(const std::string& key, const std::string& label, int number, const std::string& source)
 {
@@ -89,22 +90,58 @@ void lookAtRests(const FlattenChoices& choices, const Rest& rest, const Flattene
         }
     }
     const Figure limit = given("rest_limit", "limit", choices.moveLimit_mm, Unit::Length, "chosen");
-    if (look->moved_mm <= choices.moveLimit_mm) {
+    const Figure wanted = given("rest_wanted", "wanted", wanted_mm, Unit::Length, "chosen");
+    const auto measured = dayOf(rest.measured);
+    if (cut && measured && *measured < *cut) {
+        addFinding(plan.findings, "rest.dates", Severity::Warn,
+                   name + " was read on {0}, before it was milled on {1}: its rest tells nothing.",
+                   {day("rest_measured_" + name, "read", *measured, "written down"),
+                    day("rest_cut_" + name, "milled", *cut, "written down")},
+                   "Rest: put the dates right");
+    }
+    if (look->leaves_mm + kCalliper_mm < wanted_mm && rest.agreed.empty()) {
+        const bool byItself = rest.thickness_mm + kCalliper_mm < wanted_mm; // before it moved at all
+        addFinding(plan.findings, "rest.too_thin", Severity::Stop,
+                   byItself ? name + " is {3} thick after its milling: flattened again it gives {1}, and {2} is wanted."
+                            : name + " moved {0} in its rest: flattened again it gives {1}, and {2} is wanted.",
+                   {moved, leaves, wanted, thick}, "agree on less thickness, or on the curve, with the customer");
+    } else if (look->moved_mm <= choices.moveLimit_mm) {
         addFinding(plan.findings, "rest.within", Severity::Good,
                    name + " moved {0} in its rest, within the limit of {1}.", {moved, limit}, {});
     } else if (!rest.agreed.empty()) {
         addFinding(plan.findings, "rest.agreed", Severity::Good,
                    name + " moved {0} in its rest and is left so: " + rest.agreed + '.', {moved}, {});
-    } else if (look->leaves_mm + 1e-9 >= wanted_mm) {
+    } else {
         addFinding(plan.findings, "rest.again", Severity::Warn,
                    name + " moved {0} in its rest, more than {1}: flattened again it gives {2}.",
                    {moved, limit, leaves}, "flatten it again, or write down that the customer agrees");
-    } else {
-        const Figure wanted = given("rest_wanted", "wanted", wanted_mm, Unit::Length, "chosen");
-        addFinding(plan.findings, "rest.too_thin", Severity::Stop,
-                   name + " moved {0} in its rest: flattened again it gives {1}, and {2} is wanted.",
-                   {moved, leaves, wanted}, "agree on less thickness, or on the curve, with the customer");
     }
+}
+
+/// What the first of several millings leaves, and whether there is wood enough for as many.
+void firstMilling(const FlattenChoices& choices, const FlattenedPiece& piece, FlattenPlan& plan)
+{
+    const double faces = (piece.top.cut ? 1.0 : 0.0) + (piece.bottom.cut ? 1.0 : 0.0);
+    const double stop = millingStops_mm(choices).front();
+    const double wants = plan.thickness.value() + faces * stop;
+    const Figure left = given("allowance", "left on each face that is cut", stop, Unit::Length,
+                              "allowance, for as many millings as are to come");
+    const Figure wanted = made("first_milling_wanted_" + piece.name, piece.name + " after the first milling",
+                               "{0} + {1} × {2}",
+                               {plan.thickness, given("faces_cut", "faces cut", faces, Unit::Count, "school"), left},
+                               wants, Unit::Length);
+    if (wants <= piece.thickest.value() + kCalliper_mm) {
+        plan.figures.push_back({relabelled(wanted, "first_milling_" + piece.name, wanted.node().label), Weight::Plain});
+        return;
+    }
+    plan.figures.push_back({made("first_milling_" + piece.name, piece.name + " after the first milling",
+                                 "{0}, as there is not wood for {1}", {piece.thickest, wanted},
+                                 piece.thickest.value(), Unit::Length),
+                            Weight::Plain});
+    addFinding(plan.findings, "flatten.millings_no_wood", Severity::Warn,
+               piece.name + " gives {0}: that is not wood enough for {1} millings, of which the first would end at {2}.",
+               {piece.thickest, given("millings", "millings", choices.millings, Unit::Count, "chosen"), wanted},
+               "fewer millings, or a smaller allowance");
 }
 
 } // namespace
@@ -179,12 +216,7 @@ void reportMillings(const FlattenChoices& choices, const std::vector<std::shared
         const Figure days = restDays(piece.name, std::max(piece.top.mean_mm, piece.bottom.mean_mm), slab.mc_pct);
         if (choices.millings > 1) {
             plan.figures.push_back({days, Weight::Plain});
-            plan.figures.push_back(
-                {made("first_milling_" + piece.name, piece.name + " after the first milling", "{0} + 2 × {1}",
-                      {plan.thickness, given("allowance", "left on each face", millingStops_mm(choices).front(),
-                                             Unit::Length, "allowance, for as many millings as are to come")},
-                      plan.thickness.value() + 2.0 * millingStops_mm(choices).front(), Unit::Length),
-                 Weight::Plain});
+            firstMilling(choices, piece, plan);
         }
         const auto last = std::find_if(choices.rests.rbegin(), choices.rests.rend(),
                                        [&](const Rest& r) { return r.slab == piece.slab; });

@@ -4,6 +4,8 @@
 // the middle of the readings and scaled to about one before the programme is solved, and the answer
 // is brought back; the planes are then set exactly on their binding readings by re-evaluating the
 // heights over all points, so that rounding can never leave a plane in the air.
+// Often many planes are as good. Of those the best for the next wish are sought by one more programme with the first
+// answer held, and what is free after all wishes lies as near as it can to how the readings lean.
 
 #include <algorithm>
 #include <cmath>
@@ -88,6 +90,98 @@ Expected<void> checkFace(std::span<const Point3> points, const char* face)
     return {};
 }
 
+/// Seeks among equals are for readings by hand: of a dense scan no two planes are equal.
+constexpr size_t kMostForTies = 6000;
+constexpr double kSlack = 1e-9; // of the scaled heights, by which a held answer may give way
+
+void boundSlopes(SmallLp& lp, const Scaling& s)
+{
+    const double steepest = kSteepest * s.span / s.depth;
+    for (int k = 0; k < 2; ++k) {
+        for (const double side : {1.0, -1.0}) {
+            std::array<double, 4> row{};
+            row[k] = side;
+            lp.addRow(row, steepest);
+        }
+    }
+}
+
+/// How points lean, least squares, in scaled measures.
+struct Lean {
+    double x = 0.0;
+    double y = 0.0;
+};
+Lean leanOf(std::span<const Point3> points, const Scaling& s)
+{
+    double sums[5] = {}; // xx, xy, yy, xz, yz
+    double mean[3] = {};
+    const auto n = static_cast<double>(points.size());
+    for (const Point3& p : points) {
+        mean[0] += (p.x - s.x0) / s.span / n;
+        mean[1] += (p.y - s.y0) / s.span / n;
+        mean[2] += (p.z - s.z0) / s.depth / n;
+    }
+    for (const Point3& p : points) {
+        const double x = (p.x - s.x0) / s.span - mean[0];
+        const double y = (p.y - s.y0) / s.span - mean[1];
+        const double z = (p.z - s.z0) / s.depth - mean[2];
+        sums[0] += x * x;
+        sums[1] += x * y;
+        sums[2] += y * y;
+        sums[3] += x * z;
+        sums[4] += y * z;
+    }
+    const double determinant = sums[0] * sums[2] - sums[1] * sums[1];
+    return {(sums[3] * sums[2] - sums[4] * sums[1]) / determinant,
+            (sums[4] * sums[0] - sums[3] * sums[1]) / determinant};
+}
+
+/// Of the slopes that a programme leaves free the nearest to a lean: first along, then across. Its unknowns begin with
+/// both slopes.
+std::array<double, 2> nearestSlopes(SmallLp lp, Lean lean)
+{
+    std::array<double, 2> out{};
+    const double wanted[2] = {lean.x, lean.y};
+    for (size_t k = 0; k < 2; ++k) {
+        lp.objective = {};
+        lp.objective[k] = 1.0;
+        const LpAnswer high = solve(lp);
+        lp.objective[k] = -1.0;
+        const LpAnswer low = solve(lp);
+        if (high.status != LpStatus::Optimal || low.status != LpStatus::Optimal) {
+            out[k] = wanted[k];
+            continue;
+        }
+        const double least = std::min(low.x[k], high.x[k]);
+        out[k] = std::clamp(wanted[k], least, std::max(least, high.x[k]));
+        for (const double side : {1.0, -1.0}) {
+            std::array<double, 4> row{};
+            row[k] = side;
+            lp.addRow(row, side * out[k] + kSlack);
+        }
+    }
+    return out;
+}
+
+/// Planes of given slopes, as far apart as the readings let them.
+PlanesAnswer setOn(std::span<const Point3> top, std::span<const Point3> bottom, double a, double b)
+{
+    PlanesAnswer answer;
+    double upper = std::numeric_limits<double>::infinity();
+    double lower = -upper;
+    for (const Point3& p : top) {
+        upper = std::min(upper, p.z - a * p.x - b * p.y);
+    }
+    for (const Point3& p : bottom) {
+        lower = std::max(lower, p.z - a * p.x - b * p.y);
+    }
+    answer.top = {a, b, upper};
+    answer.bottom = {a, b, lower};
+    answer.vertical_mm = upper - lower;
+    answer.thickness_mm = answer.vertical_mm / std::sqrt(1.0 + a * a + b * b);
+    return answer;
+}
+
 } // namespace
 
 Expected<PlanesAnswer> thickestSlab(std::span<const Point3> top, std::span<const Point3> bottom)
@@ -109,34 +203,14 @@ Expected<PlanesAnswer> thickestSlab(std::span<const Point3> top, std::span<const
     for (const Point3& p : bottom) {
         lp.addRow({-(p.x - s.x0) / s.span, -(p.y - s.y0) / s.span, 0.0, -1.0}, -(p.z - s.z0) / s.depth);
     }
-    const double steepest = kSteepest * s.span / s.depth;
-    for (int k = 0; k < 2; ++k) {
-        for (const double side : {1.0, -1.0}) {
-            std::array<double, 4> row{};
-            row[k] = side;
-            lp.addRow(row, steepest);
-        }
-    }
+    boundSlopes(lp, s);
     const LpAnswer lpAnswer = solve(lp);
     if (lpAnswer.status != LpStatus::Optimal) {
         return refuse("flatten.no_plane", "No pair of flat faces fits these readings; look for a mistyped one.");
     }
-    PlanesAnswer answer;
+    PlanesAnswer answer =
+        setOn(top, bottom, lpAnswer.x[0] * s.depth / s.span, lpAnswer.x[1] * s.depth / s.span);
     answer.steps = lpAnswer.steps;
-    const double a = lpAnswer.x[0] * s.depth / s.span;
-    const double b = lpAnswer.x[1] * s.depth / s.span;
-    double upper = std::numeric_limits<double>::infinity();
-    double lower = -upper;
-    for (const Point3& p : top) {
-        upper = std::min(upper, p.z - a * p.x - b * p.y);
-    }
-    for (const Point3& p : bottom) {
-        lower = std::max(lower, p.z - a * p.x - b * p.y);
-    }
-    answer.top = {a, b, upper};
-    answer.bottom = {a, b, lower};
-    answer.vertical_mm = upper - lower;
-    answer.thickness_mm = answer.vertical_mm / std::sqrt(1.0 + a * a + b * b);
     for (size_t i = 0; i < lpAnswer.binding.size(); ++i) {
         const size_t row = lpAnswer.binding[i];
         const double share = lpAnswer.multipliers[i];
@@ -165,14 +239,7 @@ Expected<OneFaceAnswer> leastRemoval(std::span<const Point3> top)
         lp.addRow({x, y, 1.0, 0.0}, z);
         lp.addRow({-x, -y, -1.0, -1.0}, -z);
     }
-    const double steepest = kSteepest * s.span / s.depth;
-    for (int k = 0; k < 2; ++k) {
-        for (const double side : {1.0, -1.0}) {
-            std::array<double, 4> row{};
-            row[k] = side;
-            lp.addRow(row, steepest);
-        }
-    }
+    boundSlopes(lp, s);
     const LpAnswer lpAnswer = solve(lp);
     if (lpAnswer.status != LpStatus::Optimal) {
         return refuse("flatten.no_plane", "No flat face fits these readings; look for a mistyped one.");
@@ -194,6 +261,91 @@ Expected<OneFaceAnswer> leastRemoval(std::span<const Point3> top)
         }
     }
     return answer;
+}
+
+Expected<PlanesAnswer> thickestSlabTakingLeast(std::span<const Point3> top, std::span<const Point3> bottom)
+{
+    const auto thickest = thickestSlab(top, bottom);
+    if (!thickest || top.size() + bottom.size() > kMostForTies) {
+        return thickest;
+    }
+    const Scaling s = scalingOf(top, bottom);
+    const double apart = thickest->vertical_mm / s.depth;
+    SmallLp lp; // unknowns: slope x, slope y, upper height, most taken off either face, all scaled
+    lp.unknowns = 4;
+    lp.objective = {0.0, 0.0, 0.0, -1.0};
+    lp.rows.reserve(8 * (top.size() + bottom.size() + 4));
+    for (const Point3& p : top) {
+        const double x = (p.x - s.x0) / s.span;
+        const double y = (p.y - s.y0) / s.span;
+        const double z = (p.z - s.z0) / s.depth;
+        lp.addRow({x, y, 1.0, 0.0}, z + kSlack);
+        lp.addRow({-x, -y, -1.0, -1.0}, -z);
+    }
+    for (const Point3& p : bottom) { // its plane lies `apart` below the upper one
+        const double x = (p.x - s.x0) / s.span;
+        const double y = (p.y - s.y0) / s.span;
+        const double z = (p.z - s.z0) / s.depth + apart;
+        lp.addRow({-x, -y, -1.0, 0.0}, -z + kSlack);
+        lp.addRow({x, y, 1.0, -1.0}, z);
+    }
+    boundSlopes(lp, s);
+    const LpAnswer least = solve(lp);
+    if (least.status != LpStatus::Optimal) {
+        return thickest;
+    }
+    lp.addRow({0.0, 0.0, 0.0, 1.0}, least.x[3] + kSlack);
+    const Lean upper = leanOf(top, s);
+    const Lean lower = leanOf(bottom, s);
+    const auto slopes = nearestSlopes(std::move(lp), {(upper.x + lower.x) / 2.0, (upper.y + lower.y) / 2.0});
+    PlanesAnswer answer = setOn(top, bottom, slopes[0] * s.depth / s.span, slopes[1] * s.depth / s.span);
+    // The readings that hold it prove the thickness, whichever of the equals is taken.
+    answer.binding = thickest->binding;
+    answer.steps = thickest->steps + least.steps;
+    return answer.vertical_mm + 1e-6 * s.depth >= thickest->vertical_mm ? answer : *thickest;
+}
+
+Expected<OneFaceAnswer> leastRemovalOver(std::span<const Point3> top, std::span<const Point3> bottom)
+{
+    const auto first = leastRemoval(top);
+    if (!first || bottom.empty() || top.size() + bottom.size() > kMostForTies) {
+        return first;
+    }
+    const Scaling s = scalingOf(top, bottom);
+    const double most = first->mostRemoved_mm / s.depth;
+    SmallLp lp; // unknowns: slope x, slope y, height, what is left at the thinnest place, all scaled
+    lp.unknowns = 4;
+    lp.objective = {0.0, 0.0, 0.0, 1.0};
+    lp.rows.reserve(4 * (2 * top.size() + bottom.size() + 4));
+    for (const Point3& p : top) {
+        const double x = (p.x - s.x0) / s.span;
+        const double y = (p.y - s.y0) / s.span;
+        const double z = (p.z - s.z0) / s.depth;
+        lp.addRow({x, y, 1.0, 0.0}, z + kSlack);
+        lp.addRow({-x, -y, -1.0, 0.0}, -z + most + kSlack);
+    }
+    for (const Point3& p : bottom) {
+        lp.addRow({-(p.x - s.x0) / s.span, -(p.y - s.y0) / s.span, -1.0, 1.0}, -(p.z - s.z0) / s.depth);
+    }
+    boundSlopes(lp, s);
+    const LpAnswer best = solve(lp);
+    if (best.status != LpStatus::Optimal) {
+        return first;
+    }
+    lp.addRow({0.0, 0.0, 0.0, -1.0}, -best.x[3] + kSlack);
+    const auto slopes = nearestSlopes(std::move(lp), leanOf(top, s));
+    OneFaceAnswer answer = *first;
+    answer.plane = {slopes[0] * s.depth / s.span, slopes[1] * s.depth / s.span, 0.0};
+    double height = std::numeric_limits<double>::infinity();
+    double highest = -height;
+    for (const Point3& p : top) {
+        const double z = p.z - answer.plane.at(p.x, p.y);
+        height = std::min(height, z);
+        highest = std::max(highest, z);
+    }
+    answer.plane.height_mm = height;
+    answer.mostRemoved_mm = highest - height;
+    return answer.mostRemoved_mm <= first->mostRemoved_mm + 1e-6 * s.depth ? answer : *first;
 }
 
 std::vector<Packer> packersUnder(const Plane& plane, std::span<const Point3> supports)
@@ -294,6 +446,8 @@ Expected<FaceShape> faceShape(std::span<const Point3> points)
         square += z[i] * z[i];
     }
     shape.rms_mm = std::sqrt(square / static_cast<double>(points.size()));
+    shape.spare = static_cast<int>(points.size()) - n;
+    shape.left_mm = shape.spare > 0 ? std::sqrt(square / shape.spare) : 0.0;
     const double scales[n] = {1.0, sx, sy, sx * sy, sx * sx, sy * sy};
     for (int k = 0; k < n; ++k) {
         shape.coefficients[k] = c[k] / scales[k];

@@ -50,6 +50,10 @@ constexpr double kSteepest = 0.25; // a slab steeper than 1 in 4 has been measur
 /// Both faces flat and parallel, as far apart as they can be.
 /// Errors: "flatten.too_few" (fewer than three readings on a face), "flatten.one_line".
 [[nodiscard]] Expected<PlanesAnswer> thickestSlab(std::span<const Point3> top, std::span<const Point3> bottom);
+/// Of all that are as thick, the planes that take least off the highest wood of either face, and of those the ones
+/// that lean least from how the faces lean: the same planes from whichever end the slab is measured.
+[[nodiscard]] Expected<PlanesAnswer> thickestSlabTakingLeast(std::span<const Point3> top,
+                                                             std::span<const Point3> bottom);
 
 struct OneFaceAnswer {
     Plane plane;
@@ -59,6 +63,9 @@ struct OneFaceAnswer {
 
 /// One face flat: the plane under every top reading that takes least off the highest.
 [[nodiscard]] Expected<OneFaceAnswer> leastRemoval(std::span<const Point3> top);
+/// Of all that take as little, the plane that leaves most at the thinnest place over the other face, and of those the
+/// one that leans least from how the face leans.
+[[nodiscard]] Expected<OneFaceAnswer> leastRemovalOver(std::span<const Point3> top, std::span<const Point3> bottom);
 
 struct Packer {
     Point3 at;
@@ -78,6 +85,8 @@ struct FaceShape {
     double bow_mm = 0.0;  // positive: the middle higher than the ends
     double cup_mm = 0.0;  // positive: the middle higher than the edges
     double rms_mm = 0.0;  // what the three words do not tell
+    int spare = 0;        // readings beyond the six that the words need: with few of them rms says little
+    double left_mm = 0.0; // rms for so many spare readings, not for all of them; 0 where there are none
 };
 /// Errors: "flatten.too_few" (six readings are needed), "flatten.one_line".
 [[nodiscard]] Expected<FaceShape> faceShape(std::span<const Point3> points);

@@ -10,22 +10,12 @@
 namespace burl
 {
 
-std::vector<std::optional<double>> heightsOn(const HeightGrid& grid, const std::vector<SurfacePoint>& points)
-{
-    std::vector<std::optional<double>> z(grid.readings_mm.size());
-    for (const SurfacePoint& p : points) {
-        z[static_cast<size_t>(p.row) * grid.xs_mm.size() + static_cast<size_t>(p.column)] = p.p.z;
-    }
-    return z;
-}
-
 const HeightGrid& gridOfFace(const Slab& slab, Face face)
 {
     return face == Face::Top || !slab.bottomHeights ? *slab.topHeights : *slab.bottomHeights;
 }
 
-RemovalMap removalOver(const Ring& outline, const HeightGrid& grid, const std::vector<std::optional<double>>& heights,
-                       const Plane& plane, Face face, double cell_mm)
+RemovalMap removalOver(const Ring& outline, const FaceField& field, const Plane& plane, Face face, double cell_mm)
 {
     const Box box = boundsOf(outline);
     RemovalMap map;
@@ -37,28 +27,23 @@ RemovalMap removalOver(const Ring& outline, const HeightGrid& grid, const std::v
     const auto along = static_cast<size_t>(map.cellsAlong);
     map.height_mm.assign(along * static_cast<size_t>(map.cellsAcross), std::numeric_limits<double>::quiet_NaN());
     std::vector<double> xs;
-    std::vector<std::optional<GridCell>> columns;
+    std::vector<GridCell> columns;
     for (int i = 0; i < map.cellsAlong; ++i) {
         xs.push_back(box.left + (i + 0.5) * map.length_mm / map.cellsAlong);
-        columns.push_back(cellAt(grid.xs_mm, xs.back()));
+        columns.push_back(field.column(xs.back()));
     }
     for (int j = 0; j < map.cellsAcross; ++j) {
         const double y = box.bottom + (j + 0.5) * map.width_mm / map.cellsAcross;
-        const auto row = cellAt(grid.ys_mm, y);
-        if (!row) {
-            continue;
-        }
+        const GridCell row = field.row(y);
         const std::vector<double> inside = crossingsAt(outline, y);
         size_t passed = 0; // crossings left of the cell: odd means inside
         for (size_t i = 0; i < along; ++i) {
             while (passed < inside.size() && inside[passed] <= xs[i]) {
                 ++passed;
             }
-            if (passed % 2 == 0 || !columns[i]) {
-                continue;
-            }
-            if (const auto height = heightIn(grid, heights, *columns[i], *row)) {
-                map.height_mm[static_cast<size_t>(j) * along + i] = sign * (*height - plane.at(xs[i], y));
+            if (passed % 2 == 1) {
+                map.height_mm[static_cast<size_t>(j) * along + i] =
+                    sign * (field.in(columns[i], row, {xs[i], y}) - plane.at(xs[i], y));
             }
         }
     }
@@ -80,10 +65,9 @@ PassMap passMapOf(const FlattenInput& input, const FlattenPlan& plan, std::size_
     const bool top = face == Face::Top;
     const PlacedPiece& placed = input.layup->pieces[index];
     const Ring outline = placed.place.toSlab(placed.rough);
-    const HeightGrid& grid = gridOfFace(slab, face);
+    const FaceField field(gridOfFace(slab, face), top ? surfaces->top : surfaces->bottom);
     out.box = boundsOf(outline);
-    out.map = removalOver(outline, grid, heightsOn(grid, top ? surfaces->top : surfaces->bottom),
-                          top ? piece.topPlane : piece.bottomPlane, face, cell_mm);
+    out.map = removalOver(outline, field, top ? piece.topPlane : piece.bottomPlane, face, cell_mm);
     const FacePasses& coarse = top ? piece.top : piece.bottom;
     out.firstMet.reserve(out.map.height_mm.size());
     if (coarse.passes.passes.empty()) { // this face stays as it is

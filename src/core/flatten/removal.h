@@ -1,14 +1,14 @@
 #pragma once
 // What stands over a plane, cell by cell, and which pass first meets each cell.
-// The surface runs straight between neighbouring readings.   Units: mm.   Source: docs/formulas.md#passes.
+// Units: mm.   Source: docs/formulas.md#passes.
 // Threads: pure.
 
 #include <cstdint>
 #include <optional>
 #include <vector>
 
+#include "core/flatten/face_field.h"
 #include "core/flatten/passes.h"
-#include "core/flatten/surfaces.h"
 #include "core/geometry/ring.h"
 
 namespace burl
@@ -17,17 +17,12 @@ namespace burl
 struct FlattenInput;
 struct FlattenPlan;
 
-/// A face's heights (z up) in the order of the grid it was read on; empty where nothing is read.
-[[nodiscard]] std::vector<std::optional<double>> heightsOn(const HeightGrid& grid,
-                                                           const std::vector<SurfacePoint>& points);
-
 /// The grid a face was read on; an underside taken as parallel lies on the top's.
 [[nodiscard]] const HeightGrid& gridOfFace(const Slab& slab, Face face);
 
-/// Height of the top face over its plane, or how far the bottom face stands below its own; NaN off the outline and
-/// where no reading is near. Cells are `cell_mm` wide or a little more or less, so that they fill the outline's box.
-[[nodiscard]] RemovalMap removalOver(const Ring& outline, const HeightGrid& grid,
-                                     const std::vector<std::optional<double>>& heights, const Plane& plane, Face face,
+/// Height of the top face over its plane, or how far the bottom face stands below its own; NaN off the outline.
+/// Cells are `cell_mm` wide or a little more or less, so that they fill the outline's box.
+[[nodiscard]] RemovalMap removalOver(const Ring& outline, const FaceField& field, const Plane& plane, Face face,
                                      double cell_mm);
 
 /// Every pass over a face, on cells fine enough to see strokes.

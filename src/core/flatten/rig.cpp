@@ -37,6 +37,14 @@ Material materialOf(SledBuild build)
     return {8000.0, 6.5e-6};
 }
 
+Figure stepoverFigure(const FlattenMethod& method)
+{
+    return made("stepover", "stepover", "{0} × (100 % − {1})",
+                {given("bit", "cutter", method.bit_mm, Unit::Length, "method"),
+                 given("overlap", "overlap", method.overlap * 100.0, Unit::Percent, "method")},
+                method.bit_mm * (1.0 - method.overlap), Unit::Length);
+}
+
 /// Rails, sled and its opening against the largest face that lies between them.
 void lookAtLengths(const Rig& rig, const FlattenMethod& method, const RigPlan& plan, std::vector<Finding>& findings)
 {
@@ -114,8 +122,9 @@ RigPlan rigPlan(const Rig& rig, const FlattenMethod& method, const std::vector<F
     const SledSag sag = sledSag(rig.railsApart_mm, rig.router_N, self, section.stiffness_Nmm2);
     out.sag_mm = sag.load_mm + sag.self_mm;
     const double stepover = method.bit_mm * (1.0 - method.overlap);
-    out.ridge_mm = ridge_mm(stepover, rig.tilt_deg);
-    out.tapeLayers = rig.sledWide_mm * std::tan(rig.tilt_deg * std::numbers::pi / 180.0) / kTape_mm;
+    const double tilt_deg = std::abs(rig.tilt_deg); // either way it leaves the same ridges
+    out.ridge_mm = ridge_mm(stepover, tilt_deg);
+    out.tapeLayers = rig.sledWide_mm * std::tan(tilt_deg * std::numbers::pi / 180.0) / kTape_mm;
     return out;
 }
 
@@ -150,18 +159,22 @@ void reportRig(const Rig& rig, const FlattenMethod& method, const RigPlan& plan,
              {span, load}, plan.sag_mm, Unit::Length);
     figures.push_back({sag, Weight::Folded});
     if (rig.tilt_deg != 0.0) {
-        const Figure tilt = given("tilt", "spindle off upright", rig.tilt_deg, Unit::Degrees, "measured");
+        const Figure tilt = given("tilt", "spindle off upright", std::abs(rig.tilt_deg), Unit::Degrees, "measured");
         figures.push_back(
-            {made("ridge", "Ridges between strokes", "stepover × tangent of {0}", {tilt}, plan.ridge_mm, Unit::Length),
+            {made("ridge", "Ridges between strokes", "{0} × tangent of {1}",
+                  {stepoverFigure(method), tilt}, plan.ridge_mm, Unit::Length),
              Weight::Folded});
     }
     for (const RigReach& reach : plan.faces) {
         if (!reach.clears) {
             addFinding(
                 findings, "rig.no_clearance", Severity::Stop,
-                "The sled would run into the wood: " + reach.face.name + " stands {0} high, the rails {1}.",
-                {given("highest", "highest", reach.face.highest_mm, Unit::Length, "readings and packers"), rails},
-                "raise the rails");
+                "The sled would run into the wood: " + reach.face.name + " stands {0} high and the rails {1}; {2} are "
+                                                                         "wanted, to clear it.",
+                {given("highest", "highest", reach.face.highest_mm, Unit::Length, "readings and packers"), rails,
+                 given("rails_wanted_high", "rails", reach.face.highest_mm + kClear_mm, Unit::Length,
+                       "highest wood and 2 mm")},
+                "raise the rails to {2} at least");
         }
         if (reach.sheet_mm > 0.05) {
             const Figure sheet =
@@ -187,7 +200,7 @@ void reportRig(const Rig& rig, const FlattenMethod& method, const RigPlan& plan,
         addFinding(findings, "rig.ridges", Severity::Warn, "The tilted spindle leaves ridges of {0}.",
                    {given("ridge", "ridges", plan.ridge_mm, Unit::Length, "stepover and tilt"),
                     given("layers", "layers", std::ceil(plan.tapeLayers - 1e-9), Unit::Count, "0.1 mm each"),
-                    given("stepover", "stepover", method.bit_mm * (1.0 - method.overlap), Unit::Length, "chosen")},
+                    stepoverFigure(method)},
                    "{1} layers of tape under the low runner");
     }
     if (rig.benchGap_mm > kBenchHollow_mm) {

@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "core/flatten/counted.h"
+#include "core/flatten/removal.h"
 
 namespace burl
 {
@@ -36,8 +37,9 @@ SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan, const Sure
         return out;
     }
     bool all = !plan.pieces.empty();
-    Figure low;
-    Figure high;
+    std::vector<Figure> lows;
+    std::vector<Figure> highs;
+    std::vector<double> together; // the thinnest piece of each sample: that one decides
     for (size_t i = 0; i < plan.pieces.size(); ++i) {
         const FlattenedPiece& piece = plan.pieces[i];
         const PlacedPiece& placed = input.layup->pieces[i];
@@ -48,9 +50,28 @@ SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan, const Sure
             continue;
         }
         SurenessInput in;
-        in.outline = placed.place.toSlab(placed.rough);
-        in.top = countedIn(surfaces->top, in.outline, slab, Face::Top).points;
-        in.bottom = countedIn(surfaces->bottom, in.outline, slab, Face::Bottom).points;
+        const auto face = [&](Face which, const std::vector<SurfacePoint>& read, std::vector<Point3>& counted,
+                              std::vector<Point3>& beside) {
+            const HeightGrid& grid = gridOfFace(slab, which);
+            Region kept;
+            for (const Ring& ring : (which == Face::Top) == placed.turnedOver ? placed.keptUnder : placed.kept) {
+                kept.push_back(placed.place.toSlab(ring));
+            }
+            const Counted among = countedIn(read, FaceField(grid, read), grid, kept, slab, which);
+            counted.assign(among.points.begin(), among.points.begin() + static_cast<std::ptrdiff_t>(among.read));
+            const std::vector<Ring> low = mayStayLow(slab, which);
+            for (size_t k = 0; k < read.size(); ++k) {
+                const Vec2 at{read[k].p.x, read[k].p.y};
+                if (among.among[k] < 0 && std::none_of(low.begin(), low.end(),
+                                                       [at](const Ring& ring) { return contains(ring, at); })) {
+                    beside.push_back(read[k].p);
+                }
+            }
+        };
+        face(Face::Top, surfaces->top, in.top, in.besideTop);
+        face(Face::Bottom, surfaces->bottom, in.bottom, in.besideBottom);
+        in.outline = placed.place.toSlab(largestRing(placed.kept));
+        in.seed = static_cast<std::uint32_t>(i + 1); // each piece its own samples
         in.mayBeLow = mayStayLow(slab, Face::Top);
         for (Ring& ring : mayStayLow(slab, Face::Bottom)) {
             in.mayBeLow.push_back(std::move(ring));
@@ -79,8 +100,14 @@ SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan, const Sure
                                   Unit::Length, source);
         out.figures.push_back({least, Weight::Folded});
         out.figures.push_back({most, Weight::Folded});
-        low = !low || sure->low_mm < low.value() ? least : low;
-        high = !high || sure->high_mm < high.value() ? most : high;
+        lows.push_back(least);
+        highs.push_back(most);
+        for (size_t k = 0; k < sure->samples_mm.size(); ++k) {
+            if (k >= together.size()) {
+                together.push_back(sure->samples_mm[k]);
+            }
+            together[k] = std::min(together[k], sure->samples_mm[k]);
+        }
         if (sure->oneMore && sure->high_mm - sure->low_mm > 1.0) {
             const Vec2 at = sure->oneMore->at;
             addFinding(
@@ -92,15 +119,26 @@ SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan, const Sure
                 "read there", placed.place.toTable(at));
         }
     }
-    if (!all || !low) {
+    if (!all || lows.empty()) {
         return out;
     }
+    const SureRange range = rangeOf(together);
+    const auto ofAll = [&](const char* key, const char* label, const std::vector<Figure>& each, double value) {
+        if (each.size() == 1) {
+            return relabelled(each.front(), key, label);
+        }
+        std::string formula = "the thinnest piece of each sample, the pieces sampled together:";
+        for (size_t i = 0; i < each.size(); ++i) {
+            formula += (i > 0 ? ", " : " ") + termOf(i);
+        }
+        return made(key, label, formula, each, value, Unit::Length);
+    };
+    const Figure low = ofAll("sure_low", "At least, 19 times in 20", lows, range.low_mm);
+    const Figure high = ofAll("sure_high", "At most, 19 times in 20", highs, range.high_mm);
     out.low_mm = low.value();
     out.high_mm = high.value();
     const Figure wanted = given("thickness_wanted", "wanted", input.wanted_mm, Unit::Length, "chosen");
-    out.figures.insert(out.figures.begin(),
-                       {{relabelled(low, "sure_low", "At least, 19 times in 20"), Weight::Plain},
-                        {relabelled(high, "sure_high", "At most, 19 times in 20"), Weight::Plain}});
+    out.figures.insert(out.figures.begin(), {{low, Weight::Plain}, {high, Weight::Plain}});
     if (input.wanted_mm > high.value()) {
         addFinding(out.findings, "flatten.hardly", Severity::Warn,
                    "{0} is hardly to be had: 19 times in 20 the slabs give less than {1}.", {wanted, high},

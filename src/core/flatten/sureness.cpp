@@ -26,6 +26,7 @@ constexpr double kLow = 0.04;      // a little more than nine in ten: the waves 
 constexpr double kHigh = 0.97;
 constexpr double kLeastWeight = 0.02;
 constexpr std::size_t kLeastReadings = 10;
+constexpr std::size_t kMostReadings = 700; // on each face
 constexpr int kSheetTerms = 3;
 
 struct Waves {
@@ -268,11 +269,36 @@ std::vector<Vec2> placesIn(const Ring& outline, const std::vector<Ring>& mayBeLo
     return out;
 }
 
+/// Both kinds of readings together, evenly thinned: the work grows with the cube of their number, and a dense scan
+/// leaves nothing open that a part of it does not tell.
+std::vector<Point3> thinned(const std::vector<Point3>& counted, const std::vector<Point3>& beside)
+{
+    std::vector<Point3> out;
+    const size_t all = counted.size() + beside.size();
+    const size_t step = (all + kMostReadings - 1) / kMostReadings;
+    for (size_t i = 0; i < all; i += std::max<size_t>(1, step)) {
+        out.push_back(i < counted.size() ? counted[i] : beside[i - counted.size()]);
+    }
+    return out;
+}
+
 } // namespace
 
 double sawMarksOf(const std::string& cut)
 {
     return cut.find("chain") != std::string::npos ? 1.0 : cut.find("circular") != std::string::npos ? 0.4 : 0.15;
+}
+
+SureRange rangeOf(std::vector<double> samples)
+{
+    std::sort(samples.begin(), samples.end());
+    const auto quantile = [&](double q) {
+        const double at = q * static_cast<double>(samples.size() - 1);
+        const auto i = static_cast<size_t>(at);
+        const double next = samples[std::min(i + 1, samples.size() - 1)];
+        return samples[i] + (at - static_cast<double>(i)) * (next - samples[i]);
+    };
+    return {quantile(kLow), quantile(0.5), quantile(kHigh)};
 }
 
 Expected<SureThickness> surenessOf(const SurenessInput& input, const SurenessProgress& progress)
@@ -286,8 +312,10 @@ Expected<SureThickness> surenessOf(const SurenessInput& input, const SurenessPro
         return tl::unexpected(promised.error());
     }
     const std::vector<Vec2> places = placesIn(input.outline, input.mayBeLow);
-    const ReadFace top(input.top, places, input.readError_mm);
-    const ReadFace bottom(input.bottom, places, input.readError_mm);
+    const std::vector<Point3> topRead = thinned(input.top, input.besideTop);
+    const std::vector<Point3> bottomRead = thinned(input.bottom, input.besideBottom);
+    const ReadFace top(topRead, places, input.readError_mm);
+    const ReadFace bottom(bottomRead, places, input.readError_mm);
     std::mt19937 random(input.seed);
     std::normal_distribution<double> normal;
     std::vector<double> thicknesses;
@@ -326,18 +354,13 @@ Expected<SureThickness> surenessOf(const SurenessInput& input, const SurenessPro
         squares[0] += zTop.cwiseProduct(zTop);
         squares[1] += zBottom.cwiseProduct(zBottom);
     }
-    std::sort(thicknesses.begin(), thicknesses.end());
-    const auto quantile = [&](double q) {
-        const double at = q * static_cast<double>(thicknesses.size() - 1);
-        const auto i = static_cast<size_t>(at);
-        const double next = thicknesses[std::min(i + 1, thicknesses.size() - 1)];
-        return thicknesses[i] + (at - static_cast<double>(i)) * (next - thicknesses[i]);
-    };
+    const SureRange range = rangeOf(thicknesses);
     SureThickness out;
     out.promised_mm = promised->thickness_mm;
-    out.low_mm = quantile(kLow);
-    out.likely_mm = quantile(0.5);
-    out.high_mm = quantile(kHigh);
+    out.low_mm = range.low_mm;
+    out.likely_mm = range.likely_mm;
+    out.high_mm = range.high_mm;
+    out.samples_mm = std::move(thicknesses);
     double most = 0.0;
     for (const int face : {0, 1}) {
         for (size_t i = 0; i < places.size(); ++i) {

@@ -18,6 +18,8 @@ namespace burl
 struct SurenessInput {
     std::vector<Point3> top; // readings that count, z up
     std::vector<Point3> bottom;
+    std::vector<Point3> besideTop; // readings beyond the outline: they tell of the rim
+    std::vector<Point3> besideBottom;
     Ring outline;               // where the planes must lie in wood
     std::vector<Ring> mayBeLow; // areas that are filled or cut off
     double readError_mm = 0.2;  // of one reading, standard deviation
@@ -32,6 +34,7 @@ struct SureThickness {
     double low_mm = 0.0;      // one time in twenty it is thinner
     double likely_mm = 0.0;
     double high_mm = 0.0; // one time in twenty it is thicker
+    std::vector<double> samples_mm; // as they were drawn: several pieces are sampled together by their places here
     /// Where one more reading would narrow the range most, and how far the surface may stand off there.
     struct Wanted {
         Vec2 at;
@@ -46,6 +49,15 @@ using SurenessProgress = std::function<bool(double)>;
 
 /// Errors: "sureness.too_few" (ten readings on a face are needed), those of thickestSlab, "sureness.stopped".
 [[nodiscard]] Expected<SureThickness> surenessOf(const SurenessInput& input, const SurenessProgress& progress = {});
+
+/// What so many thicknesses tell: one time in twenty less than the first, as often more than the last.
+struct SureRange {
+    double low_mm = 0.0;
+    double likely_mm = 0.0;
+    double high_mm = 0.0;
+};
+/// REQUIRES: samples
+[[nodiscard]] SureRange rangeOf(std::vector<double> samples_mm);
 
 /// Marks that a saw leaves, by how the slab was cut: a chain saw ten times those of a band mill.
 [[nodiscard]] double sawMarksOf(const std::string& cut);

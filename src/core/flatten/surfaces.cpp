@@ -6,8 +6,9 @@
 // thickness readings, by least squares.
 
 #include <algorithm>
-#include <array>
 #include <cmath>
+
+#include "core/flatten/face_field.h"
 
 namespace burl
 {
@@ -29,22 +30,6 @@ Expected<void> checkGrid(const HeightGrid& grid, const char* face)
                                           " is not in order: its lines must rise and every cell be there.");
     }
     return {};
-}
-
-std::vector<SurfacePoint> pointsOf(const HeightGrid& grid, double sign)
-{
-    std::vector<SurfacePoint> out;
-    const auto across = static_cast<int>(grid.ys_mm.size());
-    const auto along = static_cast<int>(grid.xs_mm.size());
-    for (int j = 0; j < across; ++j) {
-        for (int i = 0; i < along; ++i) {
-            const auto& reading = grid.readings_mm[static_cast<size_t>(j * along + i)];
-            if (reading && std::isfinite(*reading)) {
-                out.push_back({{grid.xs_mm[i], grid.ys_mm[j], sign * *reading}, i, j});
-            }
-        }
-    }
-    return out;
 }
 
 /// Least squares plane through points; with fewer than three that spread, level.
@@ -96,68 +81,22 @@ std::vector<Point3> bare(const std::vector<SurfacePoint>& points)
     return out;
 }
 
-std::vector<std::optional<double>> heights(const HeightGrid& grid, double sign)
-{
-    std::vector<std::optional<double>> z;
-    z.reserve(grid.readings_mm.size());
-    for (const auto& reading : grid.readings_mm) {
-        z.push_back(reading ? std::optional<double>(sign * *reading) : std::nullopt);
-    }
-    return z;
-}
-
 } // namespace
 
-std::optional<GridCell> cellAt(const std::vector<double>& lines, double v)
+std::vector<SurfacePoint> pointsOf(const HeightGrid& grid, double sign)
 {
-    if (lines.size() < 2) {
-        return std::nullopt;
-    }
-    // Half a cell beyond the outermost line still belongs to it: the rim is read from inside.
-    const double reach = (lines[1] - lines[0]) / 2.0;
-    if (v < lines.front() - reach || v > lines.back() + (lines.back() - lines[lines.size() - 2]) / 2.0) {
-        return std::nullopt;
-    }
-    const double clamped = std::clamp(v, lines.front(), lines.back());
-    auto upper = std::upper_bound(lines.begin(), lines.end(), clamped);
-    size_t i = static_cast<size_t>(std::max<std::ptrdiff_t>(1, upper - lines.begin())) - 1;
-    i = std::min(i, lines.size() - 2);
-    return GridCell{i, (clamped - lines[i]) / (lines[i + 1] - lines[i])};
-}
-
-std::optional<double> heightAt(const HeightGrid& grid, const std::vector<std::optional<double>>& z, Vec2 at)
-{
-    const auto x = cellAt(grid.xs_mm, at.x);
-    const auto y = cellAt(grid.ys_mm, at.y);
-    return x && y ? heightIn(grid, z, *x, *y) : std::nullopt;
-}
-
-std::optional<double> heightIn(const HeightGrid& grid, const std::vector<std::optional<double>>& z, GridCell x,
-                               GridCell y)
-{
-    const size_t along = grid.xs_mm.size();
-    const std::array<size_t, 4> corner{y.first * along + x.first, y.first * along + x.first + 1,
-                                       (y.first + 1) * along + x.first, (y.first + 1) * along + x.first + 1};
-    const std::array<double, 4> share{(1.0 - x.share) * (1.0 - y.share), x.share * (1.0 - y.share),
-                                      (1.0 - x.share) * y.share, x.share * y.share};
-    // Near the rim some corners lie off the slab; those that stand share their work, and where none
-    // of them has a share (the place lies on the line of the missing ones) they count alike.
-    double sum = 0.0;
-    double weight = 0.0;
-    double plain = 0.0;
-    int standing = 0;
-    for (size_t k = 0; k < 4; ++k) {
-        if (z[corner[k]]) {
-            sum += share[k] * *z[corner[k]];
-            weight += share[k];
-            plain += *z[corner[k]];
-            ++standing;
+    std::vector<SurfacePoint> out;
+    const auto across = static_cast<int>(grid.ys_mm.size());
+    const auto along = static_cast<int>(grid.xs_mm.size());
+    for (int j = 0; j < across; ++j) {
+        for (int i = 0; i < along; ++i) {
+            const auto& reading = grid.readings_mm[static_cast<size_t>(j * along + i)];
+            if (reading && std::isfinite(*reading)) {
+                out.push_back({{grid.xs_mm[i], grid.ys_mm[j], sign * *reading}, i, j});
+            }
         }
     }
-    if (standing == 0) {
-        return std::nullopt;
-    }
-    return weight > 1e-9 ? sum / weight : plain / standing;
+    return out;
 }
 
 Expected<Surfaces> surfacesOf(const Slab& slab)
@@ -172,7 +111,6 @@ Expected<Surfaces> surfacesOf(const Slab& slab)
     const double topSign = slab.topHeights->from == HeightsFrom::RailsDown ? -1.0 : 1.0;
     Surfaces out;
     out.top = pointsOf(*slab.topHeights, topSign);
-    const auto topZ = heights(*slab.topHeights, topSign);
 
     std::vector<Point3> ties; // z: thickness wanted
     for (const ThicknessReading& t : slab.thicknesses) {
@@ -201,17 +139,16 @@ Expected<Surfaces> surfacesOf(const Slab& slab)
         return tl::unexpected(good.error());
     }
     out.bottom = pointsOf(*slab.bottomHeights, 1.0); // down when turned over is up as it lay
-    const auto bottomZ = heights(*slab.bottomHeights, 1.0);
     const bool sameSetting =
         slab.topHeights->from == HeightsFrom::BenchUp && slab.bottomHeights->from == HeightsFrom::BenchUp;
 
     // What must be added to the bottom so that top - bottom is the thickness read.
     std::vector<Point3> gaps;
-    for (const Point3& t : ties) {
-        const auto top = heightAt(*slab.topHeights, topZ, {t.x, t.y});
-        const auto bottom = heightAt(*slab.bottomHeights, bottomZ, {t.x, t.y});
-        if (top && bottom) {
-            gaps.push_back({t.x, t.y, *top - *bottom - t.z});
+    if (!ties.empty() && !out.top.empty() && !out.bottom.empty()) {
+        const FaceField top(*slab.topHeights, out.top);
+        const FaceField bottom(*slab.bottomHeights, out.bottom);
+        for (const Point3& t : ties) {
+            gaps.push_back({t.x, t.y, top.at({t.x, t.y}) - bottom.at({t.x, t.y}) - t.z});
         }
     }
     Plane lift;

@@ -32,24 +32,11 @@ struct Surfaces {
     double tieMisfit_mm = 0.0; // how far the thickness readings disagree with the tie, at worst
 };
 
+/// The readings of a grid, z as they were written times `sign`.
+[[nodiscard]] std::vector<SurfacePoint> pointsOf(const HeightGrid& grid, double sign = 1.0);
+
 /// Errors: "flatten.no_readings", "flatten.no_thickness", "flatten.grid" (grid and readings differ in
 /// size or its lines do not rise).
 [[nodiscard]] Expected<Surfaces> surfacesOf(const Slab& slab);
-
-/// Between which two lines of a grid a place lies, and how far from the first to the second.
-struct GridCell {
-    size_t first = 0;
-    double share = 0.0;
-};
-/// Nothing beyond half a cell outside the outermost lines.
-[[nodiscard]] std::optional<GridCell> cellAt(const std::vector<double>& lines, double v);
-/// heightAt for a place whose cells are known: for whole rows of places.
-[[nodiscard]] std::optional<double> heightIn(const HeightGrid& grid, const std::vector<std::optional<double>>& z,
-                                             GridCell x, GridCell y);
-
-/// A face's readings as heights (z up) at any place inside its grid: straight between neighbours.
-/// Nothing where no reading is near.
-[[nodiscard]] std::optional<double> heightAt(const HeightGrid& grid, const std::vector<std::optional<double>>& z,
-                                             Vec2 at);
 
 } // namespace burl

@@ -227,6 +227,87 @@ Region unionOf(const Region& a)
     return clip(ClipperLib::ctUnion, a, {});
 }
 
+bool contains(const Region& region, Vec2 point)
+{
+    bool inside = false;
+    for (const Ring& ring : region) {
+        inside = inside != (!ring.empty() && contains(std::span<const Vec2>(ring), point));
+    }
+    return inside;
+}
+
+std::vector<double> crossingsAt(const Region& region, double y)
+{
+    std::vector<double> xs;
+    for (const Ring& ring : region) {
+        const std::vector<double> of = crossingsAt(std::span<const Vec2>(ring), y);
+        xs.insert(xs.end(), of.begin(), of.end());
+    }
+    std::sort(xs.begin(), xs.end());
+    return xs;
+}
+
+double signedDistance_mm(const Region& region, Vec2 point)
+{
+    double best = std::numeric_limits<double>::infinity();
+    for (const Ring& ring : region) {
+        best = std::min(best, std::abs(signedDistance_mm(std::span<const Vec2>(ring), point)));
+    }
+    return contains(region, point) ? best : -best;
+}
+
+Ring largestRing(const Region& region)
+{
+    Ring out;
+    double most = 0.0;
+    for (const Ring& ring : region) {
+        const double area = area_mm2(std::span<const Vec2>(ring));
+        if (area > most) {
+            most = area;
+            out = ring;
+        }
+    }
+    return out;
+}
+
+std::vector<std::vector<Vec2>> partsInside(const std::vector<Vec2>& line, const Region& region)
+{
+    std::vector<std::vector<Vec2>> out;
+    bool open = false; // the last part goes on
+    for (size_t i = 0; i + 1 < line.size(); ++i) {
+        const Vec2 from = line[i];
+        const Vec2 along = line[i + 1] - from;
+        std::vector<double> cuts{0.0, 1.0}; // shares of the way where an edge is crossed
+        for (const Ring& ring : region) {
+            for (size_t k = 0; k < ring.size(); ++k) {
+                const Vec2 a = ring[k];
+                const Vec2 edge = ring[(k + 1) % ring.size()] - a;
+                const double turn = cross(along, edge);
+                if (turn != 0.0) {
+                    const double t = cross(a - from, edge) / turn;
+                    const double u = cross(a - from, along) / turn;
+                    if (t > 0.0 && t < 1.0 && u >= 0.0 && u <= 1.0) {
+                        cuts.push_back(t);
+                    }
+                }
+            }
+        }
+        std::sort(cuts.begin(), cuts.end());
+        for (size_t k = 0; k + 1 < cuts.size(); ++k) {
+            if (!(cuts[k + 1] > cuts[k]) || !contains(region, from + along * ((cuts[k] + cuts[k + 1]) / 2.0))) {
+                open = open && !(cuts[k + 1] > cuts[k]);
+                continue;
+            }
+            if (!open) {
+                out.push_back({from + along * cuts[k]});
+            }
+            out.back().push_back(from + along * cuts[k + 1]);
+            open = true;
+        }
+    }
+    return out;
+}
+
 double area_mm2(const Region& region)
 {
     double sum = 0.0;

@@ -35,6 +35,15 @@ using Region = std::vector<Ring>;
 [[nodiscard]] Region intersection(const Region& a, const Region& b);
 [[nodiscard]] Region difference(const Region& a, const Region& b);
 [[nodiscard]] Region unionOf(const Region& a);
+/// Even-odd over all its rings: a ring inside another is a hole.
+[[nodiscard]] bool contains(const Region& region, Vec2 point);
+[[nodiscard]] std::vector<double> crossingsAt(const Region& region, double y);
+/// Distance to the nearest edge of any ring, positive inside; -infinity where there is no ring.
+[[nodiscard]] double signedDistance_mm(const Region& region, Vec2 point);
+/// The ring round the largest area; empty where there is none.
+[[nodiscard]] Ring largestRing(const Region& region);
+/// The parts of a line that lie inside, in its order.
+[[nodiscard]] std::vector<std::vector<Vec2>> partsInside(const std::vector<Vec2>& line, const Region& region);
 /// Area with holes (rings that run clockwise) taken away.
 [[nodiscard]] double area_mm2(const Region& region);
 enum class Corners { Sharp, Round };

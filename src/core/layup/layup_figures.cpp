@@ -4,6 +4,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <set>
+
+#include "core/layup/in_top.h"
 
 namespace burl
 {
@@ -35,7 +38,11 @@ public:
         plan_.leastWidth = made("width_least", "Least width", "narrowest place, {0} from the left end",
                                 {given("width_least_at", "place", narrowest.x, Unit::Length, "on the drawing")},
                                 narrowest.value, Unit::Length);
-        add(plan_.meanWidth, Weight::Telling);
+        if (choices_.shape == TopShape::Round && !plan_.shape.empty()) { // it has no mean width
+            add(relabelled(plan_.length, "diameter", "Diameter"), Weight::Telling);
+        } else {
+            add(plan_.meanWidth, Weight::Telling);
+        }
         if (plan_.shape.empty()) { // a round has no width at its ends
             add(plan_.leastWidth);
         }
@@ -59,13 +66,7 @@ public:
             add(made("gap_most", gap + ", widest", "show face, {0} from the left end",
                      {given("gap_most_at", "place", plan_.gap->mostTop.x, Unit::Length, "on the drawing")},
                      plan_.gap->mostTop.value, Unit::Length));
-            double islands = 0.0;
-            for (const PlacedPiece& piece : plan_.pieces) {
-                islands += piece.island ? piece.keptArea_mm2 : 0.0;
-            }
-            add(given("gap_area", gap + ", area", plan_.gap->areaTop_mm2 - islands, Unit::Area,
-                      islands > 0.0 ? "measured on the drawing, show face, without the islands"
-                                    : "measured on the drawing, show face"));
+            addGapArea(gap);
         }
         measureJoints();
         measureRods();
@@ -84,20 +85,29 @@ public:
             add(relabelled(cut, "left_half", "Left half"));
             add(made("right_half", "Right half", "{0} − {1}", {plan_.length, cut},
                      choices_.length_mm - *plan_.parted_mm, Unit::Length));
-            add(given("meeting_bolts", "Bolts where they meet", 2.0 * static_cast<double>(plan_.meetingBolts_mm.size()),
-                      Unit::Count, "one near each face, every 300 mm and 80 mm from the edges"));
+            const Figure face = given("meeting_bolts_face", "bolts of a face",
+                                      static_cast<double>(plan_.meetingBolts_mm.size()), Unit::Count,
+                                      "80 mm from the edges, no further than 300 mm apart");
+            const Figure faces = given("faces", "near each face", 2.0, Unit::Count, "custom");
+            add(made("meeting_bolts", "Bolts where they meet", "{0} × {1}", {face, faces},
+                     2.0 * static_cast<double>(plan_.meetingBolts_mm.size()), Unit::Count));
         }
         measureDefects();
         add(plan_.woodArea, Weight::Folded);
         const Figure trim = given("trim", "trim", in_.trim_mm, Unit::Length, "chosen");
         add(made("rough_length", "Rough length", "{0} + 2 × {1}", {plan_.length, trim},
                  choices_.length_mm + 2.0 * in_.trim_mm, Unit::Length));
-        double slabs = 0.0;
+        std::vector<Figure> slabs; // each once, however many pieces come out of it
+        std::set<SlabId> counted;
         for (const PlacedPiece& piece : plan_.pieces) {
-            slabs += area_mm2(std::span<const Vec2>(piece.showRing));
+            if (counted.insert(piece.slab).second) {
+                slabs.push_back(given("slab_area_" + piece.name, piece.name,
+                                      area_mm2(std::span<const Vec2>(piece.showRing)), Unit::Area,
+                                      "its outline, show face"));
+            }
         }
-        const Figure slabArea = given("slab_area", "slabs, show faces", slabs, Unit::Area, "from the tape");
-        add(made("offcuts", "Offcuts", "{0} − {1}", {slabArea, plan_.woodArea}, slabs - wood, Unit::Area));
+        const Figure slabArea = sumFigure("slab_area", "slabs, show faces", slabs, Unit::Area);
+        add(made("offcuts", "Offcuts", "{0} − {1}", {slabArea, plan_.woodArea}, slabArea.value() - wood, Unit::Area));
     }
 
 private:
@@ -126,10 +136,24 @@ private:
         return out;
     }
 
-    static bool inTop(const PlacedPiece& piece, Vec2 onTop)
+    /// Of the gap what lies in the top: inside a drawn outline, without the islands.
+    void addGapArea(const std::string& gap)
     {
-        return std::any_of(piece.kept.begin(), piece.kept.end(),
-                           [onTop](const Ring& ring) { return contains(ring, onTop); });
+        const double whole = area_mm2(intersection({anticlockwise(gapRing(*plan_.gapInput, *plan_.gap, false))},
+                                                   finalOutline(plan_)));
+        double islands = 0.0;
+        for (const PlacedPiece& piece : plan_.pieces) {
+            islands += piece.island ? piece.keptArea_mm2 : 0.0;
+        }
+        const Figure between = given("gap_between", "between the live edges", whole, Unit::Area,
+                                     "inside the final outline, show face");
+        if (islands > 0.0) {
+            add(made("gap_area", gap + ", area", "{0} − {1}",
+                     {between, given("islands_area", "islands", islands, Unit::Area, "show faces")}, whole - islands,
+                     Unit::Area));
+        } else {
+            add(relabelled(between, "gap_area", gap + ", area"));
+        }
     }
 
     /// What is left of knots, voids and checks, and how many knots of a pair mirror each other.
@@ -147,12 +171,10 @@ private:
                 if (f.kind == FeatureKind::Sapwood || f.kind == FeatureKind::Pith) {
                     continue;
                 }
-                const std::vector<Vec2> points = piece.place.toTable(f.points);
-                const bool inside =
-                    std::any_of(points.begin(), points.end(), [&piece](Vec2 p) { return inTop(piece, p); });
+                const bool inside = inTop(piece, f, choices_.length_mm).inside;
                 (inside ? kept : cut) += 1.0;
-                if (inside && f.kind == FeatureKind::Knot) {
-                    knots.back().push_back(points.front());
+                if (inside && f.kind == FeatureKind::Knot && !f.points.empty()) {
+                    knots.back().push_back(piece.place.toTable(f.points.front()));
                 }
             }
             const auto& middle = in_.slabs[i]->pith;
@@ -162,8 +184,10 @@ private:
             }
         }
         if (kept + cut > 0.0) {
-            add(made("defects", "Knots, checks and voids in it", "all of its slabs, less {0} cut away with the waste",
-                     {given("defects_cut", "cut away", cut, Unit::Count, "on the drawing")}, kept, Unit::Count),
+            add(made("defects", "Knots, checks and voids in it", "{0} − {1}",
+                     {given("defects_drawn", "drawn on its slabs", kept + cut, Unit::Count, "Yard"),
+                      given("defects_cut", "cut away with the waste", cut, Unit::Count, "on the drawing")},
+                     kept, Unit::Count),
                 Weight::Folded);
         }
         if (choices_.kind == TopKind::Pair && knots.size() == 2 && !knots[0].empty() && !knots[1].empty()) {
@@ -217,13 +241,22 @@ private:
             all += rod.cut_mm;
             longest = std::max(longest, rod.cut_mm);
         }
-        const Figure count = given("rods", "Rods", static_cast<double>(plan_.rods.size()), Unit::Count,
-                                   "evenly pitched, as many as fit");
-        const Figure pitch = given("rod_pitch", "pitch", choices_.rods.pitch_mm, Unit::Length, "chosen");
-        const Figure embed = given("rod_embed", "in the wood", choices_.rods.embed_mm, Unit::Length, "chosen");
+        const Figure count =
+            made("rods", "Rods", "along {0}, from {1} on, every {2}, with wood beyond the last",
+                 {plan_.length, given("rod_first", "first rod", choices_.rods.first_mm, Unit::Length, "chosen"),
+                  given("rod_pitch", "pitch", choices_.rods.pitch_mm, Unit::Length, "chosen")},
+                 static_cast<double>(plan_.rods.size()), Unit::Count);
+        const Figure wanted = given("rod_embed_wanted", "in the wood", choices_.rods.embed_mm, Unit::Length, "chosen");
+        const Figure reach = given("drill_reach", "drill", choices_.rods.drillReach_mm, Unit::Length, "chosen");
+        const double used = std::min(choices_.rods.embed_mm, choices_.rods.drillReach_mm);
+        const Figure embed = used < choices_.rods.embed_mm
+                                 ? made("rod_embed", "in the wood", "{0}: the drill reaches no further, of {1} wanted",
+                                        {reach, wanted}, used, Unit::Length)
+                                 : relabelled(wanted, "rod_embed", "in the wood");
+        const Figure gap =
+            given("rod_gap", "gap there, at half the thickness", longest - 2.0 * used, Unit::Length, "on the drawing");
         add(count);
-        add(made("rod_longest", "Longest rod, cut", "gap there + 2 × {0}, at a pitch of {1}", {embed, pitch}, longest,
-                 Unit::Length));
+        add(made("rod_longest", "Longest rod, cut", "{0} + 2 × {1}", {gap, embed}, longest, Unit::Length));
         add(given("rod_stock", "Rod, all together", all, Unit::Length, "sum of the cut lengths"), Weight::Folded);
     }
 

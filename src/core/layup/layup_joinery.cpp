@@ -10,6 +10,8 @@ namespace burl
 namespace
 {
 
+constexpr double kSame_mm = 0.01; // ends nearer than this are the same end
+
 class Joiner
 {
 public:
@@ -23,22 +25,7 @@ public:
                 if (f.kind != FeatureKind::Check || f.intention != Intention::Key) {
                     continue;
                 }
-                Ring line = f.points;
-                // It is open where it reaches furthest out: keys begin there.
-                const Vec2 middle = centroid(piece.showRing);
-                const auto out = [&](Vec2 p) { return length(piece.place.toTable(p) - middle); };
-                if (!line.empty() && out(line.back()) > out(line.front())) {
-                    std::reverse(line.begin(), line.end());
-                }
-                for (ButterflyKey key : keysAcross(piece.place.toTable(line))) {
-                    const bool inTop = std::any_of(piece.kept.begin(), piece.kept.end(),
-                                                   [&](const Ring& r) { return contains(r, key.at); });
-                    if (inTop) {
-                        key.slab = piece.slab;
-                        key.feature = f.id;
-                        plan_.keys.push_back(key);
-                    }
-                }
+                keysOf(piece, f);
             }
         }
     }
@@ -78,6 +65,37 @@ public:
     }
 
 private:
+    /// Along each part of the check that the top keeps, from where it is open: an end at which it was cut off, else the
+    /// end that reaches furthest out.
+    void keysOf(const PlacedPiece& piece, const Feature& f)
+    {
+        const std::vector<Vec2> whole = piece.place.toTable(f.points);
+        const Vec2 middle = piece.place.toTable(piece.middle);
+        KeyedCheck check{piece.slab, f.id, {}, 0};
+        const auto parts = partsInside(whole, piece.kept);
+        for (std::vector<Vec2> part : parts) {
+            check.place = part.front();
+            const bool cutFront = length(part.front() - whole.front()) > kSame_mm;
+            const bool cutBack = length(part.back() - whole.back()) > kSame_mm;
+            const bool furtherBack = length(part.back() - middle) > length(part.front() - middle);
+            if (cutBack != cutFront ? cutBack : furtherBack) {
+                std::reverse(part.begin(), part.end());
+            }
+            for (ButterflyKey key : keysAcross(part)) {
+                const Ring outline = key.outline();
+                if (std::all_of(outline.begin(), outline.end(), [&](Vec2 p) { return contains(piece.kept, p); })) {
+                    key.slab = piece.slab;
+                    key.feature = f.id;
+                    plan_.keys.push_back(key);
+                    ++check.keys;
+                }
+            }
+        }
+        if (!parts.empty()) {
+            plan_.keyed.push_back(check);
+        }
+    }
+
     using Stretches = std::vector<std::pair<double, double>>;
 
     /// What comes as near the joint as a tenon reaches.

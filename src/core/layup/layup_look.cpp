@@ -6,12 +6,15 @@
 #include <array>
 #include <cmath>
 
+#include "core/layup/in_top.h"
+
 namespace burl
 {
 namespace
 {
 
 constexpr double kClearOfJoint_mm = 5.0;
+constexpr double kWidthOff_mm = 5.0; // of live edges: nearer than this nobody sees
 
 class Looker
 {
@@ -37,7 +40,8 @@ public:
                            piece.name + " is a cross-cut round: it shrinks more round the pith than towards it and "
                                         "cracks along a radius.",
                            {}, "dry it slowly, let a key or a fill take the crack", centroid(piece.rough));
-            } else if (slab.pith && slab.thickness_mm && std::abs(slab.pith->distance_mm) < *slab.thickness_mm / 2.0) {
+            } else if (slab.pith && slab.thickness_mm &&
+                       std::abs(slab.pith->distance_mm) < *slab.thickness_mm / 2.0 && keepsPith(piece, slab)) {
                 addFinding(plan_.findings, "layup.pith_slab", Severity::Warn,
                            piece.name + " has the pith in it: it will crack along it, and cups little.",
                            {given("pith", "pith", slab.pith->distance_mm, Unit::Length, "log end")},
@@ -45,16 +49,7 @@ public:
             }
         }
         lookAtSides();
-        if (choices_.width_mm && !facesAcross(choices_.kind) && !tapered()) {
-            const double widest = least(widestStraight()).value;
-            if (*choices_.width_mm > widest + 0.05) {
-                addFinding(plan_.findings, "layup.too_wide", Severity::Stop,
-                           "The wood gives {0} at its narrowest, {1} is wanted.",
-                           {given("widest", "widest", widest, Unit::Length, "on the drawing"),
-                            given("width", "width", *choices_.width_mm, Unit::Length, "chosen")},
-                           "make the top narrower or turn a piece");
-            }
-        }
+        lookAtWidth();
         if (plan_.gap && !plan_.gap->fits) {
             addFinding(plan_.findings, "layup.overlap", Severity::Stop,
                        choices_.kind == TopKind::Gap ? "The slabs overlap by {0} across the gap."
@@ -86,9 +81,59 @@ private:
     /// across a gap.
     [[nodiscard]] bool ripsLower(size_t index) const { return (index == 0) != facesAcross(choices_.kind); }
 
-    [[nodiscard]] Profile widestStraight() const
+    /// The pith runs along the slab where the log end says; a ripped half may have lost it.
+    static bool keepsPith(const PlacedPiece& piece, const Slab& slab)
     {
-        return combined(over(plan_.far().upper), -1.0, over(plan_.near().lower));
+        const Box box = boundsOf(piece.place.toSlab(piece.showRing));
+        const double y = piece.middle.y - slab.pith->offset_mm;
+        return !partsInside({piece.place.toTable({box.left, y}), piece.place.toTable({box.right, y})}, piece.kept)
+                    .empty();
+    }
+
+    /// Both outer edges as they are cut or left, when nobody asks for less.
+    [[nodiscard]] bool straight() const
+    {
+        return choices_.edges == OuterEdges::Straight &&
+               choices_.nearEdge.value_or(choices_.edges) == OuterEdges::Straight;
+    }
+
+    /// A wanted width that the wood does not give, or that live edges do not keep to.
+    void lookAtWidth()
+    {
+        if (!choices_.width_mm || facesAcross(choices_.kind) || tapered() || choices_.shape != TopShape::AsLaid) {
+            return;
+        }
+        const Figure wanted = given("width", "width", *choices_.width_mm, Unit::Length, "chosen");
+        const Profile upper = over(plan_.far().upper);
+        const Profile lower = over(plan_.near().lower);
+        if (straight()) { // two level sides stand inside both edges along the whole length
+            const double widest = least(upper).value - most(lower).value;
+            if (*choices_.width_mm > widest + 0.05) {
+                addFinding(plan_.findings, "layup.too_wide", Severity::Stop,
+                           "The wood gives {0} between two straight sides, {1} is wanted.",
+                           {made("widest", "widest", "{0} − {1}",
+                                 {given("far_innermost", "far edge at its innermost", least(upper).value, Unit::Length,
+                                        "on the drawing"),
+                                  given("near_innermost", "near edge at its innermost", most(lower).value, Unit::Length,
+                                        "on the drawing")},
+                                 widest, Unit::Length),
+                            wanted},
+                           "make the top narrower or turn a piece");
+            }
+            return;
+        }
+        if (choices_.edges != OuterEdges::Live || choices_.nearEdge.value_or(choices_.edges) != OuterEdges::Live) {
+            return;
+        }
+        const Extreme widest = most(combined(upper, -1.0, lower));
+        if (std::abs(widest.value - *choices_.width_mm) > kWidthOff_mm) {
+            addFinding(plan_.findings, "layup.width_not_met", Severity::Warn,
+                       "Live edges stay as they grew: the top comes {0} wide at its widest place, {1} is wanted.",
+                       {given("widest", "widest", widest.value, Unit::Length, "on the drawing"), wanted},
+                       widest.value > *choices_.width_mm ? "choose straight edges to cut it to width"
+                                                         : "take wider slabs, or another width",
+                       Vec2{widest.x, 0.0});
+        }
     }
 
     [[nodiscard]] bool tapered() const
@@ -96,10 +141,10 @@ private:
         return choices_.edges == OuterEdges::Tapered || choices_.nearEdge == OuterEdges::Tapered;
     }
 
-    /// A tapered side that leaves the wood.
+    /// A straight or tapered side that leaves the wood.
     void lookAtSides()
     {
-        if (!tapered() || facesAcross(choices_.kind)) {
+        if (facesAcross(choices_.kind)) { // their outer sides are their rip lines
             return;
         }
         Extreme worst;
@@ -119,9 +164,9 @@ private:
         }
         if (worst.value > 0.5) {
             addFinding(plan_.findings, "layup.side_off_wood", Severity::Stop,
-                       "The tapered " + std::string(atFar ? "far" : "near") + " edge leaves the wood by {0}.",
+                       std::string("The straight ") + (atFar ? "far" : "near") + " edge leaves the wood by {0}.",
                        {given("side_off", "off the wood", worst.value, Unit::Length, "on the drawing")},
-                       "less width at that end",
+                       tapered() ? "less width at that end" : "less width, or shift the piece across",
                        Vec2{worst.x, (atFar ? plan_.upperSide : plan_.lowerSide)->at(worst.x)});
         }
     }
@@ -326,32 +371,14 @@ private:
     void lookAtFeatures(const PlacedPiece& piece, const Slab& slab)
     {
         for (const Feature& feature : slab.features) {
-            double into = 0.0;
-            Vec2 place;
-            for (const Vec2 p : feature.points) {
-                const Vec2 t = piece.place.toTable(p);
-                for (const Ring& ring : piece.kept) {
-                    if (contains(ring, t)) {
-                        const double depth = std::min(t.x, choices_.length_mm - t.x);
-                        if (depth >= into) {
-                            into = depth;
-                            place = t;
-                        }
-                    }
-                }
-            }
-            if (into <= 0.0) {
+            const InTop part = inTop(piece, feature, choices_.length_mm);
+            if (!part.inside) {
                 continue;
             }
-            const Figure deep = given("into", "into the top", into, Unit::Length, "on the drawing");
-            const bool left = place.x < choices_.length_mm / 2.0;
+            const Vec2 place = part.innermost;
+            const Figure deep = given("into", "into the top", part.into_mm, Unit::Length, "on the drawing");
             if (feature.intention == Intention::CutOff) {
-                addFinding(plan_.findings, "layup.not_cut_off", Severity::Warn,
-                           "A part of " + piece.name + " meant to be cut off lies {0} inside the " +
-                               (left ? "left" : "right") + " end of the top.",
-                           {deep},
-                           left ? "slide " + piece.name + " left by {0}" : "slide " + piece.name + " right by {0}",
-                           place);
+                lookAtCutOff(piece, part, deep);
             } else if (feature.kind == FeatureKind::Check && feature.intention == Intention::Keep) {
                 addFinding(plan_.findings, "layup.check_in_top", Severity::Warn,
                            "A check in " + piece.name + " runs {0} into the top.", {deep},
@@ -362,6 +389,22 @@ private:
                            "rip it out, or plan keys along it", place);
             }
         }
+    }
+
+    /// What is meant to be cut off but lies in the top: slid out where the piece is long enough for it.
+    void lookAtCutOff(const PlacedPiece& piece, const InTop& part, const Figure& deep)
+    {
+        const bool left = part.innermost.x < choices_.length_mm / 2.0;
+        const Box box = boundsOf(piece.showRing);
+        const double spare = left ? box.right - choices_.length_mm : -box.left;
+        const std::string remedy = spare >= part.into_mm ? "slide " + piece.name + (left ? " left" : " right") + " by {0}"
+                                   : part.into_mm < choices_.length_mm / 4.0
+                                       ? std::string("make the top shorter by {0} at that end")
+                                       : std::string("fill it, or take another slab: it lies too far in");
+        addFinding(plan_.findings, "layup.not_cut_off", Severity::Warn,
+                   "A part of " + piece.name + " meant to be cut off lies {0} inside the " + (left ? "left" : "right") +
+                       " end of the top.",
+                   {deep}, remedy, part.innermost);
     }
 
     void lookAtRip(const PlacedPiece& piece, size_t index)
@@ -403,10 +446,8 @@ private:
         bool metered = true;
         bool measured = true;
         bool alike = true;
-        for (const auto& slab : in_.slabs) {
-            if (!slab) {
-                continue;
-            }
+        for (size_t i = 0; i < plan_.pieces.size(); ++i) { // a slab too many is in no top
+            const auto& slab = in_.slabs[i];
             metered = metered && slab->mc_pct.has_value();
             measured = measured && slab->thickness_mm.has_value();
             driest = std::min(driest, slab->mc_pct.value_or(driest));

@@ -11,6 +11,9 @@ namespace burl
 namespace
 {
 
+constexpr double kRodCover_mm = 20.0; // wood beyond a rod's end (custom)
+constexpr double kSliver_mm2 = 100.0; // an overlap of less is rounding
+
 /// Shop, van and door: what a long or wide top must pass before anybody sits at it.
 void lookAtWay(const LayupInput& in, LayupPlan& plan)
 {
@@ -120,6 +123,80 @@ void lookAtRods(const LayupInput& in, LayupPlan& plan)
     }
 }
 
+/// A rod must end in wood, not come out of the outer edge.
+void lookAtRodWood(const LayupInput& in, LayupPlan& plan)
+{
+    const double embed = std::min(in.choices.rods.embed_mm, in.choices.rods.drillReach_mm);
+    double least = 1e9;
+    Vec2 place;
+    std::string piece;
+    for (const Rod& rod : plan.rods) {
+        for (const PlacedPiece* p : {&plan.far(), &plan.near()}) {
+            // The rods lie at half the thickness: halfway between the edges of both faces.
+            const auto middle = [&](const Profile& show, const Profile& under) {
+                return (valueAt(show, rod.x_mm) + valueAt(under, rod.x_mm)) / 2.0;
+            };
+            const auto& side = p == &plan.far() ? plan.upperSide : plan.lowerSide;
+            const bool far = p == &plan.far();
+            double outer = far ? middle(p->upper, p->upperUnder) : -middle(p->lower, p->lowerUnder);
+            if (side) {
+                outer = std::min(outer, far ? side->at(rod.x_mm) : -side->at(rod.x_mm));
+            }
+            const double inner = far ? middle(p->lower, p->lowerUnder) : -middle(p->upper, p->upperUnder);
+            if (outer - inner - embed < least) {
+                least = outer - inner - embed;
+                place = {rod.x_mm, far ? outer : -outer};
+                piece = p->name;
+            }
+        }
+    }
+    const Figure deep = given("rod_embed_used", "in the wood", embed, Unit::Length, "chosen, no more than the drill");
+    if (least <= 0.0) {
+        addFinding(plan.findings, "layup.rod_through", Severity::Stop,
+                   "A rod that goes {0} into " + piece + " comes out of its outer edge.", {deep},
+                   "less of the rods in the wood", place);
+    } else if (least < kRodCover_mm) {
+        addFinding(plan.findings, "layup.rod_near_edge", Severity::Warn,
+                   "A rod in " + piece + " ends {0} from its outer edge; {1} of wood should cover it.",
+                   {given("rod_cover", "covered by", least, Unit::Length, "on the drawing"),
+                    given("rod_cover_least", "least", kRodCover_mm, Unit::Length, "custom")},
+                   "less of the rods in the wood", place);
+    }
+}
+
+/// Pieces beyond what the kind of top takes, and wood that is used twice.
+void lookAtPieces(const LayupInput& in, LayupPlan& plan)
+{
+    for (size_t i = plan.pieces.size(); i < in.choices.pieces.size() && i < in.slabs.size(); ++i) {
+        if (in.slabs[i]) {
+            addFinding(plan.findings, "layup.piece_too_many", Severity::Warn,
+                       in.slabs[i]->name + " is in no top: this kind takes {0} pieces at most.",
+                       {given("pieces_most", "pieces", static_cast<double>(plan.pieces.size()), Unit::Count,
+                              "kind of top")},
+                       "put it back on the rack, or choose a top of more pieces");
+        }
+    }
+    for (size_t i = 0; i < plan.pieces.size(); ++i) {
+        for (size_t k = i + 1; k < plan.pieces.size(); ++k) {
+            const PlacedPiece& a = plan.pieces[i];
+            const PlacedPiece& b = plan.pieces[k];
+            if (!(a.slab == b.slab)) {
+                continue;
+            }
+            const Region both = intersection({anticlockwise(a.place.toSlab(a.rough))},
+                                             {anticlockwise(b.place.toSlab(b.rough))});
+            const double twice = area_mm2(both);
+            if (twice > kSliver_mm2) {
+                addFinding(plan.findings, "layup.wood_twice", Severity::Stop,
+                           "Two pieces are cut from the same wood of " + a.name + ": {0} of it is used twice.",
+                           {given("wood_twice", "used twice", twice, Unit::Area, "where both lie in the slab")},
+                           "slide one of them, or take another slab",
+                           a.place.toTable(centroid(largestRing(both))));
+            }
+        }
+    }
+}
+
 void lookAtParting(LayupPlan& plan)
 {
     if (plan.parted_mm) {
@@ -129,14 +206,32 @@ void lookAtParting(LayupPlan& plan)
     }
 }
 
+std::string nameOf(const LayupPlan& plan, SlabId slab)
+{
+    for (const PlacedPiece& piece : plan.pieces) {
+        if (piece.slab == slab) {
+            return piece.name;
+        }
+    }
+    return "a slab";
+}
+
 void lookAtKeys(const LayupInput& in, LayupPlan& plan)
 {
+    for (const KeyedCheck& check : plan.keyed) {
+        if (check.keys == 0) {
+            addFinding(plan.findings, "layup.no_key", Severity::Warn,
+                       "No key finds room across a check of " + nameOf(plan, check.slab) + " that is to be keyed.", {},
+                       "cut the check off or fill it", check.place);
+        }
+    }
     if (plan.keys.empty()) {
         return;
     }
     const Figure thick = given("thickness", "thickness", in.choices.thickness_mm, Unit::Length, "wanted");
     addFinding(plan.findings, "layup.keys", Severity::Caution,
-               "{0} keys hold the check: {1} to {2} deep, their grain across it.",
+               plan.keys.size() == 1 ? "One key holds the check: {1} to {2} deep, its grain across it."
+                                     : "{0} keys hold the checks: {1} to {2} deep, their grain across them.",
                {given("keys", "keys", static_cast<double>(plan.keys.size()), Unit::Count, "every 120 mm"),
                 made("key_least", "least", "{0} ÷ 3", {thick}, in.choices.thickness_mm / 3.0, Unit::Length),
                 made("key_most", "most", "{0} ÷ 2", {thick}, in.choices.thickness_mm / 2.0, Unit::Length)},
@@ -150,6 +245,8 @@ void lookAtWhole(const LayupInput& in, LayupPlan& plan)
     lookAtWay(in, plan);
     lookAtShape(in, plan);
     lookAtRods(in, plan);
+    lookAtRodWood(in, plan);
+    lookAtPieces(in, plan);
     lookAtParting(plan);
     lookAtKeys(in, plan);
 }

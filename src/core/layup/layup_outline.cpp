@@ -15,6 +15,7 @@ constexpr int kShapeSteps = 90;         // corners of half a round
 constexpr double kBoltEvery_mm = 300.0; // bolts where two halves meet (custom)
 constexpr double kBoltFromEdge_mm = 80.0;
 constexpr double kFar_mm = 1e5; // beyond any wood
+constexpr double kRodFromEnd_mm = 25.0; // wood beyond a rod at the end of the top (custom)
 
 class Outliner
 {
@@ -134,11 +135,7 @@ private:
             piece.keptUnder = intersection({piece.underRing}, inside);
             piece.keptArea_mm2 = area_mm2(piece.kept);
             const Region rough = intersection({piece.showRing}, intersection(room, {roughEnds}));
-            for (const Ring& ring : rough) {
-                if (std::abs(signedArea_mm2(ring)) > std::abs(signedArea_mm2(piece.rough))) {
-                    piece.rough = ring;
-                }
-            }
+            piece.rough = largestRing(rough);
         }
     }
 
@@ -252,6 +249,11 @@ private:
         rods.drillLimit_mm = choices_.rods.drillReach_mm;
         rods.height_mm = 0.5; // of the thickness: the gap input is made for a thickness of 1
         plan_.rods = rodsAcross(*plan_.gapInput, *plan_.gap, rods);
+        // A rod needs wood on both sides of it at the end of the top as well.
+        const double fromEnd = choices_.rods.diameter_mm / 2.0 + kRodFromEnd_mm;
+        std::erase_if(plan_.rods, [&](const Rod& rod) {
+            return rod.x_mm < fromEnd || rod.x_mm > choices_.length_mm - fromEnd;
+        });
     }
 
     void partTop()
@@ -262,7 +264,9 @@ private:
         plan_.parted_mm = choices_.parted_mm;
         const double wide = valueAt(plan_.width, *choices_.parted_mm);
         const double low = std::max(plan_.finalBox.bottom, valueAt(over(plan_.near().lower), *choices_.parted_mm));
-        const int bolts = std::max(2, static_cast<int>(std::floor(wide / kBoltEvery_mm)) + 1);
+        // Between the outermost two no further apart than custom.
+        const double between = std::max(0.0, wide - 2.0 * kBoltFromEdge_mm);
+        const int bolts = std::max(2, static_cast<int>(std::ceil(between / kBoltEvery_mm - 1e-9)) + 1);
         for (int i = 0; i < bolts; ++i) {
             plan_.meetingBolts_mm.push_back(low + kBoltFromEdge_mm + i * (wide - 2.0 * kBoltFromEdge_mm) / (bolts - 1));
         }

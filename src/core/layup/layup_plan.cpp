@@ -111,6 +111,7 @@ public:
     LayupPlan run()
     {
         plan_.length = given("length", "final length", choices_.length_mm, Unit::Length, "chosen");
+        plan_.trim_mm = in_.trim_mm;
         if (!(choices_.length_mm > 0.0)) {
             return missing("The final length is not given.", "Layup: final length");
         }
@@ -308,8 +309,13 @@ private:
         placed.upper = edge(show, false);
         placed.lowerUnder = edge(under, true);
         placed.upperUnder = edge(under, false);
-        placed.showRing = ringBetween(placed.lower, placed.upper);
-        placed.underRing = ringBetween(placed.lowerUnder, placed.upperUnder);
+        // A drawn outline may have a notch that its edges do not show.
+        const auto ring = [&placed](const FaceOutline& outline, const Profile& lower, const Profile& upper) {
+            return outline.drawn.empty() ? ringBetween(lower, upper) : anticlockwise(placed.place.toTable(outline.drawn));
+        };
+        placed.showRing = ring(show, placed.lower, placed.upper);
+        placed.underRing = ring(under, placed.lowerUnder, placed.upperUnder);
+        placed.middle = placed.place.toSlab(centroid(placed.showRing));
     }
 
     void shiftAcross(PlacedPiece& piece, double by)
@@ -462,9 +468,12 @@ private:
             wood = std::max(wood, p.y);
         }
         double width = choices_.width_mm.value_or(wood + choices_.leastGap_mm);
-        if (choices_.width_mm && choices_.edges == OuterEdges::Live && !choices_.nearEdge) {
-            // A wanted width is that of the widest place: live edges bulge out over their rip lines.
-            width -= most(combined(over(far.upper), -1.0, over(near.lower))).value;
+        if (choices_.width_mm && choices_.shape == TopShape::AsLaid) {
+            // A wanted width is that of the widest place: a live edge bulges out over its rip line.
+            const bool farLive = choices_.edges == OuterEdges::Live;
+            const bool nearLive = choices_.nearEdge.value_or(choices_.edges) == OuterEdges::Live;
+            const Profile none{{0.0, 0.0}, {choices_.length_mm, 0.0}};
+            width -= most(combined(farLive ? over(far.upper) : none, -1.0, nearLive ? over(near.lower) : none)).value;
         }
         shiftAcross(far, width / 2.0);
         shiftAcross(near, -width / 2.0);
@@ -504,6 +513,37 @@ private:
 };
 
 } // namespace
+
+Ring gapRing(const GapInput& gap, const GapAnswer& answer, bool under)
+{
+    const auto edge = [&](const Profile& show, const Profile& bevel) {
+        Profile out = cutTo(show, answer.from_mm, answer.to_mm);
+        return under && !bevel.empty() ? combined(out, 1.0, cutTo(bevel, answer.from_mm, answer.to_mm)) : out;
+    };
+    const double half = gap.overallWidth_mm / 2.0;
+    Ring ring;
+    for (const Vec2 p : edge(gap.edgeA, gap.bevelA)) {
+        ring.push_back({p.x, p.y - half});
+    }
+    const Profile far = edge(gap.edgeB, gap.bevelB);
+    for (auto p = far.rbegin(); p != far.rend(); ++p) {
+        ring.push_back({p->x, half - p->y});
+    }
+    return ring;
+}
+
+Region finalOutline(const LayupPlan& layup)
+{
+    if (!layup.shape.empty()) {
+        return {anticlockwise(layup.shape)};
+    }
+    const Box& box = layup.finalBox;
+    constexpr double kOver_mm = 1000.0; // across it ends where the wood does
+    return {{{0.0, box.bottom - kOver_mm},
+             {layup.length.value(), box.bottom - kOver_mm},
+             {layup.length.value(), box.top + kOver_mm},
+             {0.0, box.top + kOver_mm}}};
+}
 
 PieceCount piecesOf(TopKind kind)
 {

@@ -34,6 +34,7 @@ struct PlacedPiece {
     std::optional<double> jointBelow_mm;
     std::optional<double> jointAbove_mm;
     Profile cutBelow, cutAbove;     // the lines that are cut, over the rough length; empty where there is no joint
+    Vec2 middle;                    // of the whole slab's show face, in the slab's frame: the pith is told from it
     Ring showRing;                  // outline of the show face on the top, whole slab
     Ring underRing;                 // outline of the face below
     Profile lower, upper;           // live edges of the show face
@@ -55,6 +56,14 @@ struct Joint {
     Bends bends;  // of a curved one
 };
 
+/// A check that is to be keyed.
+struct KeyedCheck {
+    SlabId slab;
+    int feature = 0;
+    Vec2 place;
+    size_t keys = 0; // that hold it
+};
+
 struct LayupPlan {
     std::vector<PlacedPiece> pieces;
     Box finalBox;               // x from 0 to the final length, y over the widest place
@@ -67,7 +76,9 @@ struct LayupPlan {
     std::vector<ButterflyKey> keys;              // on the top, where checks are to be keyed
     std::vector<Vec2> tenons;                    // loose tenons or dowels, at the joints
     std::vector<Rod> rods;                       // across an open gap
+    std::vector<KeyedCheck> keyed;               // checks to be keyed, whether or not a key finds room
     std::optional<double> parted_mm;
+    double trim_mm = 0.0; // each end, cut off after gluing and filling
     std::vector<double> meetingBolts_mm; // y of the bolts where two halves meet
     Profile width;                       // of the final top along its length
     Profile halvesDiffer;                // far half minus near half, for a pair
@@ -90,6 +101,11 @@ struct LayupPlan {
         return pieces[last];
     }
 };
+
+/// The river or gap between two live edges, from the near edge on, on the top.
+[[nodiscard]] Ring gapRing(const GapInput& gap, const GapAnswer& answer, bool under);
+/// The final outline: the drawn or round shape, else the stretch between both ends.
+[[nodiscard]] Region finalOutline(const LayupPlan& layup);
 
 /// What the stage looks at: nothing else may change its answer.
 struct LayupInput {

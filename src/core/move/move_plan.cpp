@@ -4,6 +4,8 @@
 #include <cmath>
 #include <limits>
 
+#include "core/layup/in_top.h"
+#include "core/layup/rings_across.h"
 #include "core/wood/moisture.h"
 
 namespace burl
@@ -23,8 +25,8 @@ bool sameInput(const MoveInput& a, const MoveInput& b)
 namespace
 {
 
-/// Where a piece's wood stands across the top at x, inside the final outline.
-std::optional<std::pair<double, double>> woodAt(const PlacedPiece& piece, double x)
+/// Where a piece's wood stands across the top at x, inside the final outline: from, to, from, to.
+std::vector<double> woodAt(const PlacedPiece& piece, double x)
 {
     std::vector<double> cuts;
     for (const Ring& ring : piece.kept) {
@@ -36,16 +38,13 @@ std::optional<std::pair<double, double>> woodAt(const PlacedPiece& piece, double
             }
         }
     }
-    if (cuts.size() < 2) {
-        return std::nullopt;
-    }
-    const auto [low, high] = std::minmax_element(cuts.begin(), cuts.end());
-    return std::pair{*low, *high};
+    std::sort(cuts.begin(), cuts.end());
+    return cuts;
 }
 
 } // namespace
 
-StripsAt stripsAt(const LayupPlan& layup, const std::vector<double>& coefficients, double x_mm)
+StripsAt stripsAt(const LayupPlan& layup, const std::vector<Rings>& rings, double x_mm)
 {
     struct Wood {
         double from;
@@ -54,8 +53,9 @@ StripsAt stripsAt(const LayupPlan& layup, const std::vector<double>& coefficient
     };
     std::vector<Wood> woods; // from the near side on; islands lie between
     for (size_t i = 0; i < layup.pieces.size(); ++i) {
-        if (const auto wood = woodAt(layup.pieces[i], x_mm)) {
-            woods.push_back({wood->first, wood->second, i});
+        const std::vector<double> cuts = woodAt(layup.pieces[i], x_mm);
+        for (size_t k = 0; k + 1 < cuts.size(); k += 2) {
+            woods.push_back({cuts[k], cuts[k + 1], i});
         }
     }
     std::sort(woods.begin(), woods.end(), [](const Wood& a, const Wood& b) { return a.from < b.from; });
@@ -66,7 +66,13 @@ StripsAt stripsAt(const LayupPlan& layup, const std::vector<double>& coefficient
         } else if (woods[i].from > woods[i - 1].to + 1e-6) {
             out.strips.push_back({woods[i].from - woods[i - 1].to, 0.0}); // resin does not move
         }
-        out.strips.push_back({woods[i].to - woods[i].from, coefficients[woods[i].piece]});
+        const Rings& r = rings[woods[i].piece];
+        Strip strip{woods[i].to - woods[i].from, r.coefficient};
+        if (r.pith) {
+            const auto beside = [&](double y) { return r.besideAtZero_mm + r.besidePerX * x_mm + r.besidePerY * y; };
+            strip.rings = RingsAcross{r.change, r.pith->distance_mm, beside(woods[i].from), beside(woods[i].to)};
+        }
+        out.strips.push_back(strip);
     }
     return out;
 }
@@ -86,7 +92,7 @@ public:
         }
         askForWhatLacks();
         moistures();
-        coefficients();
+        rings();
         edges();
         for (const Fastener& fastener : in_.choices.fasteners) {
             plan_.fasteners.push_back(planFastener(fastener));
@@ -104,10 +110,14 @@ private:
     void askForWhatLacks()
     {
         for (size_t i = 0; i < in_.slabs.size() && i < in_.layup->pieces.size(); ++i) {
-            if (in_.species[i].id.empty()) {
-                plan_.missing = Missing{"What wood " + in_.layup->pieces[i].name +
-                                            " is has not been said, so nobody knows how far it moves",
-                                        "Yard: the species of " + in_.layup->pieces[i].name};
+            const Species& species = in_.species[i];
+            const std::string& name = in_.layup->pieces[i].name;
+            if (species.id.empty()) {
+                plan_.missing = Missing{"What wood " + name + " is has not been said, so nobody knows how far it moves",
+                                        "Yard: the species of " + name};
+            } else if (!(species.change.radial > 0.0) || !(species.change.tangential > 0.0)) {
+                plan_.missing = Missing{"How far " + species.name + " moves is not known: its species says no c_r and c_t",
+                                        "give both in the species of " + name};
             }
         }
         if (!in_.climate) {
@@ -147,39 +157,60 @@ private:
             plan_.assembly =
                 given("mc_assembly", "day of assembly", *in_.choices.assembly_mc_pct, Unit::Percent, "chosen");
         } else {
-            double sum = 0.0;
-            int count = 0;
-            for (const auto& slab : in_.slabs) {
-                if (slab && slab->mc_pct) {
-                    sum += *slab->mc_pct;
-                    ++count;
-                }
-            }
-            plan_.assembly = count > 0 ? given("mc_assembly", "day of assembly", sum / count, Unit::Percent,
-                                               "mean of the slabs' meter readings")
-                                       : assumed("mc_assembly", "day of assembly",
-                                                 (plan_.driest.value() + plan_.wettest.value()) / 2.0, Unit::Percent,
-                                                 "not metered; taken as mid-season");
+            plan_.assembly = assemblyFigure();
         }
         plan_.mc = {plan_.assembly.value(), plan_.driest.value(), plan_.wettest.value()};
     }
 
-    void coefficients()
+    /// What the pieces have today; of those nobody metered a guess.
+    [[nodiscard]] Figure assemblyFigure() const
+    {
+        const size_t pieces = in_.layup->pieces.size(); // a slab too many is in no top
+        double sum = 0.0;
+        double metered = 0.0;
+        for (size_t i = 0; i < pieces; ++i) {
+            sum += in_.slabs[i]->mc_pct.value_or(0.0);
+            metered += in_.slabs[i]->mc_pct ? 1.0 : 0.0;
+        }
+        const double midSeason = (plan_.driest.value() + plan_.wettest.value()) / 2.0;
+        if (!(metered > 0.0)) {
+            return assumed("mc_assembly", "day of assembly", midSeason, Unit::Percent,
+                           "not metered; taken as mid-season");
+        }
+        const double mean = sum / metered;
+        std::vector<Figure> terms;
+        std::string formula = "(";
+        for (size_t i = 0; i < pieces; ++i) {
+            const std::string& name = in_.layup->pieces[i].name;
+            terms.push_back(in_.slabs[i]->mc_pct
+                                ? given("mc_" + name, "MC of " + name, *in_.slabs[i]->mc_pct, Unit::Percent, "meter")
+                                : assumed("mc_" + name, "MC of " + name, mean, Unit::Percent,
+                                          "not metered; taken as the others"));
+            formula += (i > 0 ? " + " : "") + termOf(i);
+        }
+        if (terms.size() == 1) {
+            return relabelled(terms.front(), "mc_assembly", "day of assembly");
+        }
+        terms.push_back(given("pieces", "pieces", static_cast<double>(pieces), Unit::Count, "in the top"));
+        return made("mc_assembly", "day of assembly", formula + ") ÷ " + termOf(pieces), terms, mean, Unit::Percent);
+    }
+
+    void rings()
     {
         for (size_t i = 0; i < in_.layup->pieces.size(); ++i) {
             const PlacedPiece& piece = in_.layup->pieces[i];
             const Slab& slab = *in_.slabs[i];
-            const Box box = boundsOf(piece.rough);
-            const double width = box.height();
-            double c = in_.species[i].change.tangential;
-            if (slab.pith) {
-                // The wood kept may lie to one side of the pith.
-                const Vec2 middle = piece.place.toSlab(centroid(piece.rough));
-                const Vec2 whole = piece.place.toSlab(centroid(piece.showRing));
-                c = meanCoefficient(width, {slab.pith->distance_mm, slab.pith->offset_mm + middle.y - whole.y},
-                                    in_.species[i].change);
+            Rings r;
+            r.change = in_.species[i].change;
+            r.coefficient = r.change.tangential;
+            if (slab.pith && !slab.endGrain) { // a cross-cut round moves most along its rings, whichever way
+                r.pith = pithUnder(piece, slab, piece.rough); // the wood kept may lie to one side of the pith
+                r.coefficient = meanCoefficient(boundsOf(piece.rough).height(), *r.pith, r.change);
+                r.besideAtZero_mm = besidePith_mm(piece, slab, {0.0, 0.0});
+                r.besidePerX = besidePith_mm(piece, slab, {1.0, 0.0}) - r.besideAtZero_mm;
+                r.besidePerY = besidePith_mm(piece, slab, {0.0, 1.0}) - r.besideAtZero_mm;
             }
-            plan_.coefficients.push_back(c);
+            plan_.rings.push_back(r);
         }
     }
 
@@ -191,7 +222,7 @@ private:
             given("c_t", "C_T of " + species.name, species.change.tangential, Unit::Coefficient, species.source);
         if (!in_.slabs[i]->pith) {
             return made("coefficient_" + piece.name, "movement of " + piece.name,
-                        "{0}; flat-sawn, as its pith is not known", {tangential}, plan_.coefficients[i],
+                        "{0}; flat-sawn, as its pith is not known", {tangential}, plan_.rings[i].coefficient,
                         Unit::Coefficient);
         }
         const Figure radial =
@@ -200,20 +231,70 @@ private:
             given("pith", "distance from the pith", in_.slabs[i]->pith->distance_mm, Unit::Length, "log end");
         return made("coefficient_" + piece.name, "movement of " + piece.name,
                     "mean over the width between {0} and {1}, {2} from the pith", {radial, tangential, pith},
-                    plan_.coefficients[i], Unit::Coefficient);
+                    plan_.rings[i].coefficient, Unit::Coefficient);
+    }
+
+    /// Every place where the outline may turn, and close ones between.
+    [[nodiscard]] std::vector<double> placesAlong() const
+    {
+        constexpr int kEven = 60;
+        constexpr size_t kMost = 600; // an outline of thousands of corners turns little at each
+        const double length = in_.layup->length.value();
+        std::vector<double> places;
+        for (const PlacedPiece& piece : in_.layup->pieces) {
+            for (const Ring& ring : piece.kept) {
+                for (const Vec2 p : ring) {
+                    places.push_back(p.x);
+                }
+            }
+        }
+        std::sort(places.begin(), places.end());
+        const size_t step = places.size() / kMost + 1;
+        std::vector<double> out;
+        for (size_t i = 0; i < places.size(); i += step) {
+            out.push_back(places[i]);
+        }
+        for (int i = 0; i <= kEven; ++i) {
+            out.push_back(length * i / kEven);
+        }
+        const double hair = 1e-6 * length; // the very ends are cuts, not places
+        for (double& x : out) {
+            x = std::clamp(x, hair, length - hair);
+        }
+        std::sort(out.begin(), out.end());
+        out.erase(std::unique(out.begin(), out.end()), out.end());
+        return out;
+    }
+
+    /// Wood, its coefficient and two moistures: how far that wood travels.
+    [[nodiscard]] Figure travelFigure(const std::string& key, const std::string& label, const WoodBetween& between,
+                                      const Figure& season, double value) const
+    {
+        const Figure wood = given(key + "_wood", "wood from what is held", between.wood_mm, Unit::Length, "on the drawing");
+        std::vector<Figure> pieces;
+        std::string formula;
+        for (size_t i = 0; i < plan_.rings.size(); ++i) {
+            pieces.push_back(coefficientFigure(i));
+            formula += (i > 0 ? ", " : "") + termOf(i);
+        }
+        const Figure mean =
+            made(key + "_coefficient", "movement of that wood", "of what lies there, by " + formula, pieces,
+                 between.wood_mm > 0.0 ? between.growth_mm_per_pct / between.wood_mm : 0.0, Unit::Coefficient);
+        return made(key, label, "{0} × {1} × (from {2} to {3})", {wood, mean, plan_.assembly, season}, sure(value),
+                    Unit::Length);
     }
 
     void edges()
     {
-        double worst = 0.0;
-        double at = 0.0;
-        double wood = 0.0; // between the held line and that edge
-        bool outwards = true;
-        double driest = 0.0;
-        double wettest = 0.0;
-        for (const double share : {0.02, 0.25, 0.5, 0.75, 0.98}) {
-            const double place = in_.layup->length.value() * share;
-            const StripsAt here = stripsAt(*in_.layup, plan_.coefficients, place);
+        struct Worst {
+            double travel_mm = -1.0;
+            double at_mm = 0.0;
+            bool outwards = true;
+            WoodBetween between;
+            WoodBetween whole;
+        } worst;
+        for (const double place : placesAlong()) {
+            const StripsAt here = stripsAt(*in_.layup, plan_.rings, place);
             double width = 0.0;
             for (const Strip& strip : here.strips) {
                 width += strip.width_mm;
@@ -221,72 +302,74 @@ private:
             const double held = in_.choices.held_mm - here.from_mm;
             for (const double edge : {0.0, width}) {
                 const FastenerTravel t = travelOf(here.strips, held, {edge, 0.0, 0.0}, plan_.mc);
-                if (std::max(t.out_mm, t.in_mm) > worst) {
-                    worst = std::max(t.out_mm, t.in_mm);
-                    at = place;
-                    outwards = t.out_mm >= t.in_mm;
-                    // With a coefficient of 1 over 1 % every millimetre of wood counts as itself.
-                    std::vector<Strip> plain = here.strips;
-                    for (Strip& strip : plain) {
-                        strip.coefficient = strip.coefficient > 0.0 ? 1.0 : 0.0;
-                    }
-                    wood = std::abs(moveAt_mm(plain, held, edge, 0.0, 1.0));
-                    driest = moveAt_mm(here.strips, 0.0, width, plan_.mc.assembly_pct, plan_.mc.driest_pct);
-                    wettest = moveAt_mm(here.strips, 0.0, width, plan_.mc.assembly_pct, plan_.mc.wettest_pct);
+                if (const double most = std::max(t.out_mm, t.in_mm); most > worst.travel_mm) {
+                    worst = {most, place, t.out_mm >= t.in_mm, woodBetween(here.strips, held, edge),
+                             woodBetween(here.strips, 0.0, width)};
                 }
             }
         }
-        const Figure season = outwards ? plan_.wettest : plan_.driest;
-        const double swing = std::abs(season.value() - plan_.assembly.value());
-        std::vector<Figure> pieces;
-        for (size_t i = 0; i < plan_.coefficients.size(); ++i) {
-            pieces.push_back(coefficientFigure(i));
+        const Figure& season = worst.outwards ? plan_.wettest : plan_.driest;
+        plan_.edgeTravel =
+            travelFigure("edge_travel", "Each edge travels, at most", worst.between, season, std::max(0.0, worst.travel_mm));
+        const auto whole = [&](const char* key, const char* label, const Figure& to) {
+            return travelFigure(key, label, worst.whole, to,
+                                worst.whole.growth_mm_per_pct * (to.value() - plan_.assembly.value()));
+        };
+        plan_.widthDriest = whole("width_driest", "Whole width, driest", plan_.driest);
+        plan_.widthWettest = whole("width_wettest", "Whole width, wettest", plan_.wettest);
+    }
+
+    /// Wood under the top's face, not a hole, punky wood or a crack.
+    [[nodiscard]] bool sitsInWood(const Fastener& fastener) const
+    {
+        constexpr double kRound_mm = 2.0; // of wood round the hole that is drilled
+        const double reach = fastener.bolt_mm / 2.0 + kRound_mm;
+        for (size_t i = 0; i < in_.layup->pieces.size(); ++i) {
+            const PlacedPiece& piece = in_.layup->pieces[i];
+            if (!contains(piece.kept, fastener.at)) {
+                continue;
+            }
+            const Face below = piece.turnedOver ? Face::Top : Face::Bottom;
+            return std::none_of(
+                in_.slabs[i]->features.begin(), in_.slabs[i]->features.end(), [&](const Feature& f) {
+                    const bool hollow = f.kind == FeatureKind::ThroughVoid ||
+                                        (f.face == below && (f.kind == FeatureKind::BlindVoid ||
+                                                             f.kind == FeatureKind::Inclusion ||
+                                                             f.kind == FeatureKind::Check ||
+                                                             (f.kind == FeatureKind::Knot && f.depth_mm > 0.0)));
+                    const Ring ring = hollow ? footprint(f) : Ring{};
+                    return !ring.empty() && signedDistance_mm(piece.place.toTable(ring), fastener.at) > -reach;
+                });
         }
-        const Figure woodFigure =
-            given("travel_wood", "wood from the held line to the edge", wood, Unit::Length, "on the drawing");
-        const Figure mean = made("travel_coefficient", "movement of that wood",
-                                 pieces.size() > 1 ? "of {0} and {1}, as much as lies there" : "{0}", pieces,
-                                 wood * swing > 0.0 ? worst / (wood * swing) : 0.0, Unit::Coefficient);
-        plan_.edgeTravel = made("edge_travel", "Each edge travels, at most", "{0} × {1} × (from {2} to {3})",
-                                {woodFigure, mean, plan_.assembly, season}, sure(worst), Unit::Length);
-        const Figure place = given("travel_at", "place", at, Unit::Length, "where it is largest");
-        plan_.widthDriest = made("width_driest", "Whole width, driest", "at {0}, {1} to {2}",
-                                 {place, plan_.assembly, plan_.driest}, sure(driest), Unit::Length);
-        plan_.widthWettest = made("width_wettest", "Whole width, wettest", "at {0}, {1} to {2}",
-                                  {place, plan_.assembly, plan_.wettest}, sure(wettest), Unit::Length);
+        return false;
     }
 
     FastenerPlan planFastener(const Fastener& fastener)
     {
         FastenerPlan out;
         out.fastener = fastener;
-        const StripsAt here = stripsAt(*in_.layup, plan_.coefficients, fastener.at.x);
+        const StripsAt here = stripsAt(*in_.layup, plan_.rings, fastener.at.x);
         const double held = in_.choices.held_mm - here.from_mm;
-        out.travel = travelOf(here.strips, held,
-                              {fastener.at.y - here.from_mm, fastener.bolt_mm, fastener.clearance_mm}, plan_.mc);
+        const double place = fastener.at.y - here.from_mm;
+        out.travel = travelOf(here.strips, held, {place, fastener.bolt_mm, fastener.clearance_mm}, plan_.mc);
         if (plan_.missing) {
             out.travel = {};
         }
         out.slotted = out.travel.out_mm + out.travel.in_mm > 0.05;
-        out.inWood = false;
-        for (const PlacedPiece& piece : in_.layup->pieces) {
-            for (const Ring& ring : piece.kept) {
-                out.inWood = out.inWood || contains(ring, fastener.at);
-            }
-        }
+        out.inWood = sitsInWood(fastener);
         const Figure bolt = given("bolt", "bolt", fastener.bolt_mm, Unit::Length, "chosen");
         const Figure clear = given("clearance", "clearance each end", fastener.clearance_mm, Unit::Length, "chosen");
-        const Figure distance = given("from_held", "from the held line", std::abs(fastener.at.y - in_.choices.held_mm),
-                                      Unit::Length, "on the drawing");
-        const Figure outward = made("travel_out", "out", "wood over {0}, {1} to {2}",
-                                    {distance, plan_.assembly, plan_.wettest}, sure(out.travel.out_mm), Unit::Length);
-        const Figure inward = made("travel_in", "in", "wood over {0}, {1} to {2}",
-                                   {distance, plan_.assembly, plan_.driest}, sure(out.travel.in_mm), Unit::Length);
-        out.slot = made("slot", "Slot", "{0} + {1} + {2} + 2 × {3}", {bolt, outward, inward, clear},
+        const WoodBetween between = woodBetween(here.strips, held, place);
+        out.outward = travelFigure("travel_out", "out", between, plan_.wettest, out.travel.out_mm);
+        out.inward = travelFigure("travel_in", "in", between, plan_.driest, out.travel.in_mm);
+        out.slot = made("slot", "Slot", "{0} + {1} + {2} + 2 × {3}", {bolt, out.outward, out.inward, clear},
                         sure(out.travel.slotLength_mm), Unit::Length);
-        const Figure insert = given("insert", "insert", fastener.insert_mm, Unit::Length, "chosen");
+        const bool screw = fastener.kind == FastenerKind::ScrewAndWasher;
+        const Figure insert = given("insert", screw ? "screw in the wood" : "insert", fastener.insert_mm, Unit::Length,
+                                    "chosen");
         const Figure pilot = given("pilot", "pilot beyond it", fastener.pilotOverrun_mm, Unit::Length, "chosen");
-        out.remaining = made("remaining", "Wood above the insert", "{0} − {1} − {2}", {thickness_, insert, pilot},
+        out.remaining = made("remaining", screw ? "Wood above the screw" : "Wood above the insert", "{0} − {1} − {2}",
+                             {thickness_, insert, pilot},
                              thickness_.value() - fastener.insert_mm - fastener.pilotOverrun_mm, Unit::Length);
         return out;
     }
@@ -295,21 +378,31 @@ private:
     {
         ChannelPlan out;
         out.channel = channel;
-        const StripsAt here = stripsAt(*in_.layup, plan_.coefficients, channel.x_mm);
+        const StripsAt here = stripsAt(*in_.layup, plan_.rings, channel.x_mm);
         const double middle = channel.middle_mm - here.from_mm;
         // Held at its own centre hole: the wood at the ends comes in towards the middle by this much.
         double in = 0.0;
+        WoodBetween between;
         for (const double end : {middle - channel.length_mm / 2.0, middle + channel.length_mm / 2.0}) {
             const FastenerTravel t = travelOf(here.strips, middle, {end, 0.0, 0.0}, plan_.mc);
-            in = std::max(in, t.in_mm);
+            if (t.in_mm >= in) {
+                in = t.in_mm;
+                between = woodBetween(here.strips, middle, end);
+            }
             out.travel_mm = std::max(out.travel_mm, t.in_mm + t.out_mm);
         }
         if (plan_.missing) {
             out.travel_mm = 0.0;
         }
+        double start = 0.0;
+        for (const Strip& strip : here.strips) {
+            const double from = std::max(start, middle - channel.length_mm / 2.0);
+            const double to = std::min(start + strip.width_mm, middle + channel.length_mm / 2.0);
+            out.overResin = out.overResin || (to > from && !(strip.coefficient > 0.0) && in_.layup->gap.has_value());
+            start += strip.width_mm;
+        }
         const Figure length = given("channel_length", "channel", channel.length_mm, Unit::Length, "chosen");
-        const Figure travel =
-            given("channel_travel", "travel in at an end", sure(in), Unit::Length, "wood from its centre hole, driest");
+        const Figure travel = travelFigure("channel_travel", "travel in at an end", between, plan_.driest, in);
         const Figure room = given("end_room", "room each end", channel.endRoom_mm, Unit::Length, "chosen");
         out.groove = made("groove", "Groove", "{0} + 2 × ({1} + {2})", {length, travel, room},
                           sure(channel.length_mm + 2.0 * (in + channel.endRoom_mm)), Unit::Length);
@@ -332,20 +425,19 @@ private:
             if (longest == nullptr || f.travel.slotLength_mm > longest->travel.slotLength_mm) {
                 longest = &f;
             }
-            if (f.fastener.kind == FastenerKind::InsertAndBolt &&
-                (thinnest == nullptr || f.remaining.value() < thinnest->remaining.value())) {
+            if (thinnest == nullptr || f.remaining.value() < thinnest->remaining.value()) {
                 thinnest = &f;
             }
         }
         if (longest != nullptr) {
             add(relabelled(longest->slot, "slot_longest", "Longest slot"));
             add(made("bolt_place", "its bolt sits off the middle", "({0} in − {1} out) ÷ 2, positive outward",
-                     {given("travel_in", "travel", sure(longest->travel.in_mm), Unit::Length, "driest"),
-                      given("travel_out", "travel", sure(longest->travel.out_mm), Unit::Length, "wettest")},
-                     sure(longest->travel.boltOffset_mm), Unit::Length));
+                     {longest->inward, longest->outward}, sure(longest->travel.boltOffset_mm), Unit::Length));
         }
         if (thinnest != nullptr) {
-            add(relabelled(thinnest->remaining, "remaining_least", "Wood above inserts"));
+            add(relabelled(thinnest->remaining, "remaining_least",
+                           thinnest->fastener.kind == FastenerKind::ScrewAndWasher ? "Wood above screws"
+                                                                                   : "Wood above inserts"));
         }
         std::vector<double> shown; // channels alike need one line
         for (const ChannelPlan& c : plan_.channels) {
@@ -359,6 +451,58 @@ private:
         add(plan_.wettest, Weight::Folded);
         add(plan_.assembly, Weight::Folded);
     }
+
+    /// How near inserts and screws come to the show face.
+    void lookAtReach(const FastenerPlan& f)
+    {
+        const std::string what = f.fastener.kind == FastenerKind::ScrewAndWasher ? "screw" : "insert";
+        const std::string article = what == "screw" ? "A " : "An ";
+        if (f.remaining.value() <= 0.0) {
+            addFinding(plan_.findings, "move.insert_through", Severity::Stop,
+                       article + what + " breaks through the show face: it and its pilot are deeper than the {0} of wood.",
+                       {thickness_}, "take a shorter " + what, f.fastener.at);
+        } else if (f.remaining.value() < in_.leastWoodOverInsert_mm) {
+            addFinding(plan_.findings, "move.insert_deep", Severity::Warn,
+                       "Only {0} of wood above " + std::string(what == "screw" ? "a " : "an ") + what + "; {1} is wanted.",
+                       {f.remaining,
+                        given("least_wood", "least", in_.leastWoodOverInsert_mm, Unit::Length, "the shop's habit")},
+                       "take a shorter " + what, f.fastener.at);
+        }
+    }
+
+    /// Rivers, rods and keys that a channel's groove would cut.
+    void lookAtCrossings(const ChannelPlan& c)
+    {
+        const Vec2 place{c.channel.x_mm, c.channel.middle_mm};
+        const double reach = (c.groove.known() ? c.groove.value() : c.channel.length_mm) / 2.0;
+        const Box groove{place.x - c.channel.width_mm / 2.0, place.y - reach, place.x + c.channel.width_mm / 2.0,
+                         place.y + reach};
+        const Figure at = given("channel_at", "channel", place.x, Unit::Length, "on the drawing");
+        if (c.overResin) {
+            addFinding(plan_.findings, "move.channel_over_river", Severity::Warn,
+                       in_.layup->openGap ? "The channel at {0} crosses the open gap and shows there."
+                                          : "The channel at {0} crosses the river: resin does not move as the wood beside "
+                                            "it does, and the groove shows through it.",
+                       {at}, "take two shorter channels, one in each slab", place);
+        }
+        for (const Rod& rod : in_.layup->rods) {
+            if (rod.x_mm > groove.left - kClearOfRod_mm && rod.x_mm < groove.right + kClearOfRod_mm) {
+                addFinding(plan_.findings, "move.channel_on_rod", Severity::Stop,
+                           "The channel at {0} lies over a rod.", {at}, "move it clear of the rod", place);
+                break;
+            }
+        }
+        for (const ButterflyKey& key : in_.layup->keys) {
+            const Box box = boundsOf(key.outline());
+            if (box.right > groove.left && box.left < groove.right && box.top > groove.bottom && box.bottom < groove.top) {
+                addFinding(plan_.findings, "move.channel_on_key", Severity::Warn,
+                           "The channel at {0} lies over a butterfly key.", {at}, "move it clear of the key", place);
+                break;
+            }
+        }
+    }
+
+    static constexpr double kClearOfRod_mm = 15.0; // half a rod and some wood
 
     void look()
     {
@@ -381,39 +525,36 @@ private:
                 addFinding(plan_.findings, "move.fastener_off_wood", Severity::Stop, "A fastener does not sit in wood.",
                            {}, "move it", f.fastener.at);
             }
-            if (f.fastener.kind == FastenerKind::InsertAndBolt) {
-                if (f.remaining.value() <= 0.0) {
-                    addFinding(plan_.findings, "move.insert_through", Severity::Stop,
-                               "An insert breaks through the show face: {0} of wood above it.", {f.remaining},
-                               "take a shorter insert", f.fastener.at);
-                } else if (f.remaining.value() < in_.leastWoodOverInsert_mm) {
-                    addFinding(
-                        plan_.findings, "move.insert_deep", Severity::Warn,
-                        "Only {0} of wood above an insert; {1} is wanted.",
-                        {f.remaining, given("least_wood", "least", in_.leastWoodOverInsert_mm, Unit::Length, "habit")},
-                        "take a shorter insert", f.fastener.at);
-                }
-            }
-            if (f.slotted && f.fastener.washer_mm < f.fastener.bolt_mm + f.travel.out_mm + f.travel.in_mm + 2.0) {
+            lookAtReach(f);
+            // The far end of a slot from a bolt that stands at its other end: the washer reaches that far all round.
+            const double washer = 2.0 * f.slot.value() - f.fastener.bolt_mm;
+            if (f.slotted && f.slot.known() && f.fastener.washer_mm < washer - 1e-9) {
                 addFinding(plan_.findings, "move.washer_small", Severity::Warn,
-                           "A washer of {0} does not cover its slot when the bolt stands at an end.",
-                           {given("washer", "washer", f.fastener.washer_mm, Unit::Length, "chosen")},
-                           "take a larger washer or a plate", f.fastener.at);
+                           "A washer of {0} does not cover its slot when the bolt stands at an end: {1} would.",
+                           {given("washer", "washer", f.fastener.washer_mm, Unit::Length, "chosen"),
+                            made("washer_wanted", "washer", "2 × {0} − {1}",
+                                 {f.slot, given("bolt", "bolt", f.fastener.bolt_mm, Unit::Length, "chosen")}, washer,
+                                 Unit::Length)},
+                           "take a washer of {1}, or a plate", f.fastener.at);
             }
         }
         for (const ChannelPlan& c : plan_.channels) {
             const Vec2 place{c.channel.x_mm, c.channel.middle_mm};
-            if (c.woodLeft.value() < t / 2.0) {
+            if (c.woodLeft.value() <= 0.0) {
+                addFinding(plan_.findings, "move.groove_deep", Severity::Stop,
+                           "The groove of {1} breaks through the show face: the top is {0} thick.",
+                           {thickness_, given("groove_depth", "groove", c.channel.depth_mm, Unit::Length, "chosen")},
+                           "take a lower channel", place);
+            } else if (c.woodLeft.value() < t / 2.0) {
                 addFinding(plan_.findings, "move.groove_deep", Severity::Warn,
                            "The groove leaves {0}, less than half of {1}.", {c.woodLeft, thickness_},
                            "take a lower channel", place);
             }
-            const StripsAt here = stripsAt(*in_.layup, plan_.coefficients, c.channel.x_mm);
+            lookAtCrossings(c);
+            const StripsAt here = stripsAt(*in_.layup, plan_.rings, c.channel.x_mm);
             double width = 0.0;
-            bool resin = false;
             for (const Strip& strip : here.strips) {
                 width += strip.width_mm;
-                resin = resin || strip.coefficient == 0.0;
             }
             const double reach = (c.groove.known() ? c.groove.value() : c.channel.length_mm) / 2.0;
             const double low = c.channel.middle_mm - reach;
@@ -427,6 +568,11 @@ private:
                            "take a shorter channel", place);
             }
             const double fromEnd = std::min(c.channel.x_mm, in_.layup->length.value() - c.channel.x_mm);
+            if (fromEnd < 0.0) {
+                addFinding(plan_.findings, "move.channel_outside", Severity::Stop, "A channel lies outside the top.", {},
+                           "move it in", place);
+                continue;
+            }
             if (fromEnd < 120.0) {
                 addFinding(plan_.findings, "move.channel_end", Severity::Caution,
                            "A channel lies {0} from the end; 200 to 250 mm is custom.",

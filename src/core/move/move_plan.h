@@ -15,7 +15,8 @@ namespace burl
 struct FastenerPlan {
     Fastener fastener;
     FastenerTravel travel;
-    Figure slot;      // length
+    Figure outward, inward; // how far the wood travels there
+    Figure slot;            // length
     Figure remaining; // wood above the insert
     bool inWood = true;
     bool slotted = true; // false: sits on the held line, a round hole
@@ -26,6 +27,17 @@ struct ChannelPlan {
     Figure groove;          // length of the groove
     Figure woodLeft;        // above the groove
     double travel_mm = 0.0; // of the wood at the channel's ends, out and in together
+    bool overResin = false; // it crosses the river
+};
+
+/// How the wood of a piece moves across the top.
+struct Rings {
+    double coefficient = 0.0;         // mean over its width
+    ChangeCoefficients change;        // of its species
+    std::optional<PithPlace> pith;    // where it is known: then the coefficient differs from place to place
+    double besideAtZero_mm = 0.0;     // beside the pith at (0, 0) of the top
+    double besidePerX = 0.0;          // and how that changes along and across the top
+    double besidePerY = 0.0;
 };
 
 struct MovePlan {
@@ -35,7 +47,7 @@ struct MovePlan {
     Figure widthDriest, widthWettest; // change of the whole width from the day of assembly
     /// What the movement hangs on and nobody said: then slots, grooves and travel are "not known".
     std::optional<Missing> missing;
-    std::vector<double> coefficients; // of each piece
+    std::vector<Rings> rings; // of each piece
     std::vector<FastenerPlan> fasteners;
     std::vector<ChannelPlan> channels;
     std::vector<Entry> figures;
@@ -60,6 +72,6 @@ struct StripsAt {
     double from_mm = 0.0;
     std::vector<Strip> strips;
 };
-[[nodiscard]] StripsAt stripsAt(const LayupPlan& layup, const std::vector<double>& coefficients, double x_mm);
+[[nodiscard]] StripsAt stripsAt(const LayupPlan& layup, const std::vector<Rings>& rings, double x_mm);
 
 } // namespace burl

@@ -1,7 +1,9 @@
 #include "core/plan/figure.h"
 
 #include <algorithm>
+#include <charconv>
 #include <cmath>
+#include <limits>
 #include <set>
 
 #include "core/measure/format.h"
@@ -34,13 +36,44 @@ Figure made(std::string key, std::string label, std::string formula, std::vector
                                                                 guess ? Sureness::Guess : Sureness::Measured}));
 }
 
+std::string termOf(size_t index)
+{
+    return '{' + std::to_string(index) + '}';
+}
+
 std::string sumOf(size_t terms)
 {
     std::string text;
     for (size_t i = 0; i < terms; ++i) {
-        text += (i > 0 ? " + {" : "{") + std::to_string(i) + "}";
+        text += (i > 0 ? " + " : "") + termOf(i);
     }
     return text;
+}
+
+Figure sumFigure(std::string key, std::string label, const std::vector<Figure>& terms, Unit unit)
+{
+    constexpr size_t kInALine = 10;
+    std::vector<Figure> parts = terms;
+    while (parts.size() > kInALine) {
+        std::vector<Figure> tens;
+        for (size_t from = 0; from < parts.size(); from += kInALine) {
+            const size_t to = std::min(parts.size(), from + kInALine);
+            const std::vector<Figure> ten(parts.begin() + static_cast<std::ptrdiff_t>(from),
+                                          parts.begin() + static_cast<std::ptrdiff_t>(to));
+            tens.push_back(sumFigure(key + "_" + std::to_string(tens.size() + 1), label + ", the " +
+                                         std::to_string(from + 1) + ". to the " + std::to_string(to) + ".",
+                                     ten, unit));
+        }
+        parts = std::move(tens);
+    }
+    double sum = 0.0;
+    for (const Figure& part : parts) {
+        sum += part ? part.value() : std::numeric_limits<double>::quiet_NaN();
+    }
+    if (parts.empty()) {
+        return given(std::move(key), std::move(label), 0.0, unit, "none");
+    }
+    return made(std::move(key), std::move(label), sumOf(parts.size()), std::move(parts), sum, unit);
 }
 
 Figure relabelled(const Figure& figure, std::string key, std::string label)
@@ -58,11 +91,13 @@ std::string filledIn(std::string_view text, const std::vector<std::string>& part
 {
     std::string out;
     for (size_t i = 0; i < text.size(); ++i) {
-        if (text[i] == '{' && i + 2 < text.size() && text[i + 2] == '}') {
-            const auto index = static_cast<size_t>(text[i + 1] - '0');
-            if (index < parts.size()) {
+        if (text[i] == '{') {
+            size_t index = 0;
+            const char* const end = text.data() + text.size();
+            const auto [stop, error] = std::from_chars(text.data() + i + 1, end, index);
+            if (error == std::errc{} && stop != end && *stop == '}' && index < parts.size()) {
                 out += parts[index];
-                i += 2;
+                i = static_cast<size_t>(stop - text.data());
                 continue;
             }
         }

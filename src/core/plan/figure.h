@@ -55,8 +55,13 @@ private:
 [[nodiscard]] Figure made(std::string key, std::string label, std::string formula, std::vector<Figure> terms,
                           double value, Unit unit);
 
+/// "{3}": the place of a term in a formula.
+[[nodiscard]] std::string termOf(size_t index);
 /// "{0} + {1} + {2}": the formula of a sum of so many terms.
 [[nodiscard]] std::string sumOf(size_t terms);
+/// The sum of any number of figures of one unit. More than a line can hold are summed by tens, each ten a term that
+/// unfolds. Nothing at all sums to nothing.
+[[nodiscard]] Figure sumFigure(std::string key, std::string label, const std::vector<Figure>& terms, Unit unit);
 
 /// The figure with another label or key, the same working.
 [[nodiscard]] Figure relabelled(const Figure& figure, std::string key, std::string label);

@@ -34,21 +34,39 @@ CupForecast cupBetween(double width_mm, double thickness_mm, PithPlace pith, Cha
     return out;
 }
 
-double moveAt_mm(std::span<const Strip> strips, double held_mm, double y_mm, double mcFrom_pct, double mcTo_pct)
+double coefficientOf(const Strip& strip, double from_mm, double to_mm)
 {
-    const double from = std::min(held_mm, y_mm);
-    const double to = std::max(held_mm, y_mm);
+    if (!strip.rings || !(strip.width_mm > 0.0)) {
+        return strip.coefficient;
+    }
+    const RingsAcross& r = *strip.rings;
+    const auto beside = [&](double at) { return r.from_mm + (r.to_mm - r.from_mm) * at / strip.width_mm; };
+    const double a = beside(from_mm);
+    const double b = beside(to_mm);
+    return meanCoefficient(std::abs(b - a), {r.distance_mm, (a + b) / 2.0}, r.change);
+}
+
+WoodBetween woodBetween(std::span<const Strip> strips, double from_mm, double to_mm)
+{
+    WoodBetween out;
     double start = 0.0;
-    double growth = 0.0;
     for (const Strip& strip : strips) {
         const double end = start + strip.width_mm;
-        const double shared = std::min(end, to) - std::max(start, from);
-        if (shared > 0.0) {
-            growth += shared * strip.coefficient;
+        const double a = std::max(start, std::min(from_mm, to_mm));
+        const double b = std::min(end, std::max(from_mm, to_mm));
+        if (b > a && (strip.coefficient > 0.0 || strip.rings)) {
+            out.wood_mm += b - a;
+            out.growth_mm_per_pct += (b - a) * coefficientOf(strip, a - start, b - start);
         }
         start = end;
     }
-    return (y_mm >= held_mm ? 1.0 : -1.0) * growth * (mcTo_pct - mcFrom_pct);
+    return out;
+}
+
+double moveAt_mm(std::span<const Strip> strips, double held_mm, double y_mm, double mcFrom_pct, double mcTo_pct)
+{
+    return (y_mm >= held_mm ? 1.0 : -1.0) * woodBetween(strips, held_mm, y_mm).growth_mm_per_pct *
+           (mcTo_pct - mcFrom_pct);
 }
 
 FastenerTravel travelOf(std::span<const Strip> strips, double held_mm, const Fastener1d& fastener,

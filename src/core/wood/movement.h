@@ -3,6 +3,7 @@
 // Units:  mm, % MC; coefficients are a fraction of width per 1 % MC.
 // Source: Wood Handbook ch. 13, docs/formulas.md#movement.   Threads: pure.
 
+#include <optional>
 #include <span>
 #include <vector>
 
@@ -40,12 +41,25 @@ struct CupForecast {
 [[nodiscard]] CupForecast cupBetween(double width_mm, double thickness_mm, PithPlace pith, ChangeCoefficients c,
                                      double mcFrom_pct, double mcTo_pct);
 
+/// Where a strip's two sides stand beside its pith: its coefficient differs from place to place.
+struct RingsAcross {
+    ChangeCoefficients change;
+    double distance_mm = 0.0; // of its mid-plane from the pith
+    double from_mm = 0.0;     // beside the pith, at the strip's first side and at its last
+    double to_mm = 0.0;
+    bool operator==(const RingsAcross&) const = default;
+};
+
 /// A strip across the top: wood that moves, or resin that does not (coefficient 0).
 struct Strip {
     double width_mm = 0.0;
-    double coefficient = 0.0;
+    double coefficient = 0.0;           // the mean over its width
+    std::optional<RingsAcross> rings{}; // where its pith is known
     bool operator==(const Strip&) const = default;
 };
+
+/// Mean coefficient of a part of a strip, from its first side.
+[[nodiscard]] double coefficientOf(const Strip& strip, double from_mm, double to_mm);
 
 struct Fastener1d {
     double y_mm = 0.0; // from the first strip's outer edge
@@ -68,6 +82,13 @@ struct MoistureRange {
     double wettest_pct = 0.0;
     bool operator==(const MoistureRange&) const = default;
 };
+
+/// Wood between two places across the strips, and its growth by each 1 % MC.
+struct WoodBetween {
+    double wood_mm = 0.0;
+    double growth_mm_per_pct = 0.0;
+};
+[[nodiscard]] WoodBetween woodBetween(std::span<const Strip> strips, double from_mm, double to_mm);
 
 /// Movement in +y of the point y, relative to the held line, when the wood goes from one MC to another.
 [[nodiscard]] double moveAt_mm(std::span<const Strip> strips, double held_mm, double y_mm, double mcFrom_pct,

@@ -5,7 +5,7 @@
 
 #include <nlohmann/json.hpp>
 
-#include "core/flatten/surfaces.h"
+#include "core/flatten/face_field.h"
 #include "core/geometry/ring.h"
 #include "core/measure/text.h"
 #include "core/shop/outline.h"
@@ -48,12 +48,27 @@ std::optional<HeightGrid> moved(const std::optional<HeightGrid>& grid, const Out
             }
             return at;
         };
+        const FaceField field(*grid, pointsOf(*grid));
+        // Only between four places that were read is the surface known.
+        const auto readAt = [&](Vec2 p) -> std::optional<double> {
+            const GridCell column = field.column(p.x);
+            const GridCell row = field.row(p.y);
+            for (const size_t j : {row.first, row.first + 1}) {
+                for (const size_t i : {column.first, column.first + 1}) {
+                    if (i >= grid->xs_mm.size() || j >= grid->ys_mm.size() ||
+                        !grid->readings_mm[j * grid->xs_mm.size() + i]) {
+                        return std::nullopt;
+                    }
+                }
+            }
+            return field.beyond_mm(p) > pitch / 2.0 ? std::nullopt : std::optional<double>(field.in(column, row, p));
+        };
         out.xs_mm = lines(box.left, box.right);
         out.ys_mm = lines(box.bottom, box.top);
         out.readings_mm.clear();
         for (const double y : out.ys_mm) {
             for (const double x : out.xs_mm) {
-                out.readings_mm.push_back(heightAt(*grid, grid->readings_mm, frame.back({x, y})));
+                out.readings_mm.push_back(readAt(frame.back({x, y})));
             }
         }
         return out;

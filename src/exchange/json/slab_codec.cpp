@@ -1,3 +1,6 @@
+#include <set>
+
+#include "core/shop/edit.h"
 #include "exchange/json/codec.h"
 #include "exchange/json/words.h"
 
@@ -266,7 +269,20 @@ Slab slabFrom(JsonReader r)
     }
     r.inside("top_heights", [&](JsonReader inner) { slab.topHeights = gridFrom(inner); });
     r.inside("bottom_heights", [&](JsonReader inner) { slab.bottomHeights = gridFrom(inner); });
-    r.each("features", [&](JsonReader inner) { slab.features.push_back(featureFrom(inner)); });
+    std::set<int> ids;
+    r.each("features", [&](JsonReader inner) {
+        slab.features.push_back(featureFrom(inner));
+        const int id = slab.features.back().id;
+        if (id != 0 && !ids.insert(id).second) {
+            inner.note("id", "two features of " + slab.name + " have the id " + std::to_string(id));
+        }
+    });
+    // A feature by hand needs no id; without one it would be taken for the river.
+    for (Feature& f : slab.features) {
+        if (f.id == 0) {
+            f.id = freeFeatureId(slab);
+        }
+    }
     r.read("mc_pct", slab.mc_pct);
     if (slab.mc_pct && !(*slab.mc_pct >= 0.0 && *slab.mc_pct <= 200.0)) {
         r.note("mc_pct", "a moisture content lies between 0 and 200 %");

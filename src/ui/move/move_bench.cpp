@@ -239,7 +239,7 @@ void MoveBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
         QPolygonF edge;
         for (int k = 0; k <= 40; ++k) {
             const double x = length * k / 40.0;
-            const StripsAt here = stripsAt(*plan.layup, move.coefficients, std::clamp(x, 1.0, length - 1.0));
+            const StripsAt here = stripsAt(*plan.layup, move.rings, std::clamp(x, 1.0, length - 1.0));
             double width = 0.0;
             for (const Strip& s : here.strips) {
                 width += s.width_mm;
@@ -294,7 +294,7 @@ void MoveBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
         const QPointF middle = at - QPointF(0.0, outward * f.travel.boltOffset_mm * scale * 1.6);
         p.setBrush(QColor(Qt::white));
         p.drawRoundedRect(QRectF(middle.x() - wide / 2, middle.y() - slot / 2, wide, slot), wide / 2, wide / 2);
-        const StripsAt here = stripsAt(*plan.layup, move.coefficients, f.fastener.at.x);
+        const StripsAt here = stripsAt(*plan.layup, move.rings, f.fastener.at.x);
         const double today =
             moveAt_mm(here.strips, held - here.from_mm, f.fastener.at.y - here.from_mm, move.mc.assembly_pct, mcToday);
         p.setPen(Qt::NoPen);

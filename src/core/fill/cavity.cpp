@@ -1,0 +1,222 @@
+#include "core/fill/cavity.h"
+
+// Method: flattening takes the mouth of a hole away, and what is left of its depth counts, no more than the top is
+// thick. Holes are filled before the ends are trimmed and the outline is cut: what is mixed is for the rough piece, what
+// weighs is in the finished top.
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+#include "core/layup/in_top.h"
+
+namespace burl
+{
+namespace
+{
+
+const char* kindWord(FeatureKind kind)
+{
+    switch (kind) {
+    case FeatureKind::ThroughVoid:
+        return "through void";
+    case FeatureKind::BlindVoid:
+        return "pocket";
+    case FeatureKind::Knot:
+        return "loose knot";
+    case FeatureKind::Check:
+        return "check";
+    case FeatureKind::Inclusion:
+        return "inclusion";
+    case FeatureKind::WormHoles:
+        return "worm holes";
+    case FeatureKind::Pith:
+        return "pith";
+    case FeatureKind::Sapwood:
+        return "sapwood";
+    }
+    return "void";
+}
+
+/// What a kind of hole is made of, at the depth that is left.
+struct Shape {
+    VoidAmount amount;
+    double areaTop_mm2 = 0.0; // open at its face, whole
+    double areaBottom_mm2 = 0.0;
+    std::vector<Figure> terms;
+    std::string formula;
+};
+
+Figure areaFigure(const Ring& ring)
+{
+    return given("area", "area", area_mm2(std::span<const Vec2>(ring)), Unit::Area, "on the drawing");
+}
+
+/// A mouth narrows as the face comes down to it.
+Figure mouthFigure(const Feature& feature, const Figure& whole, const Figure& depth, const char* label)
+{
+    const Figure wide = given("mouth_rough", "at the rough face", feature.width_mm, Unit::Length, "measured");
+    const double mouth = whole.value() > 0.0 ? feature.width_mm * depth.value() / whole.value() : 0.0;
+    return made("mouth", label, "{0} × {1} ÷ {2}", {wide, depth, whole}, mouth, Unit::Length);
+}
+
+Shape shapeOf(const Feature& feature, const Ring& ring, const Figure& whole, const Figure& depth, bool through)
+{
+    Shape out;
+    const double deep = depth.value();
+    const double area = area_mm2(std::span<const Vec2>(ring));
+    switch (feature.kind) {
+    case FeatureKind::ThroughVoid:
+    case FeatureKind::BlindVoid:
+    case FeatureKind::Inclusion:
+        out.amount = through ? throughVoid(ring, deep) : pocket(ring, deep);
+        out.areaTop_mm2 = out.areaBottom_mm2 = area;
+        out.terms = {areaFigure(ring), depth};
+        out.formula = "{0} × {1}";
+        break;
+    case FeatureKind::Knot: {
+        // Flattening takes the wide mouth of the cone away: what is left is a smaller cone.
+        const Figure mouth = mouthFigure(feature, whole, depth, "mouth");
+        out.amount = conicalKnot(mouth.value(), deep);
+        out.areaTop_mm2 = deep > 0.0 ? out.amount.volume_L * 3.0 * 1e6 / deep : 0.0;
+        out.terms = {mouth, depth};
+        out.formula = "⅓ × π ÷ 4 × {0}² × {1}";
+        break;
+    }
+    case FeatureKind::Check: {
+        const Figure mouth = mouthFigure(feature, whole, depth, "width");
+        double run = 0.0;
+        for (size_t i = 0; i + 1 < feature.points.size(); ++i) {
+            run += length(feature.points[i + 1] - feature.points[i]);
+        }
+        out.amount = vCrack(run, mouth.value(), deep);
+        out.areaTop_mm2 = run * mouth.value();
+        out.terms = {given("run", "length", run, Unit::Length, "on the drawing"), mouth, depth};
+        out.formula = "{0} × {1} × {2} ÷ 2";
+        break;
+    }
+    case FeatureKind::WormHoles: {
+        out.amount = wormHoles(feature.count, feature.width_mm, deep);
+        out.areaTop_mm2 = out.areaBottom_mm2 = deep > 0.0 ? out.amount.volume_L * 1e6 / deep : 0.0;
+        out.terms = {given("count", "holes", feature.count, Unit::Count, "counted"),
+                     given("hole", "across", feature.width_mm, Unit::Length, "measured"), depth};
+        out.formula = "{0} × π ÷ 4 × {1}² × {2}";
+        break;
+    }
+    case FeatureKind::Pith:
+    case FeatureKind::Sapwood:
+        break;
+    }
+    return out;
+}
+
+/// Share of a footprint that lies in a region.
+double shareIn(const Region& footprint, const Region& region)
+{
+    const double whole = area_mm2(footprint);
+    return whole > 0.0 ? std::clamp(area_mm2(intersection(footprint, region)) / whole, 0.0, 1.0) : 0.0;
+}
+
+} // namespace
+
+bool isHole(const Feature& feature)
+{
+    switch (feature.kind) {
+    case FeatureKind::ThroughVoid:
+    case FeatureKind::BlindVoid:
+    case FeatureKind::Check:
+    case FeatureKind::WormHoles:
+        return true;
+    case FeatureKind::Knot:
+    case FeatureKind::Inclusion:
+        return feature.intention == Intention::Fill;
+    case FeatureKind::Pith:
+    case FeatureKind::Sapwood:
+        break;
+    }
+    return false;
+}
+
+std::optional<FillItem> cavityOf(const FillInput& in, size_t index, const Feature& feature)
+{
+    const PlacedPiece& piece = in.layup->pieces[index];
+    const FlattenedPiece& flat = in.flatten->pieces[index];
+    const Figure& thickness = in.flatten->thickness;
+    const Ring ring = footprint(feature);
+    if (!isHole(feature) || ring.empty()) {
+        return std::nullopt;
+    }
+    FillItem item;
+    item.slab = piece.slab;
+    item.pieceIndex = index;
+    item.feature = feature.id;
+    item.kind = feature.kind;
+    item.name = std::string(kindWord(feature.kind)) + " in " + piece.name;
+    item.onTable = piece.place.toTable(ring);
+    const Region whole{anticlockwise(item.onTable)};
+    const double inTop = shareIn(whole, piece.kept);
+    if (!(inTop > 0.0)) {
+        return std::nullopt; // cut away with the rest
+    }
+    const double inRough = std::max(inTop, shareIn(whole, {piece.rough}));
+    item.shareInside = inRough;
+    if (inRough < kWhole) { // drawn as far as it is filled
+        item.onTable = largestRing(intersection(whole, {piece.rough}));
+    }
+
+    const Vec2 middle = centroid(feature.points);
+    const double local = thicknessAt_mm(flat, thickness.value(), middle);
+    const bool guess = flat.missing.has_value() || thickness.isGuess();
+    const Figure thick = local == thickness.value()
+                             ? thickness
+                             : given("thickness_there", "thickness there", local, Unit::Length,
+                                     "the face that stays, over the plane");
+    const Figure rough = given("depth", "depth", feature.depth_mm, Unit::Length, "measured on the rough face");
+    Figure depth = thick;
+    bool through = feature.kind == FeatureKind::ThroughVoid;
+    if (!through) {
+        item.onShow = (feature.face == Face::Bottom) == piece.turnedOver;
+        item.onUnder = !item.onShow;
+        item.depthKnown = feature.depth_mm > 0.0;
+        const FacePasses& face = feature.face == Face::Top ? flat.top : flat.bottom;
+        const double taken = takenOffAt_mm(face, middle);
+        const std::string source = flat.missing ? "its share of what is spare; face not read" : "flattening, at its middle";
+        const Figure off = guess ? assumed("taken_off", "taken off there", taken, Unit::Length, source)
+                                 : given("taken_off", "taken off there", taken, Unit::Length, source);
+        const double left = feature.depth_mm - taken;
+        if (!item.depthKnown) {
+            depth = assumed("depth_left", "depth left", 0.0, Unit::Length, "its depth is not measured");
+        } else if (left >= local) {
+            through = true;
+            item.breaksThrough = true;
+            item.onShow = item.onUnder = true;
+            depth = made("depth_left", "depth left", "{0} − {1}, no more than {2}", {rough, off, thick}, local,
+                         Unit::Length);
+        } else if (left <= 0.0) {
+            depth = made("depth_left", "depth left", "nothing: {1} of its {0} is taken off", {rough, off}, 0.0,
+                         Unit::Length);
+        } else {
+            depth = made("depth_left", "depth left", "{0} − {1}", {rough, off}, left, Unit::Length);
+        }
+    }
+    item.through = through;
+    item.depth_mm = depth.value();
+    Shape shape = shapeOf(feature, ring, rough, depth, through);
+    if (inRough < kWhole) {
+        shape.terms.push_back(given("share", "of it in the rough piece", inRough * 100.0, Unit::Percent, "on the drawing"));
+        shape.formula += " × " + termOf(shape.terms.size() - 1);
+    }
+    const Box box = boundsOf(item.onTable);
+    item.width_mm = feature.kind == FeatureKind::Check || feature.kind == FeatureKind::WormHoles
+                        ? feature.width_mm
+                        : std::min(box.width(), box.height());
+    item.areaTop_mm2 = shape.areaTop_mm2 * inRough;
+    item.areaBottom_mm2 = shape.areaBottom_mm2 * inRough;
+    item.wetted_mm2 = shape.amount.wetted_mm2 * inRough;
+    item.inTop_L = shape.amount.volume_L * inTop;
+    item.volume = made("volume_" + piece.name + "_" + std::to_string(feature.id), item.name, shape.formula,
+                       std::move(shape.terms), shape.amount.volume_L * inRough, Unit::Volume);
+    return item;
+}
+
+} // namespace burl
