@@ -113,6 +113,19 @@ void lookAtHole(const FillItem& item, const Named& name, std::vector<Finding>& f
     }
 }
 
+Figure layersFigure(const FillItem& item, const ResinClass& r)
+{
+    const Figure depth = given("depth", "depth", item.depth_mm, Unit::Length, "left after flattening");
+    if (!item.river && isNarrow(item.width_mm)) {
+        return made("layers", "fills", "{0} deep and {1} wide: its wood cools it, two at most",
+                    {depth, given("hole_width", "wide", item.width_mm, Unit::Length, "on the drawing")},
+                    item.layers.count, Unit::Count);
+    }
+    return made("layers", "layers", "{0} ÷ {1}, rounded up",
+                {depth, given("max_layer", "deepest layer", r.maxLayer_mm, Unit::Length, "resin class")},
+                item.layers.count, Unit::Count);
+}
+
 void lookAtItem(const FillInput& in, const FillItem& item, std::vector<Finding>& findings)
 {
     const Named name = named(item);
@@ -133,10 +146,7 @@ void lookAtItem(const FillInput& in, const FillItem& item, std::vector<Finding>&
         addFinding(findings, "fill.layers", Severity::Caution,
                    "Pour the " + name.text + (item.river ? "" : ",") + " in {1} layers of {2}.",
                    {name.at,
-                    made("layers", "layers", "{0} ÷ {1}, rounded up",
-                         {given("depth", "depth", item.depth_mm, Unit::Length, "left after flattening"),
-                          given("max_layer", "deepest layer", r->maxLayer_mm, Unit::Length, "resin class")},
-                         item.layers.count, Unit::Count),
+                    layersFigure(item, *r),
                     given("layer", "layer", item.layers.thickness_mm, Unit::Length, "depth by layers")},
                    "next layer inside the recoat window, or scuff", name.place);
     }

@@ -242,8 +242,10 @@ private:
                 }
             }
             if (const ResinClass* r = resin(item.resin)) {
-                item.layers = item.seal ? Layers{}
-                                        : layersFor(item.depth_mm, r->maxLayer_mm, item.areaTop_mm2, item.areaBottom_mm2);
+                const bool narrow = !item.river && isNarrow(item.width_mm);
+                const double deepest = narrow ? std::max(r->maxLayer_mm, item.depth_mm / 2.0) : r->maxLayer_mm;
+                item.layers =
+                    item.seal ? Layers{} : layersFor(item.depth_mm, deepest, item.areaTop_mm2, item.areaBottom_mm2);
                 if (item.kind == FeatureKind::Knot) {
                     asCone(item.layers, item.volume.value());
                 }

@@ -88,6 +88,8 @@ struct ResinChoice {
     std::string reason;
 };
 [[nodiscard]] ResinChoice sealFor();
+/// So narrow that the wood on both sides cools it, however deep it is: one or two fills.
+[[nodiscard]] bool isNarrow(double width_mm);
 [[nodiscard]] ResinChoice resinFor(bool river, FeatureKind kind, double litres, double width_mm, double depth_mm);
 
 } // namespace burl

@@ -14,8 +14,14 @@ constexpr double kHairline_mm = 1.0;
 constexpr double kPinhole_mm = 2.0;
 constexpr double kDeepPourDepth_mm = 10.0; // shallower than a deep-pour class will cure at
 constexpr double kTwoFills_mm = 12.0;      // what table-top resin fills in two layers; nobody pours a hole in ten
+constexpr double kNarrow_mm = 12.0;        // twice a layer of table-top resin: it loses its heat to both sides
 
 } // namespace
+
+bool isNarrow(double width_mm)
+{
+    return width_mm <= kNarrow_mm;
+}
 
 ResinChoice sealFor()
 {
@@ -35,6 +41,9 @@ ResinChoice resinFor(bool river, FeatureKind kind, double litres, double width_m
     }
     if (litres >= kLargePocket_L && depth_mm >= kDeepPourDepth_mm) {
         return {"deep_pour_slow", "a large pocket: deep-pour in layers, it heats least"};
+    }
+    if (kind == FeatureKind::WormHoles || isNarrow(width_mm)) {
+        return {"table_top", "narrow: its wood cools it, one or two fills; thick resin does not creep through the tape"};
     }
     if (depth_mm > kTwoFills_mm) {
         return {"medium_casting", "a deep void or crack: casting resin in one or two fills, thick enough for the tape"};

@@ -1,6 +1,6 @@
 #include "core/flatten/face_field.h"
 
-// Method: the plane of the readings is taken away first (least squares), so that a leaning slab loses nothing where a
+// Method: the plane of the readings is taken away first, so that a leaning slab loses nothing where a
 // reading is missed or the rim is reached; of grids with four lines each way the bend as well, as the readings then tell
 // it. What is left over is straight between neighbours, and held level beyond the outermost ones. A node that was missed
 // gets what the nearest readings of its row and its column tell, those on both sides before those on one.
@@ -19,6 +19,29 @@ namespace
 constexpr int kPlaneTerms = 3;
 constexpr int kSheetTerms = 6;
 constexpr size_t kLinesForBend = 4; // three lines give a bend from one reading in its middle: no more than a guess
+
+/// The sheet from which the readings lie least far, distances and not their squares: most readings lie on it, and a
+/// stub or a hollow does not lean it. Weighted least squares, weighed again by the distances left.
+Eigen::VectorXd leastDistances(const Eigen::MatrixXd& basis, const Eigen::VectorXd& z)
+{
+    constexpr int kRounds = 60;
+    constexpr Eigen::Index kMany = 4000; // of a scan no reading weighs much: a few rounds do
+    constexpr double kOn_mm = 1e-6;      // as near as on the sheet
+    // Rank revealing: readings on one line leave the lean across it alone.
+    Eigen::VectorXd fit = basis.colPivHouseholderQr().solve(z);
+    const int rounds = z.size() > kMany ? 6 : kRounds;
+    for (int k = 0; k < rounds; ++k) {
+        const Eigen::VectorXd left = z - basis * fit;
+        const Eigen::VectorXd root = left.unaryExpr([kOn_mm](double d) { return 1.0 / std::sqrt(std::max(std::abs(d), kOn_mm)); });
+        const Eigen::MatrixXd weighed = root.asDiagonal() * basis;
+        const Eigen::VectorXd next = weighed.colPivHouseholderQr().solve(root.cwiseProduct(z));
+        if ((next - fit).cwiseAbs().maxCoeff() < kOn_mm / 10.0) {
+            return next;
+        }
+        fit = next;
+    }
+    return fit;
+}
 
 /// What one line through a node tells of it: from both sides, or held level from one.
 struct Told {
@@ -111,8 +134,7 @@ void FaceField::fitSheet(const std::vector<SurfacePoint>& points)
         }
         z(i) = p.z;
     }
-    // Rank revealing: readings on one line leave the lean across it alone.
-    const Eigen::VectorXd fit = basis.colPivHouseholderQr().solve(z);
+    const Eigen::VectorXd fit = leastDistances(basis, z);
     for (int k = 0; k < terms; ++k) {
         terms_[k] = fit(k);
     }

@@ -319,29 +319,31 @@ private:
         plan_.widthWettest = whole("width_wettest", "Whole width, wettest", plan_.wettest);
     }
 
-    /// Wood under the top's face, not a hole, punky wood or a crack.
-    [[nodiscard]] bool sitsInWood(const Fastener& fastener) const
+    /// How far a fastener stands from the nearest hole, punky wood, crack or edge; less than nothing: it sits in none.
+    [[nodiscard]] double clearWood_mm(const Fastener& fastener) const
     {
-        constexpr double kRound_mm = 2.0; // of wood round the hole that is drilled
-        const double reach = fastener.bolt_mm / 2.0 + kRound_mm;
+        double out = -1e9;
         for (size_t i = 0; i < in_.layup->pieces.size(); ++i) {
             const PlacedPiece& piece = in_.layup->pieces[i];
             if (!contains(piece.kept, fastener.at)) {
                 continue;
             }
+            out = 1e9;
             const Face below = piece.turnedOver ? Face::Top : Face::Bottom;
-            return std::none_of(
-                in_.slabs[i]->features.begin(), in_.slabs[i]->features.end(), [&](const Feature& f) {
-                    const bool hollow = f.kind == FeatureKind::ThroughVoid ||
-                                        (f.face == below && (f.kind == FeatureKind::BlindVoid ||
-                                                             f.kind == FeatureKind::Inclusion ||
-                                                             f.kind == FeatureKind::Check ||
-                                                             (f.kind == FeatureKind::Knot && f.depth_mm > 0.0)));
-                    const Ring ring = hollow ? footprint(f) : Ring{};
-                    return !ring.empty() && signedDistance_mm(piece.place.toTable(ring), fastener.at) > -reach;
-                });
+            for (const Feature& f : in_.slabs[i]->features) {
+                const bool hollow =
+                    f.kind == FeatureKind::ThroughVoid ||
+                    (f.face == below && (f.kind == FeatureKind::BlindVoid || f.kind == FeatureKind::Inclusion ||
+                                         f.kind == FeatureKind::Check ||
+                                         (f.kind == FeatureKind::Knot && f.depth_mm > 0.0)));
+                const Ring ring = hollow ? footprint(f) : Ring{};
+                if (!ring.empty()) {
+                    out = std::min(out, -signedDistance_mm(piece.place.toTable(ring), fastener.at));
+                }
+            }
+            break;
         }
-        return false;
+        return out;
     }
 
     FastenerPlan planFastener(const Fastener& fastener)
@@ -356,7 +358,8 @@ private:
             out.travel = {};
         }
         out.slotted = out.travel.out_mm + out.travel.in_mm > 0.05;
-        out.inWood = sitsInWood(fastener);
+        out.clear_mm = clearWood_mm(fastener);
+        out.inWood = out.clear_mm > fastener.bolt_mm / 2.0;
         const Figure bolt = given("bolt", "bolt", fastener.bolt_mm, Unit::Length, "chosen");
         const Figure clear = given("clearance", "clearance each end", fastener.clearance_mm, Unit::Length, "chosen");
         const WoodBetween between = woodBetween(here.strips, held, place);
@@ -502,6 +505,7 @@ private:
         }
     }
 
+    static constexpr double kClearOfHole_mm = 50.0; // three times the length of an insert
     static constexpr double kClearOfRod_mm = 15.0; // half a rod and some wood
 
     void look()
@@ -524,6 +528,13 @@ private:
             if (!f.inWood) {
                 addFinding(plan_.findings, "move.fastener_off_wood", Severity::Stop, "A fastener does not sit in wood.",
                            {}, "move it", f.fastener.at);
+            }
+            if (f.inWood && f.clear_mm <= kClearOfHole_mm) {
+                addFinding(plan_.findings, "move.fastener_off_wood", Severity::Caution,
+                           "A fastener sits {0} from a hole or punky wood; {1} of sound wood round it hold best.",
+                           {given("clear", "clear", f.clear_mm, Unit::Length, "on the drawing"),
+                            given("clear_wanted", "wanted", kClearOfHole_mm, Unit::Length, "custom")},
+                           "move it into sound wood", f.fastener.at);
             }
             lookAtReach(f);
             // The far end of a slot from a bolt that stands at its other end: the washer reaches that far all round.

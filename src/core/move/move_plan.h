@@ -18,6 +18,7 @@ struct FastenerPlan {
     Figure outward, inward; // how far the wood travels there
     Figure slot;            // length
     Figure remaining; // wood above the insert
+    double clear_mm = 0.0; // from the nearest hole or punky wood; less than nothing: in it, or off the wood
     bool inWood = true;
     bool slotted = true; // false: sits on the held line, a round hole
 };
