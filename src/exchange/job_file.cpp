@@ -40,11 +40,18 @@ Expected<JobFile> readJobFile(std::string_view text)
     JsonReader reader(*root, "", miss);
     JobFile file;
     file.shop = standardShop();
-    reader.each("species", [&](JsonReader r) { replaceOrAdd(file.shop.species, speciesFrom(r)); });
-    reader.each("climates", [&](JsonReader r) { replaceOrAdd(file.shop.climates, climateFrom(r)); });
-    reader.each("logs", [&](JsonReader r) { file.shop.logs.push_back(logFrom(r)); });
+    reader.each("species", counts::kRecords, [&](JsonReader r) { replaceOrAdd(file.shop.species, speciesFrom(r)); });
+    reader.each("climates", counts::kRecords, [&](JsonReader r) { replaceOrAdd(file.shop.climates, climateFrom(r)); });
+    std::set<LogId> logIds;
+    reader.each("logs", counts::kSlabs, [&](JsonReader r) {
+        file.shop.logs.push_back(logFrom(r));
+        const LogId id = file.shop.logs.back().id;
+        if (!logIds.insert(id).second) {
+            r.note("id", "two logs have the id " + std::to_string(id.value));
+        }
+    });
     std::set<SlabId> ids;
-    reader.each("slabs", [&](JsonReader r) {
+    reader.each("slabs", counts::kSlabs, [&](JsonReader r) {
         Slab slab = slabFrom(r);
         if (!ids.insert(slab.id).second) {
             r.note("id", "two slabs have the id " + std::to_string(slab.id.value));

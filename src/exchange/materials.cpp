@@ -36,19 +36,16 @@ Species speciesFrom(JsonReader r)
     r.read("id", s.id);
     s.name = s.id;
     r.read("name", s.name);
-    r.read("c_r", s.change.radial);
-    r.read("c_t", s.change.tangential);
+    r.read("c_r", s.change.radial, ranges::kCoefficient);
+    r.read("c_t", s.change.tangential, ranges::kCoefficient);
     r.need("g12");
-    r.read("g12", s.g12);
-    r.read("shrink_r", s.shrinkRadial_pct);
-    r.read("shrink_t", s.shrinkTangential_pct);
-    r.read("moe_gpa", s.moe_GPa);
+    r.read("g12", s.g12, ranges::kGravity);
+    r.read("shrink_r", s.shrinkRadial_pct, ranges::kShrinkage_pct);
+    r.read("shrink_t", s.shrinkTangential_pct, ranges::kShrinkage_pct);
+    r.read("moe_gpa", s.moe_GPa, ranges::kModulus_GPa);
     s.source = "USDA Wood Handbook tables 4-3, 5-3, 13-5";
     r.read("source", s.source);
     s.unsure = r.strings("unsure");
-    if (!(s.g12 > 0.05 && s.g12 < 1.5)) {
-        r.note("g12", "a specific gravity lies between 0.05 and 1.5");
-    }
     return s;
 }
 

@@ -22,9 +22,9 @@ namespace burl
 [[nodiscard]] OrderedJson toJson(const HeightGrid& grid);
 [[nodiscard]] HeightGrid gridFrom(JsonReader reader);
 
-/// Rows of x and y.
+/// Rows of x and y, no more than `most`.
 [[nodiscard]] OrderedJson pointsJson(const std::vector<Vec2>& points);
-[[nodiscard]] std::vector<Vec2> pointsFrom(JsonReader& reader, const char* key);
+[[nodiscard]] std::vector<Vec2> pointsFrom(JsonReader& reader, const char* key, size_t most);
 
 [[nodiscard]] Slab slabFrom(JsonReader reader);
 [[nodiscard]] Log logFrom(JsonReader reader);

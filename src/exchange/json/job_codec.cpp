@@ -7,15 +7,6 @@ namespace burl
 namespace
 {
 
-/// A measure that may be left out, but not be nothing or less.
-void readMeasure(JsonReader& r, const char* key, std::optional<double>& out)
-{
-    r.read(key, out, true);
-    if (out && !(*out > 0.0)) {
-        r.note(key, "must be more than nothing");
-    }
-}
-
 OrderedJson toJson(const LayupChoices& c)
 {
     OrderedJson pieces = OrderedJson::array();
@@ -101,57 +92,55 @@ LayupChoices layupFrom(JsonReader r)
     LayupChoices c;
     r.readWord("kind", c.kind, words::kTop);
     r.readWord("edges", c.edges, words::kEdges);
-    r.readPositiveLength("length_mm", c.length_mm);
-    r.readPositiveLength("thickness_mm", c.thickness_mm);
-    r.readLength("least_gap_mm", c.leastGap_mm);
+    r.readLength("length_mm", c.length_mm, ranges::kLength_mm);
+    r.readLength("thickness_mm", c.thickness_mm, ranges::kThickness_mm);
+    r.readLength("least_gap_mm", c.leastGap_mm, ranges::kGap_mm);
     if (r.has("near_edge")) {
         OuterEdges edge = OuterEdges::Live;
         r.readWord("near_edge", edge, words::kEdges);
         c.nearEdge = edge;
     }
-    readMeasure(r, "width_mm", c.width_mm);
-    readMeasure(r, "end_width_mm", c.endWidth_mm);
-    r.read("trim_mm", c.trim_mm, true);
-    r.read("rip_margin_mm", c.ripMargin_mm, true);
+    r.read("width_mm", c.width_mm, ranges::kWidth_mm, true);
+    r.read("end_width_mm", c.endWidth_mm, ranges::kWidth_mm, true);
+    r.read("trim_mm", c.trim_mm, ranges::kTrim_mm, true);
+    r.read("rip_margin_mm", c.ripMargin_mm, ranges::kMargin_mm, true);
     r.readWord("shape", c.shape, words::kShape);
-    c.outline = pointsFrom(r, "outline_mm");
-    r.readLength("corner_mm", c.corner_mm);
-    if (c.corner_mm < 0.0) {
-        r.note("corner_mm", "a corner is rounded by nothing or more");
-    }
-    r.each("curves", [&](JsonReader inner) { c.curves.push_back(pointsFrom(inner, "points_mm")); });
+    c.outline = pointsFrom(r, "outline_mm", counts::kCorners);
+    r.readLength("corner_mm", c.corner_mm, ranges::kCorner_mm);
+    r.each("curves", counts::kPieces,
+           [&](JsonReader inner) { c.curves.push_back(pointsFrom(inner, "points_mm", counts::kCurvePoints)); });
     r.inside("template", [&](JsonReader inner) {
-        inner.readPositiveLength("bit_mm", c.tools.bit_mm);
-        inner.readPositiveLength("bushing_1_mm", c.tools.bushing1_mm);
-        inner.readPositiveLength("bushing_2_mm", c.tools.bushing2_mm);
+        inner.readLength("bit_mm", c.tools.bit_mm, ranges::kBit_mm);
+        inner.readLength("bushing_1_mm", c.tools.bushing1_mm, ranges::kBushing_mm);
+        inner.readLength("bushing_2_mm", c.tools.bushing2_mm, ranges::kBushing_mm);
     });
     r.inside("rods", [&](JsonReader inner) {
-        inner.readPositiveLength("diameter_mm", c.rods.diameter_mm);
-        inner.readPositiveLength("pitch_mm", c.rods.pitch_mm);
-        inner.readLength("first_mm", c.rods.first_mm);
-        inner.readPositiveLength("embed_mm", c.rods.embed_mm);
-        inner.readPositiveLength("drill_reach_mm", c.rods.drillReach_mm);
+        inner.readLength("diameter_mm", c.rods.diameter_mm, ranges::kRod_mm);
+        inner.readLength("pitch_mm", c.rods.pitch_mm, ranges::kRodPitch_mm);
+        inner.readLength("first_mm", c.rods.first_mm, ranges::kRodFirst_mm);
+        inner.readLength("embed_mm", c.rods.embed_mm, ranges::kReach_mm);
+        inner.readLength("drill_reach_mm", c.rods.drillReach_mm, ranges::kReach_mm);
     });
     r.inside("joint", [&](JsonReader inner) {
         inner.readWord("kind", c.joint.kind, words::kJoint);
-        inner.readPositiveLength("pitch_mm", c.joint.pitch_mm);
-        inner.readPositiveLength("wide_mm", c.joint.wide_mm);
-        inner.readPositiveLength("reach_mm", c.joint.reach_mm);
+        inner.readLength("pitch_mm", c.joint.pitch_mm, ranges::kJointPitch_mm);
+        inner.readLength("wide_mm", c.joint.wide_mm, ranges::kJointWide_mm);
+        inner.readLength("reach_mm", c.joint.reach_mm, ranges::kJointWide_mm);
     });
-    r.read("parted_mm", c.parted_mm, true);
-    r.each("pieces", [&](JsonReader inner) {
+    r.read("parted_mm", c.parted_mm, ranges::kRodFirst_mm, true);
+    r.each("pieces", counts::kPieces, [&](JsonReader inner) {
         Piece p;
         inner.need("slab");
         inner.read("slab", p.slab.value);
         inner.readWord("show", p.show, words::kFace);
         inner.read("end_for_end", p.endForEnd);
-        inner.readLength("left_mm", p.left_mm);
-        inner.readLength("across_mm", p.across_mm);
-        inner.read("turn_deg", p.turn_deg);
+        inner.readLength("left_mm", p.left_mm, ranges::kPlace_mm);
+        inner.readLength("across_mm", p.across_mm, ranges::kPlace_mm);
+        inner.read("turn_deg", p.turn_deg, ranges::kTurn_deg);
         if (inner.has("rip_at0_mm")) {
             RipLine line;
-            inner.readLength("rip_at0_mm", line.at0_mm);
-            inner.read("rip_slope", line.slope);
+            inner.readLength("rip_at0_mm", line.at0_mm, ranges::kPlace_mm);
+            inner.read("rip_slope", line.slope, ranges::kSlope);
             p.rip = line;
         }
         c.pieces.push_back(p);
@@ -184,16 +173,25 @@ OfferWishes wishesFrom(JsonReader r)
     r.readWord("waste", w.waste, words::kCounts);
     r.readWord("price", w.price, words::kCounts);
     r.read("species", w.species);
-    r.read("budget", w.budget);
+    r.read("budget", w.budget, ranges::kMoney);
     return w;
 }
 
-constexpr std::pair<const char*, double Rig::*> kRigLengths[] = {
-    {"rail_height_mm", &Rig::railHeight_mm}, {"rails_apart_mm", &Rig::railsApart_mm},
-    {"sled_wide_mm", &Rig::sledWide_mm},     {"floor_mm", &Rig::floor_mm},
-    {"wall_high_mm", &Rig::wallHigh_mm},     {"wall_thick_mm", &Rig::wallThick_mm},
-    {"cutter_long_mm", &Rig::cutterLong_mm}, {"shank_mm", &Rig::shank_mm},
-    {"collet_up_mm", &Rig::colletUp_mm},     {"bench_gap_mm", &Rig::benchGap_mm}};
+struct RigLength {
+    const char* key;
+    double Rig::*member;
+    Range range;
+};
+constexpr RigLength kRigLengths[] = {{"rail_height_mm", &Rig::railHeight_mm, ranges::kRailHeight_mm},
+                                     {"rails_apart_mm", &Rig::railsApart_mm, ranges::kRigLength_mm},
+                                     {"sled_wide_mm", &Rig::sledWide_mm, ranges::kRigLength_mm},
+                                     {"floor_mm", &Rig::floor_mm, ranges::kSheet_mm},
+                                     {"wall_high_mm", &Rig::wallHigh_mm, ranges::kWallHigh_mm},
+                                     {"wall_thick_mm", &Rig::wallThick_mm, ranges::kSheet_mm},
+                                     {"cutter_long_mm", &Rig::cutterLong_mm, ranges::kShank_mm},
+                                     {"shank_mm", &Rig::shank_mm, ranges::kShank_mm},
+                                     {"collet_up_mm", &Rig::colletUp_mm, ranges::kCollet_mm},
+                                     {"bench_gap_mm", &Rig::benchGap_mm, ranges::kBenchGap_mm}};
 
 constexpr std::pair<const char*, std::optional<double> Rig::*> kRigMeasures[] = {
     {"rails_long_mm", &Rig::railsLong_mm}, {"sled_long_mm", &Rig::sledLong_mm}, {"opening_mm", &Rig::opening_mm}};
@@ -239,8 +237,8 @@ OrderedJson toJson(const FlattenChoices& c)
         OrderedJson rig{{"build", words::of(c.rig.build, words::kSled)},
                         {"tilt_deg", c.rig.tilt_deg},
                         {"router_n", c.rig.router_N}};
-        for (const auto& [key, member] : kRigLengths) {
-            rig[key] = c.rig.*member;
+        for (const RigLength& length : kRigLengths) {
+            rig[length.key] = c.rig.*length.member;
         }
         for (const auto& [key, member] : kRigMeasures) {
             if (c.rig.*member) {
@@ -276,7 +274,7 @@ Rest restFrom(JsonReader r)
     Rest rest;
     r.need("slab");
     r.read("slab", rest.slab.value);
-    r.readPositiveLength("thickness_mm", rest.thickness_mm);
+    r.readLength("thickness_mm", rest.thickness_mm, ranges::kThickness_mm);
     r.read("covered", rest.covered);
     r.read("agreed", rest.agreed);
     for (const auto& [key, date] : {std::pair{"cut", &rest.cut}, std::pair{"measured", &rest.measured}}) {
@@ -300,61 +298,38 @@ FlattenChoices flattenFrom(JsonReader r)
         FlattenMethod& m = c.method;
         inner.read("id", m.id);
         inner.read("name", m.name);
-        inner.readPositiveLength("depth_mm", m.depth_mm);
-        inner.readPositiveLength("bit_mm", m.bit_mm);
-        inner.read("overlap", m.overlap);
-        inner.readLength("runoff_mm", m.runoff_mm);
-        inner.read("feed_mm_min", m.feed_mm_min);
-        inner.read("setup_min", m.setup_min);
+        inner.readLength("depth_mm", m.depth_mm, ranges::kPassDepth_mm);
+        inner.readLength("bit_mm", m.bit_mm, ranges::kCutter_mm);
+        inner.read("overlap", m.overlap, ranges::kOverlap);
+        inner.readLength("runoff_mm", m.runoff_mm, ranges::kRunoff_mm);
+        inner.read("feed_mm_min", m.feed_mm_min, ranges::kFeed_mm_min);
+        inner.read("setup_min", m.setup_min, ranges::kSetup_min);
         inner.read("along", m.along);
-        if (!(m.overlap >= 0.0 && m.overlap < 0.95)) {
-            inner.note("overlap", "the overlap is a share between 0 and 0.95");
-        }
     });
     r.inside("rig", [&](JsonReader inner) {
         inner.readWord("build", c.rig.build, words::kSled);
-        inner.read("tilt_deg", c.rig.tilt_deg);
-        inner.read("router_n", c.rig.router_N);
-        for (const auto& [key, member] : kRigLengths) {
-            inner.readLength(key, c.rig.*member);
+        inner.read("tilt_deg", c.rig.tilt_deg, ranges::kTilt_deg);
+        inner.read("router_n", c.rig.router_N, ranges::kRouter_N);
+        for (const RigLength& length : kRigLengths) {
+            inner.readLength(length.key, c.rig.*length.member, length.range);
         }
         for (const auto& [key, member] : kRigMeasures) {
-            readMeasure(inner, key, c.rig.*member);
-        }
-        for (const auto& [key, value] : {std::pair{"rails_apart_mm", c.rig.railsApart_mm},
-                                         {"sled_wide_mm", c.rig.sledWide_mm},
-                                         {"floor_mm", c.rig.floor_mm}}) {
-            if (!(value > 0.0)) {
-                inner.note(key, "must be more than nothing");
-            }
-        }
-        if (!(std::abs(c.rig.tilt_deg) < 10.0)) {
-            inner.note("tilt_deg", "a spindle leans by less than 10 degrees");
+            inner.read(key, c.rig.*member, ranges::kRigLength_mm, true);
         }
     });
     r.readWord("packers", c.packers, words::kPackers);
-    r.read("millings", c.millings);
-    if (c.millings < 1 || c.millings > 3) {
-        r.note("millings", "a slab is milled once, twice or three times");
-        c.millings = 1;
-    }
-    r.readLength("allowance_mm", c.allowance_mm);
-    r.readLength("move_limit_mm", c.moveLimit_mm);
-    for (const auto& [key, value] :
-         {std::pair{"allowance_mm", c.allowance_mm}, std::pair{"move_limit_mm", c.moveLimit_mm}}) {
-        if (!(value >= 0.0)) {
-            r.note(key, "must not be less than nothing");
-        }
-    }
-    r.each("bearings", [&](JsonReader inner) {
+    r.read("millings", c.millings, ranges::kMillings);
+    r.readLength("allowance_mm", c.allowance_mm, ranges::kAllowance_mm);
+    r.readLength("move_limit_mm", c.moveLimit_mm, ranges::kAllowance_mm);
+    r.each("bearings", counts::kRecords, [&](JsonReader inner) {
         Bearing b;
         inner.need("slab");
         inner.read("slab", b.slab.value);
-        inner.readLength("x_mm", b.at.x);
-        inner.readLength("y_mm", b.at.y);
+        inner.readLength("x_mm", b.at.x, ranges::kPlace_mm);
+        inner.readLength("y_mm", b.at.y, ranges::kPlace_mm);
         c.bearings.push_back(b);
     });
-    r.each("rests", [&](JsonReader inner) { c.rests.push_back(restFrom(inner)); });
+    r.each("rests", counts::kRecords, [&](JsonReader inner) { c.rests.push_back(restFrom(inner)); });
     return c;
 }
 
@@ -376,20 +351,14 @@ OrderedJson toJson(const FillChoices& c)
 FillChoices fillFrom(JsonReader r)
 {
     FillChoices c;
-    r.readLength("overpour_mm", c.overpour_mm);
-    r.read("soak_in_g_m2", c.soakIn_g_m2);
-    r.read("reserve", c.reserve);
-    r.read("pot_residue", c.potResidue);
-    r.read("bucket_l", c.bucket_L);
-    r.read("pigment_pct", c.pigment_pct);
-    r.read("price_per_l", c.price_per_L);
-    if (!(c.bucket_L > 0.0)) {
-        r.note("bucket_l", "a bucket holds more than nothing");
-    }
-    if (!(c.potResidue >= 0.0 && c.potResidue < 0.9)) {
-        r.note("pot_residue", "what stays in the pots is a share between 0 and 0.9");
-    }
-    r.each("overrules", [&](JsonReader inner) {
+    r.readLength("overpour_mm", c.overpour_mm, ranges::kOverpour_mm);
+    r.read("soak_in_g_m2", c.soakIn_g_m2, ranges::kSoakIn_g_m2);
+    r.read("reserve", c.reserve, ranges::kReserve);
+    r.read("pot_residue", c.potResidue, ranges::kPotResidue);
+    r.read("bucket_l", c.bucket_L, ranges::kBucket_L);
+    r.read("pigment_pct", c.pigment_pct, ranges::kPigment_pct);
+    r.read("price_per_l", c.price_per_L, ranges::kMoney);
+    r.each("overrules", counts::kRecords, [&](JsonReader inner) {
         ResinOverrule o;
         inner.read("slab", o.slab.value);
         inner.read("feature", o.feature);
@@ -434,28 +403,28 @@ MoveChoices moveFrom(JsonReader r)
 {
     MoveChoices c;
     r.read("climate", c.climate);
-    r.readLength("held_mm", c.held_mm);
-    r.read("assembly_mc_pct", c.assembly_mc_pct);
-    r.each("fasteners", [&](JsonReader inner) {
+    r.readLength("held_mm", c.held_mm, ranges::kPlace_mm);
+    r.read("assembly_mc_pct", c.assembly_mc_pct, ranges::kMc_pct);
+    r.each("fasteners", counts::kFasteners, [&](JsonReader inner) {
         Fastener f;
-        inner.readLength("x_mm", f.at.x);
-        inner.readLength("y_mm", f.at.y);
+        inner.readLength("x_mm", f.at.x, ranges::kPlace_mm);
+        inner.readLength("y_mm", f.at.y, ranges::kPlace_mm);
         inner.readWord("kind", f.kind, words::kFastener);
-        inner.readPositiveLength("bolt_mm", f.bolt_mm);
-        inner.readLength("clearance_mm", f.clearance_mm);
-        inner.readLength("insert_mm", f.insert_mm);
-        inner.readLength("pilot_overrun_mm", f.pilotOverrun_mm);
-        inner.readLength("washer_mm", f.washer_mm);
+        inner.readLength("bolt_mm", f.bolt_mm, ranges::kBolt_mm);
+        inner.readLength("clearance_mm", f.clearance_mm, ranges::kClearance_mm);
+        inner.readLength("insert_mm", f.insert_mm, ranges::kInsert_mm);
+        inner.readLength("pilot_overrun_mm", f.pilotOverrun_mm, ranges::kPilot_mm);
+        inner.readLength("washer_mm", f.washer_mm, ranges::kWasher_mm);
         c.fasteners.push_back(f);
     });
-    r.each("channels", [&](JsonReader inner) {
+    r.each("channels", counts::kChannels, [&](JsonReader inner) {
         Channel ch;
-        inner.readLength("x_mm", ch.x_mm);
-        inner.readLength("middle_mm", ch.middle_mm);
-        inner.readPositiveLength("length_mm", ch.length_mm);
-        inner.readPositiveLength("width_mm", ch.width_mm);
-        inner.readLength("depth_mm", ch.depth_mm);
-        inner.readLength("end_room_mm", ch.endRoom_mm);
+        inner.readLength("x_mm", ch.x_mm, ranges::kPlace_mm);
+        inner.readLength("middle_mm", ch.middle_mm, ranges::kPlace_mm);
+        inner.readLength("length_mm", ch.length_mm, ranges::kChannelLong_mm);
+        inner.readLength("width_mm", ch.width_mm, ranges::kChannelWide_mm);
+        inner.readLength("depth_mm", ch.depth_mm, ranges::kGroove_mm);
+        inner.readLength("end_room_mm", ch.endRoom_mm, ranges::kEndRoom_mm);
         c.channels.push_back(ch);
     });
     return c;
@@ -512,10 +481,10 @@ Job jobFrom(JsonReader r)
     r.inside("move", [&](JsonReader inner) { job.move = moveFrom(inner); });
     r.inside("wishes", [&](JsonReader inner) { job.wishes = wishesFrom(inner); });
     r.inside("door", [&](JsonReader inner) {
-        readMeasure(inner, "wide_mm", job.door.wide_mm);
-        readMeasure(inner, "high_mm", job.door.high_mm);
+        inner.read("wide_mm", job.door.wide_mm, ranges::kDoor_mm, true);
+        inner.read("high_mm", job.door.high_mm, ranges::kDoor_mm, true);
     });
-    r.each("kept", [&](JsonReader inner) {
+    r.each("kept", counts::kRecords, [&](JsonReader inner) {
         KeptLayup kept;
         inner.read("name", kept.name);
         inner.inside("layup", [&](JsonReader deeper) { kept.layup = layupFrom(deeper); });
@@ -556,11 +525,11 @@ Habits habitsFrom(JsonReader r)
     r.readWord("volume", h.units.volume, words::kVolume);
     r.readWord("mass", h.units.mass, words::kMass);
     r.readWord("temperature", h.units.temperature, words::kTemperature);
-    r.readLength("rip_margin_mm", h.ripMargin_mm);
-    r.readLength("trim_each_end_mm", h.trimEachEnd_mm);
-    r.readLength("least_wood_over_insert_mm", h.leastWoodOverInsert_mm);
-    readMeasure(r, "longest_mm", h.longest_mm);
-    readMeasure(r, "van_mm", h.van_mm);
+    r.readLength("rip_margin_mm", h.ripMargin_mm, ranges::kMargin_mm);
+    r.readLength("trim_each_end_mm", h.trimEachEnd_mm, ranges::kTrim_mm);
+    r.readLength("least_wood_over_insert_mm", h.leastWoodOverInsert_mm, ranges::kLeastWood_mm);
+    r.read("longest_mm", h.longest_mm, ranges::kLength_mm, true);
+    r.read("van_mm", h.van_mm, ranges::kLength_mm, true);
     return h;
 }
 
@@ -580,15 +549,10 @@ Climate climateFrom(JsonReader r)
     r.need("id");
     r.read("id", c.id);
     r.read("name", c.name);
-    r.read("winter_degc", c.winter_degC);
-    r.read("winter_rh_pct", c.winter_rh_pct);
-    r.read("summer_degc", c.summer_degC);
-    r.read("summer_rh_pct", c.summer_rh_pct);
-    for (const double rh : {c.winter_rh_pct, c.summer_rh_pct}) {
-        if (!(rh >= 0.0 && rh <= 100.0)) {
-            r.note("", "a relative humidity lies between 0 and 100 %");
-        }
-    }
+    r.read("winter_degc", c.winter_degC, ranges::kRoom_degC);
+    r.read("winter_rh_pct", c.winter_rh_pct, ranges::kHumidity_pct);
+    r.read("summer_degc", c.summer_degC, ranges::kRoom_degC);
+    r.read("summer_rh_pct", c.summer_rh_pct, ranges::kHumidity_pct);
     return c;
 }
 

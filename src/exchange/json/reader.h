@@ -12,6 +12,7 @@
 #include <nlohmann/json.hpp>
 
 #include "core/measure/parse.h"
+#include "core/shop/ranges.h"
 
 namespace burl
 {
@@ -37,33 +38,36 @@ public:
         return value_.is_object() && value_.contains(key) && !value_.at(key).is_null();
     }
 
-    void read(const char* key, double& out, bool length = false)
+    /// A number, or with `length` also text such as "7' 6 1/2\"". Outside its range it is noted and not taken.
+    void read(const char* key, double& out, Range range, bool length = false)
     {
         if (!has(key)) {
             return;
         }
         const nlohmann::json& v = value_.at(key);
+        double number = 0.0;
         if (v.is_number()) {
-            const double number = v.get<double>();
-            if (std::isfinite(number) && std::abs(number) < 1e9) {
-                out = number;
-            } else {
-                note(key, "this number is impossible");
-            }
+            number = v.get<double>();
         } else if (length && v.is_string()) {
             const auto parsed = parseLength_mm(v.get<std::string>());
-            if (parsed) {
-                out = *parsed;
-            } else {
+            if (!parsed) {
                 note(key, parsed.error().sentence);
+                return;
             }
+            number = *parsed;
         } else {
             note(key,
                  length ? "a length is wanted: millimetres, or text such as \"7' 6 1/2\\\"\"" : "a number is wanted");
+            return;
+        }
+        if (range.holds(number)) {
+            out = number;
+        } else {
+            note(key, rangeSentence(range));
         }
     }
 
-    void readLength(const char* key, double& out) { read(key, out, true); }
+    void readLength(const char* key, double& out, Range range) { read(key, out, range, true); }
 
     void need(const char* key)
     {
@@ -72,19 +76,23 @@ public:
         }
     }
 
-    void readPositiveLength(const char* key, double& out)
-    {
-        readLength(key, out);
-        if (has(key) && !(out > 0.0)) {
-            note(key, "must be more than nothing");
-        }
-    }
-
-    void read(const char* key, std::optional<double>& out, bool length = false)
+    void read(const char* key, std::optional<double>& out, Range range, bool length = false)
     {
         if (has(key)) {
             double v = 0.0;
-            read(key, v, length);
+            read(key, v, range, length);
+            out = v;
+        }
+    }
+
+    /// A whole number in a range.
+    void read(const char* key, int& out, Range range)
+    {
+        int v = out;
+        read(key, v);
+        if (!range.holds(v)) {
+            note(key, rangeSentence(range));
+        } else {
             out = v;
         }
     }
@@ -115,10 +123,12 @@ public:
     void read(const char* key, std::string& out)
     {
         if (has(key)) {
-            if (value_.at(key).is_string()) {
-                out = value_.at(key).get<std::string>();
-            } else {
+            if (!value_.at(key).is_string()) {
                 note(key, "text in quotes is wanted");
+            } else if (value_.at(key).get_ref<const std::string&>().size() > counts::kText) {
+                note(key, "this text is too long: " + std::to_string(counts::kText) + " letters are allowed");
+            } else {
+                out = value_.at(key).get<std::string>();
             }
         }
     }
@@ -138,20 +148,17 @@ public:
             }
             all += (all.empty() ? "" : ", ") + std::string(word);
         }
-        note(key, "\"" + text + "\" is not one of " + all);
+        note(key, "\"" + shortened(text) + "\" is not one of " + all);
     }
 
-    /// Calls `item(reader)` for each object of a list.
-    template <typename Item> void each(const char* key, Item item)
+    /// Calls `item(reader)` for each object of a list, of which there may be so many.
+    template <typename Item> void each(const char* key, size_t most, Item item)
     {
-        if (!has(key)) {
+        const nlohmann::json* const found = list(key, most);
+        if (found == nullptr) {
             return;
         }
-        const nlohmann::json& list = value_.at(key);
-        if (!list.is_array()) {
-            note(key, "a list [ ] is wanted");
-            return;
-        }
+        const nlohmann::json& list = *found;
         for (size_t i = 0; i < list.size(); ++i) {
             item(JsonReader(list[i], pointer_ + '/' + key + '/' + std::to_string(i), miss_));
         }
@@ -164,29 +171,27 @@ public:
         }
     }
 
-    /// Lists of numbers; `width` numbers in each row, null allowed where `blanks` is given.
-    [[nodiscard]] std::vector<std::vector<std::optional<double>>> rows(const char* key, size_t least, size_t most,
-                                                                       bool blanks = false)
+    /// Rows of numbers, each number in the range of its column; null allowed where `blanks` is given.
+    [[nodiscard]] std::vector<std::vector<std::optional<double>>> rows(const char* key, const std::vector<Range>& columns,
+                                                                       size_t most, bool blanks = false)
     {
         std::vector<std::vector<std::optional<double>>> out;
-        if (!has(key)) {
+        const nlohmann::json* const found = list(key, most);
+        if (found == nullptr) {
             return out;
         }
-        const nlohmann::json& list = value_.at(key);
-        if (!list.is_array()) {
-            note(key, "a list [ ] of rows is wanted");
-            return out;
-        }
-        for (size_t i = 0; i < list.size(); ++i) {
-            const std::string place = std::string(key) + '/' + std::to_string(i);
-            if (!list[i].is_array() || list[i].size() < least || list[i].size() > most) {
-                note(place, "a row of " + std::to_string(least) + (most > least ? " to " + std::to_string(most) : "") +
-                                " numbers is wanted");
+        out.reserve(found->size());
+        for (size_t i = 0; i < found->size(); ++i) {
+            const nlohmann::json& cells = (*found)[i];
+            if (!cells.is_array() || cells.size() != columns.size()) {
+                note(std::string(key) + '/' + std::to_string(i),
+                     "a row of " + std::to_string(columns.size()) + " numbers is wanted");
                 return out;
             }
             std::vector<std::optional<double>> row;
-            for (const nlohmann::json& cell : list[i]) {
-                row.push_back(number(cell, place, blanks));
+            row.reserve(columns.size());
+            for (size_t k = 0; k < columns.size(); ++k) {
+                row.push_back(number(cells[k], key, i, columns[k], blanks));
             }
             out.push_back(std::move(row));
         }
@@ -206,17 +211,12 @@ public:
         return out;
     }
 
-    [[nodiscard]] std::vector<double> numbers(const char* key)
+    [[nodiscard]] std::vector<double> numbers(const char* key, Range range, size_t most)
     {
         std::vector<double> out;
-        if (has(key)) {
-            const nlohmann::json& list = value_.at(key);
-            if (!list.is_array()) {
-                note(key, "a list [ ] of numbers is wanted");
-                return out;
-            }
-            for (const nlohmann::json& cell : list) {
-                out.push_back(number(cell, key, false).value_or(0.0));
+        if (const nlohmann::json* const found = list(key, most)) {
+            for (size_t i = 0; i < found->size(); ++i) {
+                out.push_back(number((*found)[i], key, i, range, false).value_or(0.0));
             }
         }
         return out;
@@ -229,22 +229,54 @@ public:
         }
     }
 
+    /// A bad word is told in its sentence, but not a megabyte of it.
+    [[nodiscard]] static std::string shortened(const std::string& text)
+    {
+        constexpr size_t kTold = 60;
+        return text.size() > kTold ? text.substr(0, kTold) + "…" : text;
+    }
+
 private:
-    std::optional<double> number(const nlohmann::json& cell, const std::string& place, bool blanks)
+    /// The list under a key, when there is one that is not too long.
+    const nlohmann::json* list(const char* key, size_t most)
+    {
+        if (!has(key)) {
+            return nullptr;
+        }
+        const nlohmann::json& found = value_.at(key);
+        if (!found.is_array()) {
+            note(key, "a list [ ] is wanted");
+            return nullptr;
+        }
+        if (found.size() > most) {
+            note(key, "this list has " + std::to_string(found.size()) + " entries; " + std::to_string(most) +
+                          " are allowed");
+            return nullptr;
+        }
+        return &found;
+    }
+
+    std::optional<double> number(const nlohmann::json& cell, const char* key, size_t index, Range range, bool blanks)
     {
         if (cell.is_null() && blanks) {
             return std::nullopt;
         }
-        if (cell.is_number() && std::isfinite(cell.get<double>()) && std::abs(cell.get<double>()) < 1e9) {
-            return cell.get<double>();
+        const auto where = [&] { return std::string(key) + '/' + std::to_string(index); };
+        double value = 0.0;
+        if (cell.is_number()) {
+            value = cell.get<double>();
+        } else if (cell.is_string() && parseLength_mm(cell.get_ref<const std::string&>())) {
+            value = *parseLength_mm(cell.get_ref<const std::string&>());
+        } else {
+            note(where(), "\"" + shortened(cell.dump(-1, ' ', false, nlohmann::json::error_handler_t::replace)) +
+                              "\" is not a number");
+            return 0.0;
         }
-        if (cell.is_string()) {
-            if (const auto parsed = parseLength_mm(cell.get<std::string>())) {
-                return *parsed;
-            }
+        if (!range.holds(value)) {
+            note(where(), "a number here " + rangeSentence(range));
+            return 0.0;
         }
-        note(place, "\"" + cell.dump() + "\" is not a number");
-        return 0.0;
+        return value;
     }
 
     const nlohmann::json& value_;

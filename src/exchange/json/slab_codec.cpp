@@ -1,5 +1,6 @@
 #include <set>
 
+#include "core/measure/date.h"
 #include "core/shop/edit.h"
 #include "exchange/json/codec.h"
 #include "exchange/json/words.h"
@@ -28,7 +29,7 @@ Tape tapeFrom(JsonReader r)
     Tape tape;
     r.readWord("from", tape.from, words::kTapeFrom);
     r.need("readings_mm");
-    for (const auto& row : r.rows("readings_mm", 3, 3, true)) {
+    for (const auto& row : r.rows("readings_mm", {ranges::kPlace_mm, ranges::kPlace_mm, ranges::kPlace_mm}, counts::kStations, true)) {
         if (!row[0]) {
             r.note("readings_mm", "a station without a place along the slab");
             break;
@@ -61,9 +62,14 @@ HeightGrid gridFrom(JsonReader r)
 {
     HeightGrid grid;
     r.readWord("from", grid.from, words::kHeightsFrom);
-    grid.xs_mm = r.numbers("x_mm");
-    grid.ys_mm = r.numbers("y_mm");
-    const auto rows = r.rows("readings_mm", grid.xs_mm.size(), grid.xs_mm.size(), true);
+    grid.xs_mm = r.numbers("x_mm", ranges::kPlace_mm, counts::kLines);
+    grid.ys_mm = r.numbers("y_mm", ranges::kPlace_mm, counts::kLines);
+    if (grid.xs_mm.size() * grid.ys_mm.size() > counts::kReadings) {
+        r.note("", "a grid holds " + std::to_string(counts::kReadings) + " readings at most; leave out lines");
+        return {};
+    }
+    const auto rows =
+        r.rows("readings_mm", std::vector<Range>(grid.xs_mm.size(), ranges::kHeight_mm), counts::kLines, true);
     if (rows.size() != grid.ys_mm.size()) {
         r.note("readings_mm", "one row for each y is wanted: " + std::to_string(grid.ys_mm.size()));
     }
@@ -82,7 +88,7 @@ std::optional<Ring> ringFrom(JsonReader& r, const char* key)
         return std::nullopt;
     }
     Ring ring;
-    for (const auto& row : r.rows(key, 2, 2)) {
+    for (const auto& row : r.rows(key, {ranges::kPlace_mm, ranges::kPlace_mm}, counts::kCorners)) {
         ring.push_back({*row[0], *row[1]});
     }
     if (ring.size() < 3) {
@@ -102,9 +108,9 @@ FacePicture pictureFrom(JsonReader r)
     r.need("key");
     r.read("key", p.key);
     r.need("mm_per_px");
-    r.readPositiveLength("mm_per_px", p.mm_per_px);
-    r.readLength("left_mm", p.left_mm);
-    r.readLength("top_mm", p.top_mm);
+    r.readLength("mm_per_px", p.mm_per_px, ranges::kPixel_mm);
+    r.readLength("left_mm", p.left_mm, ranges::kPlace_mm);
+    r.readLength("top_mm", p.top_mm, ranges::kPlace_mm);
     return p;
 }
 
@@ -135,13 +141,10 @@ Feature featureFrom(JsonReader r)
     r.readWord("kind", f.kind, words::kFeature);
     r.readWord("face", f.face, words::kFace);
     r.readWord("intention", f.intention, words::kIntention);
-    f.points = pointsFrom(r, "points_mm");
-    r.readLength("width_mm", f.width_mm);
-    r.readLength("depth_mm", f.depth_mm);
-    r.read("count", f.count);
-    if (f.width_mm < 0.0 || f.depth_mm < 0.0 || f.count < 0) {
-        r.note("", "a feature cannot have less than no width, depth or count");
-    }
+    f.points = pointsFrom(r, "points_mm", counts::kCorners);
+    r.readLength("width_mm", f.width_mm, ranges::kFeatureWidth_mm);
+    r.readLength("depth_mm", f.depth_mm, ranges::kFeatureDepth_mm);
+    r.read("count", f.count, ranges::kFeatureCount);
     return f;
 }
 
@@ -156,10 +159,10 @@ OrderedJson pointsJson(const std::vector<Vec2>& points)
     return out;
 }
 
-std::vector<Vec2> pointsFrom(JsonReader& r, const char* key)
+std::vector<Vec2> pointsFrom(JsonReader& r, const char* key, size_t most)
 {
     std::vector<Vec2> out;
-    for (const auto& row : r.rows(key, 2, 2)) {
+    for (const auto& row : r.rows(key, {ranges::kPlace_mm, ranges::kPlace_mm}, most)) {
         out.push_back({*row[0], *row[1]});
     }
     return out;
@@ -247,7 +250,7 @@ Slab slabFrom(JsonReader r)
     r.need("name");
     r.read("name", slab.name);
     r.read("log", slab.log.value);
-    r.read("sequence", slab.sequence);
+    r.read("sequence", slab.sequence, ranges::kSequence);
     r.read("species", slab.species);
     if (!r.has("top_drawn_mm")) {
         r.need("top");
@@ -258,19 +261,16 @@ Slab slabFrom(JsonReader r)
     slab.bottomDrawn = ringFrom(r, "bottom_drawn_mm");
     r.inside("top_picture", [&](JsonReader inner) { slab.topPicture = pictureFrom(inner); });
     r.inside("bottom_picture", [&](JsonReader inner) { slab.bottomPicture = pictureFrom(inner); });
-    r.readLength("bevel_near_mm", slab.bevelNear_mm);
-    r.readLength("bevel_far_mm", slab.bevelFar_mm);
-    r.read("thickness_mm", slab.thickness_mm, true);
-    if (slab.thickness_mm && !(*slab.thickness_mm > 0.0)) {
-        r.note("thickness_mm", "must be more than nothing");
-    }
-    for (const auto& row : r.rows("thickness_readings_mm", 3, 3)) {
+    r.readLength("bevel_near_mm", slab.bevelNear_mm, ranges::kBevel_mm);
+    r.readLength("bevel_far_mm", slab.bevelFar_mm, ranges::kBevel_mm);
+    r.read("thickness_mm", slab.thickness_mm, ranges::kThickness_mm, true);
+    for (const auto& row : r.rows("thickness_readings_mm", {ranges::kPlace_mm, ranges::kPlace_mm, ranges::kThickness_mm}, counts::kRecords)) {
         slab.thicknesses.push_back({{*row[0], *row[1]}, *row[2]});
     }
     r.inside("top_heights", [&](JsonReader inner) { slab.topHeights = gridFrom(inner); });
     r.inside("bottom_heights", [&](JsonReader inner) { slab.bottomHeights = gridFrom(inner); });
     std::set<int> ids;
-    r.each("features", [&](JsonReader inner) {
+    r.each("features", counts::kFeatures, [&](JsonReader inner) {
         slab.features.push_back(featureFrom(inner));
         const int id = slab.features.back().id;
         if (id != 0 && !ids.insert(id).second) {
@@ -283,30 +283,27 @@ Slab slabFrom(JsonReader r)
             f.id = freeFeatureId(slab);
         }
     }
-    r.read("mc_pct", slab.mc_pct);
-    if (slab.mc_pct && !(*slab.mc_pct >= 0.0 && *slab.mc_pct <= 200.0)) {
-        r.note("mc_pct", "a moisture content lies between 0 and 200 %");
-    }
-    r.each("moisture", [&](JsonReader inner) {
+    r.read("mc_pct", slab.mc_pct, ranges::kMc_pct);
+    r.each("moisture", counts::kRecords, [&](JsonReader inner) {
         MoistureReading m;
         inner.need("date");
         inner.read("date", m.date);
-        inner.readLength("depth_mm", m.depth_mm);
-        inner.need("mc_pct");
-        inner.read("mc_pct", m.mc_pct);
-        if (!(m.mc_pct >= 0.0 && m.mc_pct <= 200.0)) {
-            inner.note("mc_pct", "a moisture content lies between 0 and 200 %");
+        if (!dayOf(m.date)) {
+            inner.note("date", "a day is written as 2026-11-03");
         }
+        inner.readLength("depth_mm", m.depth_mm, ranges::kMeterDepth_mm);
+        inner.need("mc_pct");
+        inner.read("mc_pct", m.mc_pct, ranges::kMc_pct);
         slab.moisture.push_back(std::move(m));
     });
     if (r.has("pith_distance_mm")) {
         PithPlace pith;
-        r.readLength("pith_distance_mm", pith.distance_mm);
-        r.readLength("pith_offset_mm", pith.offset_mm);
+        r.readLength("pith_distance_mm", pith.distance_mm, ranges::kPith_mm);
+        r.readLength("pith_offset_mm", pith.offset_mm, ranges::kPith_mm);
         slab.pith = pith;
     }
-    r.read("weighed_kg", slab.weighed_kg);
-    r.read("price", slab.price);
+    r.read("weighed_kg", slab.weighed_kg, ranges::kMass_kg);
+    r.read("price", slab.price, ranges::kMoney);
     r.read("end_grain", slab.endGrain);
     r.read("where", slab.where);
     r.read("cut", slab.cut);
@@ -330,7 +327,7 @@ Log logFrom(JsonReader r)
     r.read("name", log.name);
     r.read("about", log.about);
     r.read("species", log.species);
-    r.readLength("kerf_mm", log.kerf_mm);
+    r.readLength("kerf_mm", log.kerf_mm, ranges::kKerf_mm);
     return log;
 }
 

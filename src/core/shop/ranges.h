@@ -1,0 +1,134 @@
+#pragma once
+// What a measure may be: one table for the fields on screen, job files, the shop book, the command line and what is
+// imported. A number outside its range is refused with both ends named; it is never changed in silence.
+// Units: as the names say. The ends are those beyond which a number is a slip of the pen, not a choice.
+
+#include <cstddef>
+#include <string>
+
+namespace burl
+{
+
+/// Both ends are allowed.
+struct Range {
+    double least = 0.0;
+    double most = 0.0;
+    [[nodiscard]] constexpr bool holds(double v) const { return v >= least && v <= most; } // false for NaN
+};
+/// In another measure, as a share shown in percent.
+[[nodiscard]] constexpr Range scaled(Range range, double by)
+{
+    return {range.least * by, range.most * by};
+}
+
+/// "must lie between 0 and 200": what is said of a number outside, after its name.
+[[nodiscard]] std::string rangeSentence(Range range);
+
+namespace ranges
+{
+
+// slabs
+inline constexpr Range kPlace_mm{-50000.0, 50000.0}; // anything in a slab's or a top's frame
+inline constexpr Range kHeight_mm{-5000.0, 5000.0};  // of a reading
+inline constexpr Range kThickness_mm{1.0, 1000.0};
+inline constexpr Range kBevel_mm{-1000.0, 1000.0};
+inline constexpr Range kMc_pct{0.0, 200.0};
+inline constexpr Range kMeterDepth_mm{0.0, 500.0};
+inline constexpr Range kPith_mm{-5000.0, 5000.0};
+inline constexpr Range kMass_kg{0.01, 20000.0};
+inline constexpr Range kMoney{0.0, 1e8};
+inline constexpr Range kKerf_mm{0.0, 100.0};
+inline constexpr Range kFeatureWidth_mm{0.0, 5000.0};
+inline constexpr Range kFeatureDepth_mm{0.0, 1000.0};
+inline constexpr Range kFeatureCount{0.0, 100000.0};
+inline constexpr Range kPixel_mm{0.001, 100.0};
+inline constexpr Range kSequence{0.0, 1000.0};
+
+// layup
+inline constexpr Range kLength_mm{10.0, 30000.0};
+inline constexpr Range kWidth_mm{10.0, 10000.0};
+inline constexpr Range kGap_mm{0.0, 5000.0};
+inline constexpr Range kTrim_mm{0.0, 1000.0};
+inline constexpr Range kMargin_mm{0.0, 500.0};
+inline constexpr Range kCorner_mm{0.0, 5000.0};
+inline constexpr Range kSlope{-10.0, 10.0};
+inline constexpr Range kTurn_deg{-360.0, 360.0};
+inline constexpr Range kBit_mm{1.0, 100.0};
+inline constexpr Range kBushing_mm{2.0, 200.0};
+inline constexpr Range kRod_mm{1.0, 200.0};
+inline constexpr Range kRodPitch_mm{10.0, 5000.0};
+inline constexpr Range kRodFirst_mm{0.0, 30000.0};
+inline constexpr Range kReach_mm{1.0, 2000.0};
+inline constexpr Range kJointPitch_mm{20.0, 5000.0};
+inline constexpr Range kJointWide_mm{1.0, 500.0};
+inline constexpr Range kDoor_mm{100.0, 10000.0};
+
+// flattening
+inline constexpr Range kPassDepth_mm{0.05, 50.0};
+inline constexpr Range kCutter_mm{1.0, 2500.0}; // also the width that a planer passes
+inline constexpr Range kOverlap{0.0, 0.9};
+inline constexpr Range kRunoff_mm{0.0, 1000.0};
+inline constexpr Range kFeed_mm_min{10.0, 100000.0};
+inline constexpr Range kSetup_min{0.0, 1440.0};
+inline constexpr Range kRailHeight_mm{1.0, 2000.0};
+inline constexpr Range kRigLength_mm{10.0, 30000.0}; // rails, sleds, openings
+inline constexpr Range kSheet_mm{1.0, 500.0};        // of the sled's floor and walls
+inline constexpr Range kWallHigh_mm{0.0, 1000.0};
+inline constexpr Range kShank_mm{1.0, 500.0};
+inline constexpr Range kCollet_mm{0.0, 500.0};
+inline constexpr Range kBenchGap_mm{0.0, 100.0};
+inline constexpr Range kTilt_deg{-9.0, 9.0};
+inline constexpr Range kRouter_N{0.0, 2000.0};
+inline constexpr Range kMillings{1.0, 3.0};
+inline constexpr Range kAllowance_mm{0.0, 50.0};
+
+// filling
+inline constexpr Range kOverpour_mm{0.0, 50.0};
+inline constexpr Range kSoakIn_g_m2{0.0, 5000.0};
+inline constexpr Range kReserve{0.0, 5.0};
+inline constexpr Range kPotResidue{0.0, 0.8};
+inline constexpr Range kBucket_L{0.05, 1000.0};
+inline constexpr Range kPigment_pct{0.0, 50.0};
+
+// movement
+inline constexpr Range kBolt_mm{1.0, 50.0};
+inline constexpr Range kClearance_mm{0.0, 50.0};
+inline constexpr Range kInsert_mm{0.0, 300.0};
+inline constexpr Range kPilot_mm{0.0, 100.0};
+inline constexpr Range kWasher_mm{1.0, 500.0};
+inline constexpr Range kChannelLong_mm{10.0, 10000.0};
+inline constexpr Range kChannelWide_mm{1.0, 500.0};
+inline constexpr Range kGroove_mm{0.5, 500.0};
+inline constexpr Range kEndRoom_mm{0.0, 500.0};
+
+// materials and rooms
+inline constexpr Range kCoefficient{0.0, 0.02}; // of width by 1 % MC
+inline constexpr Range kGravity{0.05, 1.5};
+inline constexpr Range kShrinkage_pct{0.0, 40.0};
+inline constexpr Range kModulus_GPa{0.0, 100.0};
+inline constexpr Range kRoom_degC{-40.0, 60.0};
+inline constexpr Range kHumidity_pct{0.0, 100.0};
+inline constexpr Range kLeastWood_mm{0.0, 100.0};
+
+} // namespace ranges
+
+/// How many of something a file may hold: more is a mistake, and would eat the machine.
+namespace counts
+{
+
+inline constexpr std::size_t kSlabs = 20000;
+inline constexpr std::size_t kStations = 20000;     // of a tape
+inline constexpr std::size_t kCorners = 50000;      // of an outline
+inline constexpr std::size_t kLines = 2000;         // of a grid, each way
+inline constexpr std::size_t kReadings = 1000000;   // of a grid
+inline constexpr std::size_t kFeatures = 20000;     // of a slab
+inline constexpr std::size_t kPieces = 12;          // of a layup
+inline constexpr std::size_t kCurvePoints = 200;    // of a joint
+inline constexpr std::size_t kFasteners = 2000;
+inline constexpr std::size_t kChannels = 200;
+inline constexpr std::size_t kRecords = 10000;      // rests, kept layups, moisture readings and the like
+inline constexpr std::size_t kText = 20000;         // letters of a name or a note
+
+} // namespace counts
+
+} // namespace burl
