@@ -1,8 +1,11 @@
 #include "app/document.h"
 
+#include <algorithm>
+
 #include <QCryptographicHash>
 
 #include "core/shop/edit.h"
+#include "exchange/fault.h"
 
 namespace burl
 {
@@ -18,6 +21,7 @@ public:
     }
     void redo() override { document_.swapTo(after_); }
     void undo() override { document_.swapTo(before_); }
+    [[nodiscard]] int gesture() const { return gesture_; }
     [[nodiscard]] int id() const override { return gesture_ == 0 ? -1 : 1; }
     bool mergeWith(const QUndoCommand* next) override
     {
@@ -68,15 +72,70 @@ void Document::showJob(JobId id)
     if (id == jobId_ || book_.job(id) == nullptr) {
         return;
     }
+    endGesture();
     jobId_ = id;
     plan_ = makePlan(*job(), shop());
     Q_EMIT changed();
 }
 
+int Document::newGesture()
+{
+    endGesture();
+    beforeGesture_ = book_;
+    gesture_ = ++lastGesture_;
+    return gesture_;
+}
+
 void Document::apply(const QString& label, Book after, int gesture)
 {
-    inGesture_ = gesture != 0;
+    if (gesture == 0 || gesture != gesture_) {
+        if (gesture != 0) {
+            return; // of a gesture that has ended: its hand is still moving, but nothing follows it
+        }
+        endGesture();
+        if (const auto fault = faultOf(book_, after)) {
+            Q_EMIT troubled(QString::fromStdString(*fault));
+            Q_EMIT changed(); // a field shows again what holds
+            return;
+        }
+    }
+    pushing_ = true;
     undo_.push(new SwapCommand(*this, label, book_, std::move(after), gesture));
+    pushing_ = false;
+}
+
+void Document::undo()
+{
+    if (inGesture()) { // going back while something is dragged takes the drag back
+        cancelGesture();
+        return;
+    }
+    const Book before = book_;
+    undo_.undo();
+    showChangedJob(before);
+}
+
+void Document::redo()
+{
+    endGesture();
+    const Book before = book_;
+    undo_.redo();
+    showChangedJob(before);
+}
+
+void Document::showChangedJob(const Book& before)
+{
+    // What was undone is to be seen: the job that differs, when it is not the one on the wall.
+    const Job* now = job();
+    if (now != nullptr && before.job(jobId_) != now) {
+        return;
+    }
+    for (const auto& j : book_.jobs) {
+        if (std::find(before.jobs.begin(), before.jobs.end(), j) == before.jobs.end()) {
+            showJob(j->id);
+            return;
+        }
+    }
 }
 
 void Document::edit(const QString& label, const std::function<void(Job&)>& change, int gesture)
@@ -107,7 +166,9 @@ void Document::editSlab(const QString& label, SlabId id, const std::function<voi
 
 void Document::swapTo(const Book& book)
 {
+    const LastIds last = higherOf(book_.last, book.last); // ids that were given once are not given again
     book_ = book;
+    book_.last = last;
     if (book_.job(jobId_) == nullptr) {
         jobId_ = book_.jobs.empty() ? JobId{} : book_.jobs.front()->id;
     }
@@ -116,7 +177,7 @@ void Document::swapTo(const Book& book)
     } else {
         plan_.reset();
     }
-    if (!inGesture_) {
+    if (!inGesture()) {
         keep();
     }
     Q_EMIT changed();
@@ -124,8 +185,35 @@ void Document::swapTo(const Book& book)
 
 void Document::endGesture()
 {
-    inGesture_ = false;
+    if (!inGesture()) {
+        return;
+    }
+    if (const auto fault = faultOf(beforeGesture_, book_)) {
+        cancelGesture();
+        Q_EMIT troubled(QString::fromStdString(*fault));
+        return;
+    }
+    gesture_ = 0;
+    beforeGesture_ = {};
     keep();
+}
+
+void Document::cancelGesture()
+{
+    if (!inGesture()) {
+        return;
+    }
+    const auto* top = undo_.index() > 0 ? dynamic_cast<const SwapCommand*>(undo_.command(undo_.index() - 1)) : nullptr;
+    const bool moved = top != nullptr && top->gesture() == gesture_;
+    const Book before = beforeGesture_;
+    gesture_ = 0;
+    beforeGesture_ = {};
+    if (moved) {
+        // An obsolete step is not undone but goes from the stack: nothing is left to do again.
+        const_cast<QUndoCommand*>(undo_.command(undo_.index() - 1))->setObsolete(true);
+        undo_.undo();
+        swapTo(before);
+    }
 }
 
 void Document::keep()

@@ -37,12 +37,19 @@ public:
 
     void showJob(JobId id);
 
-    /// A new gesture number: edits with the same one are one undo step and one write.
-    [[nodiscard]] int newGesture() { return ++lastGesture_; }
-    /// Writes what a gesture changed; to be called when the mouse is let go.
+    /// Begins a gesture: edits with its number are one undo step and one write. It ends by endGesture or cancelGesture;
+    /// one that still runs when another edit, job or gesture comes is kept first.
+    [[nodiscard]] int newGesture();
+    /// Keeps and writes what the gesture changed; nothing when none runs. What no file could hold is rolled back.
     void endGesture();
+    /// Takes back what the gesture changed, and its undo step with it.
+    void cancelGesture();
+    [[nodiscard]] bool inGesture() const { return gesture_ != 0; }
 
-    /// Changes the whole book.
+    void undo();
+    void redo();
+
+    /// Changes the whole book. An edit that no file could hold is refused: troubled() says why.
     void apply(const QString& label, Book after, int gesture = 0);
     /// Changes the job on the wall.
     void edit(const QString& label, const std::function<void(Job&)>& change, int gesture = 0);
@@ -64,6 +71,7 @@ Q_SIGNALS:
 private:
     friend class SwapCommand;
     void swapTo(const Book& book);
+    void showChangedJob(const Book& before);
     void keep();
 
     Book book_;
@@ -74,7 +82,9 @@ private:
     std::optional<Plan> plan_;
     QUndoStack undo_;
     int lastGesture_ = 0;
-    bool inGesture_ = false;
+    int gesture_ = 0;      // that runs; 0: none
+    Book beforeGesture_;   // to go back to
+    bool pushing_ = false; // an edit is made, not undone or done again
 };
 
 } // namespace burl

@@ -48,7 +48,7 @@ Merged mergedInto(const Book& book, const JobFile& file)
         log.species = species.count(log.species) != 0 ? species[log.species] : log.species;
         const Log* there = out.book.shop->log(log.id);
         if (there == nullptr || !(*there == log)) {
-            log.id = there == nullptr ? log.id : freeLogId(out.book);
+            log.id = there == nullptr && log.id.value > out.book.last.log ? log.id : freeLogId(out.book);
             out.book = withLog(out.book, log);
         }
         logs[old] = log.id;
@@ -60,7 +60,7 @@ Merged mergedInto(const Book& book, const JobFile& file)
         slab.log = logs.count(slab.log) != 0 ? logs[slab.log] : slab.log;
         const Slab* there = out.book.shop->slab(slab.id);
         if (there == nullptr || !(*there == slab)) {
-            slab.id = there == nullptr ? slab.id : freeSlabId(out.book);
+            slab.id = there == nullptr && slab.id.value > out.book.last.slab ? slab.id : freeSlabId(out.book);
             out.book = withSlab(out.book, slab);
         }
         slabs[shared->id] = slab.id;
@@ -69,6 +69,8 @@ Merged mergedInto(const Book& book, const JobFile& file)
         piece.slab = slabs[piece.slab];
     }
     // What is told of slabs that did not come along is left out: its numbers mean other slabs here.
+    // Slab 0 is the river between them.
+    slabs[SlabId{}] = SlabId{};
     const auto follow = [&slabs](auto& told) {
         std::erase_if(told, [&](const auto& t) { return slabs.count(t.slab) == 0; });
         for (auto& t : told) {

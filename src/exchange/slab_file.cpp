@@ -9,7 +9,7 @@ namespace
 {
 
 constexpr int kSlabFileVersion = 1;
-constexpr std::string_view kFormat = "young-burl-slab";
+constexpr std::string_view kSlabFileFormat = "young-burl-slab";
 
 } // namespace
 
@@ -18,7 +18,7 @@ Expected<Slab> readSlabFile(std::string_view text)
     if (text.substr(0, 3) == "\xEF\xBB\xBF") {
         text.remove_prefix(3);
     }
-    const auto root = parseDocument(text, kFormat, kSlabFileVersion, "a Young Burl slab", "slabfile");
+    const auto root = parseDocument(text, kSlabFileFormat, kSlabFileVersion, "a Young Burl slab", "slabfile");
     if (!root) {
         return tl::unexpected(root.error());
     }
@@ -35,7 +35,7 @@ Expected<Slab> readSlabFile(std::string_view text)
 
 std::string writeSlabFile(const Slab& slab)
 {
-    return prettyText({{"format", kFormat}, {"version", kSlabFileVersion}, {"slab", toJson(slab)}});
+    return prettyText({{"format", kSlabFileFormat}, {"version", kSlabFileVersion}, {"slab", toJson(slab)}});
 }
 
 } // namespace burl

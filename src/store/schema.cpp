@@ -4,6 +4,8 @@
 
 #include <SQLiteCpp/SQLiteCpp.h>
 
+#include "store/row_sum.h"
+
 namespace burl::store
 {
 namespace
@@ -25,11 +27,37 @@ void toVersion1(SQLite::Database& db)
 /// Pictures of faces, each once, under the name of its bytes.
 void toVersion2(SQLite::Database& db)
 {
-    db.exec("CREATE TABLE picture (key TEXT PRIMARY KEY, bytes BLOB NOT NULL) WITHOUT ROWID");
+    db.exec("CREATE TABLE IF NOT EXISTS picture (key TEXT PRIMARY KEY, bytes BLOB NOT NULL) WITHOUT ROWID");
+}
+
+/// A sum beside every row that is read.
+void toVersion3(SQLite::Database& db)
+{
+    struct Summed {
+        const char* table;
+        const char* key; // what the sum is over, beside the body
+    };
+    for (const auto& [table, key] :
+         {Summed{"setting", "key"}, {"material", "kind || ' ' || id"}, {"log", "id"}, {"slab", "id"}, {"job", "id"}}) {
+        const std::string name = table;
+        SQLite::Statement there(db, "SELECT 1 FROM pragma_table_info(?) WHERE name = 'sum'");
+        there.bind(1, name);
+        if (!there.executeStep()) { // a book whose version was set back has it already
+            db.exec("ALTER TABLE " + name + " ADD COLUMN sum INTEGER NOT NULL DEFAULT 0");
+        }
+        SQLite::Statement rows(db, "SELECT rowid, CAST(" + std::string(key) + " AS TEXT), body FROM " + name);
+        SQLite::Statement put(db, "UPDATE " + name + " SET sum = ? WHERE rowid = ?");
+        while (rows.executeStep()) {
+            put.bind(1, rowSum(rows.getColumn(1).getString(), rows.getColumn(2).getString()));
+            put.bind(2, rows.getColumn(0).getInt64());
+            put.exec();
+            put.reset();
+        }
+    }
 }
 
 using Step = void (*)(SQLite::Database&);
-constexpr Step kSteps[] = {toVersion1, toVersion2}; // step i brings version i to i + 1
+constexpr Step kSteps[] = {toVersion1, toVersion2, toVersion3}; // step i brings version i to i + 1
 
 } // namespace
 

@@ -11,6 +11,7 @@ namespace burl::store
 
 constexpr int kApplicationId = 0x4275726C; // "Burl"
 
+/// REQUIRES: 0 <= from <= to <= the number of steps.
 /// Brings a book from its version to the newest, one numbered step at a time, in one transaction.
 void migrate(SQLite::Database& db, int from, int to);
 

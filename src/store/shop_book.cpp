@@ -1,29 +1,148 @@
 #include "store/shop_book.h"
 
 #include <algorithm>
-#include <optional>
-#include <string>
-#include <vector>
+#include <array>
+#include <chrono>
+#include <ctime>
+#include <fstream>
 
-#include <SQLiteCpp/Backup.h>
 #include <SQLiteCpp/SQLiteCpp.h>
 
+#include <fcntl.h>
+#include <sys/stat.h>
+#include <unistd.h>
+
+#include "core/measure/date.h"
+#include "exchange/fault.h"
 #include "exchange/json/codec.h"
 #include "exchange/materials.h"
+#include "store/backup.h"
 #include "store/lock.h"
+#include "store/row_sum.h"
 #include "store/schema.h"
+#include "store/writer.h"
 
 namespace burl
 {
 
 namespace fs = std::filesystem;
 
+namespace
+{
+
+constexpr int kSumsSince = 3;     // schema
+constexpr int kBusy_ms = 2000;    // how long a lock of somebody else is waited for
+constexpr int kNotADatabase = 26; // of SQLite
+constexpr int kMalformed = 11;
+constexpr char kOpenKey[] = "open"; // a setting that stands while a writer has the book open
+
+int pragma(SQLite::Database& db, const char* name)
+{
+    return db.execAndGet(std::string("PRAGMA ") + name).getInt();
+}
+
+Refusal damaged(const fs::path& file, const std::string& what)
+{
+    return {"store.damaged", file.string() + ": " + what + "."};
+}
+
+Refusal writeFailed(const fs::path& file, const std::string& what)
+{
+    return {"store.write_failed",
+            file.string() + " could not be written (" + what + "); make room or free the file, then do it again."};
+}
+
+fs::path walOf(const fs::path& file)
+{
+    return file.string() + "-wal";
+}
+
+/// What the first bytes of a file tell, before anything is opened or put beside it.
+struct FileHead {
+    bool sqlite = false;
+    bool ours = false;
+};
+FileHead headOf(const fs::path& file)
+{
+    constexpr size_t kHead = 100;
+    constexpr size_t kIdAt = 68; // the application id, most significant byte first
+    std::array<char, kHead> bytes{};
+    std::ifstream in(file, std::ios::binary);
+    in.read(bytes.data(), static_cast<std::streamsize>(bytes.size()));
+    FileHead out;
+    out.sqlite = in.gcount() == static_cast<std::streamsize>(bytes.size()) &&
+                 std::string_view(bytes.data(), 15) == "SQLite format 3";
+    unsigned id = 0;
+    for (size_t i = 0; i < 4; ++i) {
+        id = id << 8U | static_cast<unsigned char>(bytes[kIdAt + i]);
+    }
+    out.ours = id == static_cast<unsigned>(store::kApplicationId);
+    return out;
+}
+
+bool createEmpty(const fs::path& file)
+{
+    const int descriptor = ::open(file.c_str(), O_WRONLY | O_CREAT | O_CLOEXEC, 0600);
+    if (descriptor >= 0) {
+        ::close(descriptor);
+    }
+    return descriptor >= 0;
+}
+
+bool mayWriteTo(const fs::path& path)
+{
+    return ::access(path.c_str(), W_OK) == 0;
+}
+
+fs::path folderOf(const fs::path& file)
+{
+    return file.has_parent_path() ? file.parent_path() : fs::path(".");
+}
+
+} // namespace
+
 struct ShopBook::Inside {
     fs::path file;
     bool isNew = false;
+    int version = 0;
     std::unique_ptr<store::WriterLock> lock;
     std::unique_ptr<SQLite::Database> db;
     Access access = Access::ReadWrite;
+    std::string whyReadOnly;
+    std::vector<std::string> openTroubles;
+    std::vector<std::string> troubles;
+
+    Inside() = default;
+    Inside(const Inside&) = delete;
+    Inside& operator=(const Inside&) = delete;
+    ~Inside()
+    {
+        if (db && access == Access::ReadWrite) {
+            try { // closed in order: the write-ahead file has done its work
+                SQLite::Statement gone(*db, "DELETE FROM setting WHERE key = ?");
+                gone.bind(1, kOpenKey);
+                gone.exec();
+            } catch (const SQLite::Exception&) { // then the next start looks for the write-ahead file
+            }
+        }
+    }
+
+    /// Brings the tables to today's version, and says in the book that a writer has it open.
+    void prepare()
+    {
+        if (version < kSchema) {
+            store::migrate(*db, version, kSchema);
+            version = kSchema;
+        }
+        const std::string text = "true";
+        SQLite::Statement put(*db, "INSERT OR REPLACE INTO setting (key, body, sum) VALUES (?, ?, ?)");
+        put.bind(1, kOpenKey);
+        put.bind(2, text);
+        put.bind(3, store::rowSum(kOpenKey, text));
+        put.exec();
+        db->exec(
+            "PRAGMA wal_checkpoint(TRUNCATE)"); // into the file itself, so that it tells of a lost write-ahead file
+    }
 };
 
 ShopBook::ShopBook(std::unique_ptr<Inside> inside) : inside_(std::move(inside)) {}
@@ -35,6 +154,10 @@ ShopBook::Access ShopBook::access() const
 {
     return inside_->access;
 }
+const std::string& ShopBook::whyReadOnly() const
+{
+    return inside_->whyReadOnly;
+}
 const fs::path& ShopBook::file() const
 {
     return inside_->file;
@@ -43,57 +166,10 @@ bool ShopBook::isNew() const
 {
     return inside_->isNew;
 }
-
-namespace
+const std::vector<std::string>& ShopBook::troubles() const
 {
-
-int pragma(SQLite::Database& db, const char* name)
-{
-    return db.execAndGet(std::string("PRAGMA ") + name).getInt();
+    return inside_->troubles;
 }
-
-/// Oldest out, the copy of today in: NAME.backups/1 is the newest.
-void rotateBackup(SQLite::Database& db, const fs::path& file)
-{
-    const fs::path folder = file.string() + ".backups";
-    std::error_code ignored;
-    fs::create_directories(folder, ignored);
-    const auto named = [&folder](int n) { return folder / (std::to_string(n) + ".burlbook"); };
-    fs::remove(named(ShopBook::kBackups), ignored);
-    for (int n = ShopBook::kBackups - 1; n >= 1; --n) {
-        fs::rename(named(n), named(n + 1), ignored);
-    }
-    // A backup that cannot be made (a full disk) must not keep the maker from working.
-    try {
-        SQLite::Database copy(named(1).string(), SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
-        SQLite::Backup backup(copy, db);
-        backup.executeStep();
-    } catch (const SQLite::Exception&) {
-        fs::remove(named(1), ignored);
-    }
-}
-
-Refusal damaged(const fs::path& file, const std::string& what)
-{
-    return {"store.damaged", file.string() + ": " + what + ". Put the newest file of " + file.filename().string() +
-                                 ".backups in its place."};
-}
-
-/// Reads one body; the first miss is kept.
-template <typename T, typename From>
-T readBody(const std::string& body, From from, const std::string& where, std::optional<JsonMiss>& miss)
-{
-    const auto json = nlohmann::json::parse(body, nullptr, false);
-    if (json.is_discarded()) {
-        if (!miss) {
-            miss = JsonMiss{where, "not readable"};
-        }
-        return {};
-    }
-    return from(JsonReader(json, where, miss));
-}
-
-} // namespace
 
 Expected<ShopBook> ShopBook::open(const fs::path& file)
 {
@@ -101,244 +177,275 @@ Expected<ShopBook> ShopBook::open(const fs::path& file)
     inside->file = file;
     std::error_code ignored;
     inside->isNew = !fs::exists(file, ignored) || fs::file_size(file, ignored) == 0;
-    try {
-        if (file.has_parent_path()) {
-            fs::create_directories(file.parent_path(), ignored);
+    const bool hadWal = fs::exists(walOf(file), ignored);
+    if (!inside->isNew) {
+        const FileHead head = headOf(file);
+        if (!head.sqlite) {
+            return tl::unexpected(damaged(file, "the file is not a readable shop book"));
         }
+        if (!head.ours && !hadWal) {
+            return refuse("store.not_a_book", file.string() + " is not a Young Burl shop book; choose another file.");
+        }
+    } else {
+        fs::create_directories(folderOf(file), ignored);
+        if (!createEmpty(file)) {
+            return refuse("store.cannot_open", file.string() + " cannot be written; look at the folder's rights.");
+        }
+    }
+    try {
         inside->lock = std::make_unique<store::WriterLock>(file);
-        inside->access = inside->lock->held() ? Access::ReadWrite : Access::ReadOnly;
+        if (!inside->lock->held()) {
+            inside->access = Access::ReadOnly;
+            inside->whyReadOnly = "This shop book is open in another window; changes here are not kept.";
+        } else if (!mayWriteTo(file) || !mayWriteTo(folderOf(file))) {
+            inside->access = Access::ReadOnly;
+            inside->whyReadOnly = file.string() +
+                                  " can only be read: it or its folder is write-protected; changes here "
+                                  "are not kept.";
+        }
         const bool writable = inside->access == Access::ReadWrite;
         if (!writable && inside->isNew) {
             return refuse("store.cannot_open", file.string() + " cannot be written; look at the folder's rights.");
         }
-        // WAL needs its side files even to read, so a reader opens read-write and is told to query only.
-        inside->db = std::make_unique<SQLite::Database>(
-            file.string(), SQLite::OPEN_READWRITE | (writable ? SQLite::OPEN_CREATE : 0), 2000);
+        if (!writable && !mayWriteTo(folderOf(file)) && !hadWal) {
+            // Nothing can be put beside it, not even what a reader needs: it is taken as unchanging.
+            inside->db = std::make_unique<SQLite::Database>("file:" + file.string() + "?immutable=1",
+                                                            SQLite::OPEN_READONLY | SQLite::OPEN_URI, kBusy_ms);
+        } else {
+            // The write-ahead file needs its side files even to read, so a reader opens it to write and may only ask.
+            inside->db = std::make_unique<SQLite::Database>(
+                file.string(), writable || mayWriteTo(file) ? SQLite::OPEN_READWRITE : SQLite::OPEN_READONLY, kBusy_ms);
+        }
         SQLite::Database& db = *inside->db;
-        const int version = pragma(db, "user_version");
-        const int application = pragma(db, "application_id");
-        if (!inside->isNew && application != store::kApplicationId) {
+        inside->version = pragma(db, "user_version");
+        if (!inside->isNew && pragma(db, "application_id") != store::kApplicationId) {
             return refuse("store.not_a_book", file.string() + " is not a Young Burl shop book; choose another file.");
         }
-        if (version > kSchema) {
+        if (inside->version < 0) {
+            return tl::unexpected(damaged(file, "its version is " + std::to_string(inside->version)));
+        }
+        if (inside->version > kSchema) {
             return refuse("store.newer", file.string() + " was written by a newer Young Burl (book version " +
-                                             std::to_string(version) + ", this program knows " +
+                                             std::to_string(inside->version) + ", this program knows " +
                                              std::to_string(kSchema) + "); open it there.");
+        }
+        const std::string check = db.execAndGet("PRAGMA quick_check(1)").getString();
+        if (check != "ok") {
+            return tl::unexpected(damaged(file, "the file is damaged inside (" + check + ")"));
         }
         db.exec("PRAGMA foreign_keys = ON");
         if (writable) {
             db.exec("PRAGMA journal_mode = WAL");
-            db.exec("PRAGMA synchronous = NORMAL"); // a killed program loses nothing; a power cut at most the last edit
-            if (!inside->isNew) {
-                rotateBackup(db, file);
-            }
-            if (version < kSchema) {
-                store::migrate(db, version, kSchema);
-            }
+            // Each edit is on the disk when it is made, also when the power goes.
+            db.exec("PRAGMA synchronous = FULL");
         } else {
             db.exec("PRAGMA query_only = ON");
         }
+        if (!inside->isNew && inside->version >= 1 && !hadWal) {
+            SQLite::Statement flag(db, "SELECT 1 FROM setting WHERE key = ?");
+            flag.bind(1, kOpenKey);
+            if (flag.executeStep() && inside->lock->held()) {
+                inside->openTroubles.push_back(
+                    file.string() + " was not closed in order, and the file that belongs to it (" +
+                    walOf(file).filename().string() + ") is missing: the last edits before that may be lost.");
+            }
+        }
+        if (inside->isNew && writable) {
+            inside->prepare();
+        }
     } catch (const SQLite::Exception& error) {
-        if (error.getErrorCode() == 26 || error.getErrorCode() == 11) { // not a database, malformed
+        if (error.getErrorCode() == kNotADatabase || error.getErrorCode() == kMalformed) {
             return tl::unexpected(damaged(file, "the file is not a readable shop book"));
+        }
+        if (inside->db && error.getErrorCode() == 1) { // its tables are not those of its version
+            return tl::unexpected(
+                damaged(file, "its tables do not fit its version (" + std::string(error.what()) + ")"));
         }
         return refuse("store.cannot_open", file.string() + " cannot be opened: " + error.what() + ".");
     }
+    inside->troubles = inside->openTroubles;
     return ShopBook(std::move(inside));
-}
-
-Expected<Book> ShopBook::load() const
-{
-    Shop shop = standardShop();
-    Book book;
-    std::optional<JsonMiss> miss;
-    try {
-        SQLite::Database& db = *inside_->db;
-        SQLite::Statement settings(db, "SELECT body FROM setting WHERE key = 'habits'");
-        if (settings.executeStep()) {
-            shop.habits = readBody<Habits>(settings.getColumn(0), habitsFrom, "habits", miss);
-        }
-        SQLite::Statement materials(db, "SELECT kind, id, body FROM material ORDER BY kind, id");
-        while (materials.executeStep()) {
-            const std::string kind = materials.getColumn(0);
-            const std::string where = kind + " " + materials.getColumn(1).getString();
-            const auto put = [](auto& list, auto item) {
-                const auto at = std::find_if(list.begin(), list.end(), [&](const auto& x) { return x.id == item.id; });
-                at != list.end() ? void(*at = item) : list.push_back(item);
-            };
-            if (kind == "species") {
-                put(shop.species, readBody<Species>(materials.getColumn(2), speciesFrom, where, miss));
-            } else if (kind == "climate") {
-                put(shop.climates, readBody<Climate>(materials.getColumn(2), climateFrom, where, miss));
-            }
-        }
-        SQLite::Statement logs(db, "SELECT name, body FROM log ORDER BY id");
-        while (logs.executeStep()) {
-            shop.logs.push_back(
-                readBody<Log>(logs.getColumn(1), logFrom, "log " + logs.getColumn(0).getString(), miss));
-        }
-        SQLite::Statement slabs(db, "SELECT name, body FROM slab ORDER BY id");
-        while (slabs.executeStep()) {
-            shop.slabs.push_back(std::make_shared<const Slab>(
-                readBody<Slab>(slabs.getColumn(1), slabFrom, "slab " + slabs.getColumn(0).getString(), miss)));
-        }
-        SQLite::Statement jobs(db, "SELECT name, body FROM job ORDER BY id");
-        while (jobs.executeStep()) {
-            book.jobs.push_back(std::make_shared<const Job>(
-                readBody<Job>(jobs.getColumn(1), jobFrom, "job " + jobs.getColumn(0).getString(), miss)));
-        }
-    } catch (const SQLite::Exception& error) {
-        return tl::unexpected(damaged(inside_->file, error.what()));
-    }
-    if (miss) {
-        return tl::unexpected(damaged(inside_->file, miss->pointer + ": " + miss->sentence));
-    }
-    book.shop = std::make_shared<const Shop>(std::move(shop));
-    return book;
 }
 
 namespace
 {
 
-std::string body(const OrderedJson& json)
-{
-    return json.dump();
-}
-
-class Writer
+/// Reads the rows of a book one by one; what is wrong with one is noted, and the others are read.
+class BookReader
 {
 public:
-    explicit Writer(SQLite::Database& db) : db_(db) {}
-
-    void difference(const Book& before, const Book& after)
+    BookReader(SQLite::Database& db, int version, std::vector<std::string>& troubles)
+        : db_(db), summed_(version >= kSumsSince), troubles_(troubles)
     {
-        const Shop& old = *before.shop;
-        const Shop& now = *after.shop;
-        if (&old != &now) {
-            if (!(old.habits == now.habits)) {
-                run("INSERT OR REPLACE INTO setting VALUES ('habits', ?)", body(toJson(now.habits)));
+    }
+
+    Book read()
+    {
+        Shop shop = standardShop();
+        Book book;
+        rows("SELECT key, key, body", "setting", [&](const Row& row) {
+            if (row.key == "habits") {
+                take<Habits>(row, "The shop's habits", habitsFrom, [&](Habits h) { shop.habits = h; });
+            } else if (row.key == "ids") {
+                take<LastIds>(row, "The numbers given so far", idsFrom, [&](LastIds last) { book.last = last; });
             }
-            materials(old.species, now.species, "species");
-            materials(old.climates, now.climates, "climate");
-            for (const Log& log : now.logs) {
-                if (std::find(old.logs.begin(), old.logs.end(), log) == old.logs.end()) {
-                    run("INSERT INTO log VALUES (?, ?, ?) ON CONFLICT(id) DO UPDATE SET name = excluded.name, body = "
-                        "excluded.body",
-                        log.id.value, log.name, body(toJson(log)));
-                }
+        });
+        rows("SELECT kind || ' ' || id, kind || ' ' || id, body", "material", [&](const Row& row) {
+            const auto put = [](auto& list, auto item) {
+                const auto at = std::find_if(list.begin(), list.end(), [&](const auto& x) { return x.id == item.id; });
+                at != list.end() ? void(*at = item) : list.push_back(item);
+            };
+            if (row.key.rfind("species ", 0) == 0) {
+                take<Species>(row, "The " + row.name, speciesFrom, [&](Species s) { put(shop.species, s); });
+            } else if (row.key.rfind("climate ", 0) == 0) {
+                take<Climate>(row, "The " + row.name, climateFrom, [&](Climate c) { put(shop.climates, c); });
             }
-            for (const auto& slab : now.slabs) {
-                if (std::find(old.slabs.begin(), old.slabs.end(), slab) == old.slabs.end()) {
-                    putSlab(now, *slab);
-                }
-            }
-        }
-        for (const auto& job : after.jobs) {
-            if (std::find(before.jobs.begin(), before.jobs.end(), job) == before.jobs.end()) {
-                putJob(now, *job);
-            }
-        }
-        removals(before, after);
+        });
+        rows("SELECT id, name, body", "log", [&](const Row& row) {
+            book.last.log = std::max(book.last.log, row.id);
+            take<Log>(row, "Log " + row.name, logFrom, [&](Log log) { shop.logs.push_back(std::move(log)); });
+        });
+        rows("SELECT id, name, body", "slab", [&](const Row& row) {
+            book.last.slab = std::max(book.last.slab, row.id);
+            take<Slab>(row, "Slab " + row.name, slabFrom,
+                       [&](Slab slab) { shop.slabs.push_back(std::make_shared<const Slab>(std::move(slab))); });
+        });
+        rows("SELECT id, name, body", "job", [&](const Row& row) {
+            book.last.job = std::max(book.last.job, row.id);
+            take<Job>(row, "Job " + row.name, jobFrom,
+                      [&](Job job) { book.jobs.push_back(std::make_shared<const Job>(std::move(job))); });
+        });
+        book.shop = std::make_shared<const Shop>(std::move(shop));
+        return book;
     }
 
 private:
-    template <typename... Values> void run(const char* sql, const Values&... values)
+    struct Row {
+        std::string key;
+        int id = 0;
+        std::string name;
+        std::string body;
+        bool sumFits = true;
+    };
+
+    static LastIds idsFrom(JsonReader r)
     {
-        SQLite::Statement statement(db_, sql);
-        int index = 0;
-        (statement.bind(++index, values), ...);
-        statement.exec();
+        LastIds last;
+        r.read("slab", last.slab);
+        r.read("log", last.log);
+        r.read("job", last.job);
+        return last;
     }
 
-    template <typename T> void materials(const std::vector<T>& old, const std::vector<T>& now, const char* kind)
+    template <typename Take> void rows(const std::string& select, const std::string& table, Take take)
     {
-        for (const T& item : now) {
-            if (std::find(old.begin(), old.end(), item) == old.end()) {
-                run("INSERT OR REPLACE INTO material VALUES (?, ?, ?)", std::string(kind), item.id, body(toJson(item)));
-            }
-        }
-        for (const T& item : old) { // an undo may take a material away again
-            if (std::none_of(now.begin(), now.end(), [&](const T& x) { return x.id == item.id; })) {
-                run("DELETE FROM material WHERE kind = ? AND id = ?", std::string(kind), item.id);
-            }
-        }
-    }
-
-    void putSlab(const Shop& shop, const Slab& slab)
-    {
-        SQLite::Statement s(db_, "INSERT INTO slab VALUES (?, ?, ?, ?, ?, ?) ON CONFLICT(id) DO UPDATE SET "
-                                 "log_id = excluded.log_id, name = excluded.name, sequence = excluded.sequence, "
-                                 "species = excluded.species, body = excluded.body");
-        s.bind(1, slab.id.value);
-        if (shop.log(slab.log) != nullptr) {
-            s.bind(2, slab.log.value);
-        } else {
-            s.bind(2); // no log known
-        }
-        s.bind(3, slab.name);
-        s.bind(4, slab.sequence);
-        s.bind(5, slab.species);
-        s.bind(6, body(toJson(slab)));
-        s.exec();
-    }
-
-    void putJob(const Shop& shop, const Job& job)
-    {
-        run("INSERT INTO job VALUES (?, ?, ?) ON CONFLICT(id) DO UPDATE SET name = excluded.name, body = excluded.body",
-            job.id.value, job.name, body(toJson(job)));
-        run("DELETE FROM job_slab WHERE job_id = ?", job.id.value);
-        for (const Piece& piece : job.layup.pieces) {
-            if (shop.slab(piece.slab) != nullptr) {
-                run("INSERT OR IGNORE INTO job_slab VALUES (?, ?)", job.id.value, piece.slab.value);
-            }
+        SQLite::Statement statement(db_, select + (summed_ ? ", sum" : "") + " FROM " + table + " ORDER BY rowid");
+        while (statement.executeStep()) {
+            Row row;
+            row.key = statement.getColumn(0).getString();
+            row.id = statement.getColumn(0).getInt();
+            row.name = statement.getColumn(1).getString();
+            row.body = statement.getColumn(2).getString();
+            row.sumFits = !summed_ || statement.getColumn(3).getInt64() == store::rowSum(row.key, row.body);
+            take(row);
         }
     }
 
-    void removals(const Book& before, const Book& after)
+    template <typename T, typename From, typename Put>
+    void take(const Row& row, const std::string& name, From from, Put put)
     {
-        for (const auto& job : before.jobs) {
-            if (after.job(job->id) == nullptr) {
-                run("DELETE FROM job WHERE id = ?", job->id.value);
-            }
+        const auto wrong = [&](const std::string& what) {
+            troubles_.push_back(name + " (" + row.key + ") cannot be read: " + what +
+                                ". It is left as it is in the book.");
+        };
+        if (!row.sumFits) {
+            wrong("what the disk gives is not what was written");
+            return;
         }
-        for (const auto& slab : before.shop->slabs) {
-            if (after.shop->slab(slab->id) == nullptr) {
-                run("DELETE FROM slab WHERE id = ?", slab->id.value);
-            }
+        const auto json = nlohmann::json::parse(row.body, nullptr, false);
+        if (json.is_discarded()) {
+            wrong("it is not readable");
+            return;
         }
-        for (const Log& log : before.shop->logs) {
-            if (after.shop->log(log.id) == nullptr) {
-                run("DELETE FROM log WHERE id = ?", log.id.value);
-            }
+        std::optional<JsonMiss> miss;
+        T value = from(JsonReader(json, "", miss));
+        if (miss) {
+            wrong((miss->pointer.empty() ? "" : miss->pointer.substr(1) + " ") + miss->sentence);
+            return;
         }
+        put(std::move(value));
     }
 
     SQLite::Database& db_;
+    bool summed_;
+    std::vector<std::string>& troubles_;
 };
 
 } // namespace
 
-Expected<void> ShopBook::write(const Book& before, const Book& after)
+Expected<Book> ShopBook::load()
+{
+    Inside& in = *inside_;
+    in.troubles = in.openTroubles;
+    try {
+        Book book = in.version >= 1 ? BookReader(*in.db, in.version, in.troubles).read() : Book{};
+        if (in.version < 1) {
+            book.shop = std::make_shared<const Shop>(standardShop());
+        }
+        if (in.access == Access::ReadWrite) {
+            // Only what was read well takes the place of an older copy.
+            if (!in.isNew && in.troubles.empty()) {
+                store::rotateBackups(*in.db, in.file, kBackups);
+            }
+            in.prepare();
+        }
+        return book;
+    } catch (const SQLite::Exception& error) {
+        return tl::unexpected(damaged(in.file, error.what()));
+    } catch (const std::exception& error) { // of a library below: a row that breaks it is damage too
+        return tl::unexpected(damaged(in.file, error.what()));
+    }
+}
+
+Expected<void> ShopBook::mayWrite() const
 {
     if (inside_->access == Access::ReadOnly) {
-        return refuse("store.read_only", "This shop book is open in another window; changes here are not kept.");
+        return refuse("store.read_only", inside_->whyReadOnly);
+    }
+    if (!inside_->lock->stillThere(inside_->file)) {
+        return refuse("store.gone", inside_->file.string() +
+                                        " is no longer in its place: it or its folder was moved or deleted. Nothing is "
+                                        "kept until it is back; then start again.");
+    }
+    return {};
+}
+
+Expected<void> ShopBook::write(const Book& before, const Book& after)
+{
+    if (auto may = mayWrite(); !may) {
+        return may;
+    }
+    if (const auto fault = faultOf(before, after)) {
+        return refuse("store.value", *fault);
     }
     try {
+        if (inside_->version < kSchema) {
+            inside_->prepare();
+        }
         SQLite::Transaction transaction(*inside_->db);
         inside_->db->exec("PRAGMA defer_foreign_keys = ON");
-        Writer(*inside_->db).difference(before, after);
+        store::writeDifference(*inside_->db, before, after);
         transaction.commit();
     } catch (const SQLite::Exception& error) {
-        return refuse("store.write_failed", inside_->file.string() + " could not be written (" + error.what() +
-                                                "); make room or free the file, then do it again.");
+        return tl::unexpected(writeFailed(inside_->file, error.what()));
     }
     return {};
 }
 
 Expected<void> ShopBook::putPicture(const std::string& key, std::string_view bytes)
 {
-    if (inside_->access == Access::ReadOnly) {
-        return refuse("store.read_only", "This shop book is open in another window; changes here are not kept.");
+    if (auto may = mayWrite(); !may) {
+        return may;
     }
     try {
         SQLite::Statement s(*inside_->db, "INSERT OR IGNORE INTO picture VALUES (?, ?)");
@@ -346,8 +453,7 @@ Expected<void> ShopBook::putPicture(const std::string& key, std::string_view byt
         s.bind(2, bytes.data(), static_cast<int>(bytes.size()));
         s.exec();
     } catch (const SQLite::Exception& error) {
-        return refuse("store.write_failed", inside_->file.string() + " could not be written (" + error.what() +
-                                                "); make room or free the file, then do it again.");
+        return tl::unexpected(writeFailed(inside_->file, error.what()));
     }
     return {};
 }
@@ -387,6 +493,86 @@ void ShopBook::dropPicturesNotIn(const std::vector<std::string>& keys)
         }
     } catch (const SQLite::Exception&) { // they stay until another start
     }
+}
+
+namespace
+{
+
+bool loadsWell(const fs::path& backup)
+{
+    if (!headOf(backup).ours) {
+        return false;
+    }
+    try {
+        // As it lies: nothing is put beside a backup.
+        SQLite::Database db("file:" + backup.string() + "?immutable=1", SQLite::OPEN_READONLY | SQLite::OPEN_URI);
+        const int version = pragma(db, "user_version");
+        std::vector<std::string> troubles;
+        if (version < 1 || version > ShopBook::kSchema || db.execAndGet("PRAGMA quick_check(1)").getString() != "ok") {
+            return false;
+        }
+        (void)BookReader(db, version, troubles).read();
+        return troubles.empty();
+    } catch (const std::exception&) {
+        return false;
+    }
+}
+
+} // namespace
+
+std::optional<int> ShopBook::newestGoodBackup(const fs::path& file)
+{
+    std::error_code ignored;
+    for (int n = 1; n <= kBackups; ++n) {
+        const fs::path backup = store::backupFile(file, n);
+        if (fs::exists(backup, ignored) && loadsWell(backup)) {
+            return n;
+        }
+    }
+    return std::nullopt;
+}
+
+std::string ShopBook::backupTime(const fs::path& file, int number)
+{
+    struct stat info = {};
+    if (::stat(store::backupFile(file, number).c_str(), &info) != 0) {
+        return {};
+    }
+    std::tm local = {};
+    const std::time_t when = info.st_mtime;
+    ::localtime_r(&when, &local);
+    std::array<char, 16> clock{};
+    std::array<char, 16> date{};
+    (void)std::strftime(clock.data(), clock.size(), "%H:%M", &local);
+    (void)std::strftime(date.data(), date.size(), "%Y-%m-%d", &local);
+    const auto day = dayOf(date.data());
+    return (day ? dateText(*day) : std::string(date.data())) + ", " + clock.data();
+}
+
+Expected<fs::path> ShopBook::takeBackup(const fs::path& file, int number)
+{
+    std::error_code error;
+    fs::path kept;
+    if (fs::exists(file, error)) {
+        int n = 1;
+        do {
+            kept = file.string() + ".damaged-" + std::to_string(n++);
+        } while (fs::exists(kept, error));
+        fs::rename(file, kept, error);
+        if (error) {
+            return tl::unexpected(writeFailed(file, error.message()));
+        }
+        for (const char* side : {"-wal", "-shm"}) { // what belongs to the old file goes with it
+            fs::rename(file.string() + side, kept.string() + side, error);
+        }
+    }
+    if (!store::putInPlace(store::backupFile(file, number), file)) {
+        if (!kept.empty()) {
+            fs::rename(kept, file, error);
+        }
+        return tl::unexpected(writeFailed(file, "the backup could not be copied"));
+    }
+    return kept;
 }
 
 } // namespace burl

@@ -323,11 +323,11 @@ void MainWindow::fillJobs()
     QUndoStack& undo = document_.undoStack();
     add(
         undo.canUndo() ? tr("Undo: %1").arg(undo.undoText()) : tr("Undo"), QStringLiteral("undo"),
-        [this] { document_.undoStack().undo(); }, undo.canUndo())
+        [this] { document_.undo(); }, undo.canUndo())
         ->setShortcut(QKeySequence::Undo);
     add(
         undo.canRedo() ? tr("Redo: %1").arg(undo.redoText()) : tr("Redo"), QStringLiteral("redo"),
-        [this] { document_.undoStack().redo(); }, undo.canRedo());
+        [this] { document_.redo(); }, undo.canRedo());
     add(tr("Keys of this bench"), QStringLiteral("keys"), [this] { showKeys(); });
 }
 
@@ -342,8 +342,8 @@ void MainWindow::buildShortcuts()
         key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(i))),
             [this, id] { showBench(id); });
     }
-    key(QKeySequence::Undo, [this] { document_.undoStack().undo(); });
-    key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { document_.undoStack().redo(); });
+    key(QKeySequence::Undo, [this] { document_.undo(); });
+    key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { document_.redo(); });
     key(QKeySequence::Print, [this] { printSheet(); });
     key(QKeySequence(Qt::Key_Slash), [this] { finder_->takeFocus(); });
     key(QKeySequence(Qt::Key_Question), [this] { showKeys(); });

@@ -53,10 +53,15 @@ TEST_CASE("the resin rule, with its reason", "[fill]")
     CHECK(resinFor(false, FeatureKind::BlindVoid, 2.5, 140.0, 30.0).resin == "deep_pour_slow");
     CHECK(resinFor(false, FeatureKind::BlindVoid, 2.5, 300.0, 6.0).resin ==
           "table_top"); // too shallow to cure deep-pour
-    CHECK(resinFor(false, FeatureKind::ThroughVoid, 0.2, 30.0, 50.0).resin == "table_top");
+    CHECK(resinFor(false, FeatureKind::ThroughVoid, 0.2, 30.0, 50.0).resin == "medium_casting"); // two fills, not nine
+    CHECK(resinFor(false, FeatureKind::ThroughVoid, 0.2, 30.0, 11.0).resin == "table_top");
+    CHECK(resinFor(false, FeatureKind::ThroughVoid, 0.2, 12.0, 50.0).resin == "table_top"); // narrow: its wood cools it
+    CHECK(resinFor(false, FeatureKind::WormHoles, 0.02, 5.0, 15.0).resin == "table_top");
     CHECK(resinFor(false, FeatureKind::Check, 0.05, 4.0, 30.0).resin == "table_top");
     CHECK(resinFor(false, FeatureKind::Check, 0.001, 0.5, 30.0).resin.empty());
     CHECK(resinFor(false, FeatureKind::WormHoles, 0.01, 1.5, 15.0).resin.empty());
-    CHECK(resinFor(false, FeatureKind::Inclusion, 0.1, 30.0, 10.0).resin == "penetrating_sealer");
+    CHECK(sealFor().resin == "penetrating_sealer");
+    CHECK(resinFor(false, FeatureKind::Inclusion, 0.1, 30.0, 10.0).resin ==
+          "table_top"); // what fills it once it is sealed
     CHECK_FALSE(resinFor(false, FeatureKind::Inclusion, 0.1, 30.0, 10.0).reason.empty());
 }

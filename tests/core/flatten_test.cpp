@@ -2,9 +2,9 @@
 
 #include <random>
 
+#include "core/flatten/face_field.h"
 #include "core/flatten/flatten_plan.h"
 #include "core/flatten/passes.h"
-#include "core/flatten/surfaces.h"
 
 using namespace burl;
 using Catch::WithinAbs;
@@ -147,14 +147,90 @@ TEST_CASE("a grid that is out of order is refused", "[flatten][surfaces]")
     CHECK(surfacesOf(slab).error().code == "flatten.grid");
 }
 
-TEST_CASE("heights between readings are straight, and off the wood there are none", "[flatten][surfaces]")
+namespace
 {
-    const HeightGrid grid{HeightsFrom::BenchUp, {0, 100}, {0, 100}, {}};
-    const std::vector<std::optional<double>> z{10.0, 20.0, 30.0, 40.0};
-    CHECK_THAT(heightAt(grid, z, {50, 50}).value(), WithinAbs(25.0, 1e-12));
-    CHECK_THAT(heightAt(grid, z, {0, 0}).value(), WithinAbs(10.0, 1e-12));
-    CHECK_FALSE(heightAt(grid, z, {400, 50}).has_value());
-    CHECK_FALSE(heightAt(grid, {std::nullopt, std::nullopt, std::nullopt, std::nullopt}, {50, 50}).has_value());
+
+/// Heights of a sheet on a grid of 4 by 4, one node and more left out.
+FaceField sheetWithout(const std::vector<size_t>& missed, double bend)
+{
+    HeightGrid grid{HeightsFrom::BenchUp, {0, 100, 200, 300}, {0, 80, 160, 240}, {}};
+    for (size_t node = 0; node < 16; ++node) {
+        const double x = grid.xs_mm[node % 4];
+        const double y = grid.ys_mm[node / 4];
+        const bool gone = std::find(missed.begin(), missed.end(), node) != missed.end();
+        grid.readings_mm.push_back(gone ? std::nullopt
+                                        : std::optional(40.0 + 0.02 * x - 0.03 * y + bend * (y - 120.0) * (y - 120.0)));
+    }
+    return {grid, pointsOf(grid)};
+}
+
+} // namespace
+
+TEST_CASE("a face goes on straight where a reading is missed and beyond the outermost", "[flatten][surfaces]")
+{
+    const auto truth = [](Vec2 p) { return 40.0 + 0.02 * p.x - 0.03 * p.y; };
+    for (const std::vector<size_t>& missed : {std::vector<size_t>{}, {5}, {0, 15}, {3, 7, 11, 15}, {5, 6, 9, 10}}) {
+        const FaceField leaning = sheetWithout(missed, 0.0);
+        for (const Vec2 p : {Vec2{50, 40}, {100, 80}, {0, 0}, {300, 240}, {-60, 120}, {150, 300}, {400, -50}}) {
+            INFO(missed.size() << " missed, at " << p.x << ", " << p.y);
+            CHECK_THAT(leaning.at(p), WithinAbs(truth(p), 1e-6));
+        }
+    }
+    // Four lines each way tell how it bends, and it goes on bending to its rim.
+    const FaceField cupped = sheetWithout({}, 2e-4);
+    CHECK_THAT(cupped.at({150, 290}), WithinAbs(40.0 + 3.0 - 8.7 + 2e-4 * 170.0 * 170.0, 1e-3));
+    CHECK(cupped.beyond_mm({150, 290}) == 50.0);
+    CHECK(cupped.beyond_mm({150, 100}) == 0.0);
+}
+
+TEST_CASE("a stub does not lean the face it stands on", "[flatten][surfaces]")
+{
+    HeightGrid grid{HeightsFrom::BenchUp, {0, 100, 200}, {0, 80, 160}, std::vector<std::optional<double>>(9, 50.0)};
+    grid.readings_mm[8] = 58.0;
+    const FaceField field(grid, pointsOf(grid));
+    CHECK_THAT(field.at({-50, -40}), WithinAbs(50.0, 1e-4)); // least squares would tip it by millimetres here
+    CHECK_THAT(field.at({200, 160}), WithinAbs(58.0, 1e-9));
+}
+
+TEST_CASE("of planes as far apart the one that takes least is found from either end", "[flatten][planes]")
+{
+    std::vector<Point3> top;
+    std::vector<Point3> bottom;
+    for (const double y : {-180.0, 0.0, 180.0}) {
+        for (const double x : {100.0, 700.0, 1300.0}) {
+            top.push_back({x, y, x == 100.0 && y == -180.0 ? 76.0 : 70.0});
+            bottom.push_back({x, y, x == 100.0 && y == 180.0 ? 12.0 : 10.0});
+        }
+    }
+    const auto turned = [](std::vector<Point3> points) {
+        for (Point3& p : points) {
+            p.x = 1400.0 - p.x;
+        }
+        return points;
+    };
+    const auto here = thickestSlabTakingLeast(top, bottom);
+    const auto there = thickestSlabTakingLeast(turned(top), turned(bottom));
+    REQUIRE(here);
+    REQUIRE(there);
+    CHECK_THAT(here->vertical_mm, WithinAbs(58.0, 1e-6));
+    CHECK_THAT(there->vertical_mm, WithinAbs(58.0, 1e-6));
+    CHECK_THAT(here->top.slopeX, WithinAbs(-there->top.slopeX, 1e-6));
+    CHECK_THAT(here->top.at(700.0, 0.0), WithinAbs(there->top.at(700.0, 0.0), 1e-6));
+    // Of one face: what is left at its thinnest place, as much as any plane that takes no more could leave.
+    bottom[3].z = 14.0;
+    const auto one = leastRemovalOver(top, bottom);
+    REQUIRE(one);
+    CHECK_THAT(one->mostRemoved_mm, WithinAbs(leastRemoval(top)->mostRemoved_mm, 1e-6));
+    double left = 1e300;
+    for (const Point3& p : bottom) {
+        left = std::min(left, one->plane.at(p.x, p.y) - p.z);
+    }
+    const auto other = leastRemovalOver(turned(top), turned(bottom));
+    double leftThere = 1e300;
+    for (const Point3& p : turned(bottom)) {
+        leftThere = std::min(leftThere, other->plane.at(p.x, p.y) - p.z);
+    }
+    CHECK_THAT(left, WithinAbs(leftThere, 1e-6));
 }
 
 TEST_CASE("what all passes take off adds up to the wood above the plane", "[flatten][passes]")

@@ -169,10 +169,10 @@ TEST_CASE("a top in two halves has bolts where they meet, inside its edges", "[l
     REQUIRE(plan.layup->parted_mm);
     CHECK_THAT(plan.figure("left_half").value(), WithinAbs(700.0, 1e-9));
     CHECK_THAT(plan.figure("right_half").value(), WithinAbs(1100.0, 1e-9));
-    REQUIRE(plan.layup->meetingBolts_mm.size() == 3); // 800 wide, every 300
+    REQUIRE(plan.layup->meetingBolts_mm.size() == 4); // 640 between the outermost, no further than 300 apart
     CHECK_THAT(plan.layup->meetingBolts_mm.front(), WithinAbs(-320.0, 1e-6));
     CHECK_THAT(plan.layup->meetingBolts_mm.back(), WithinAbs(320.0, 1e-6));
-    CHECK(plan.figure("meeting_bolts").value() == 6.0); // near both faces
+    CHECK(plan.figure("meeting_bolts").value() == 8.0); // near both faces
     CHECK(codes(plan.layup->findings).count("layup.parted") == 1);
     l.job.layup.parted_mm = 5000.0; // beyond the top: there is nothing to part
     CHECK_FALSE(l.plan().layup->parted_mm.has_value());

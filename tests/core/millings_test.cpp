@@ -157,7 +157,13 @@ TEST_CASE("what a rest means for the table is said", "[flatten][millings]")
     CHECK(test::codes(plan.flatten->findings).count("rest.too_thin") == 0);
     const auto days = plan.figure("rest_days_A3").value();
     CHECK(plan.figure("rest_until_A3").value() == dayOf("2026-11-20").value() + days);
-    CHECK_THAT(plan.figure("first_milling_A3").value(), WithinAbs(53.0, 1e-9));
+    d.job.flatten.allowance_mm = 0.5;
+    CHECK_THAT(d.plan().figure("first_milling_A3").value(), WithinAbs(51.0, 1e-9));
+    CHECK(codesOf().count("flatten.millings_no_wood") == 0);
+    d.job.flatten.allowance_mm = 5.0; // 60 are not there: the first milling cannot leave more than the slab gives
+    const Plan thin = d.plan();
+    CHECK(test::codes(thin.flatten->findings).count("flatten.millings_no_wood") == 1);
+    CHECK(thin.figure("first_milling_A3").value() == thin.flatten->pieces[0].thickest.value());
 }
 
 TEST_CASE("one deep milling is questioned, two are not", "[flatten][millings]")

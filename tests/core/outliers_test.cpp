@@ -114,6 +114,7 @@ TEST_CASE("the flattening names the reading with its place and what its neighbou
     REQUIRE(found != plan.flatten->findings.end());
     CHECK(found->leadsTo == "yard");
     CHECK(sentence(*found, {}).find("on the top of A3") != std::string::npos);
+    INFO(sentence(*found, {}));
     CHECK_THAT(found->figures[0].value() - found->figures[3].value(), WithinAbs(20.0, 1.5));
     REQUIRE(found->place_mm);
 }

@@ -155,19 +155,21 @@ TEST_CASE("the range of the top is that of its thinner piece, and the wanted thi
           "[sureness][plan]")
 {
     Demo demo(1);
+    demo.job.layup.thickness_mm = 47.0;
     const Plan plan = demo.plan();
     const SurePlan sure = surePlan(*plan.flattenInput, *plan.flatten);
     REQUIRE(sure.low_mm);
     CHECK(*sure.low_mm < plan.figure("thickness_possible").value()); // the readings alone promise too much
     CHECK(*sure.low_mm < *sure.high_mm);
-    CHECK(codes(sure.findings).count("flatten.sure") == 1); // 50 of some 54
+    CHECK(codes(sure.findings).count("flatten.sure") == 1); // 47 of some 49
     double least = 1e9;
     for (const Entry& e : sure.figures) {
         if (e.figure.node().key.rfind("sure_low_", 0) == 0) {
             least = std::min(least, e.figure.value());
         }
     }
-    CHECK(least == *sure.low_mm);
+    CHECK(*sure.low_mm <= least); // two pieces, each sure 19 times in 20, are so together less often
+    CHECK(*sure.low_mm > least - 1.0);
     demo.job.layup.thickness_mm = *sure.low_mm + 0.3;
     const Plan close = demo.plan();
     CHECK(codes(surePlan(*close.flattenInput, *close.flatten).findings).count("flatten.not_sure") == 1);

@@ -136,10 +136,10 @@ TEST_CASE("what is wrong in a job file is said with its line", "[jobfile]")
         {"\"version\": 1,", "\"version\": 1", "jobfile.not_json", "line 4"},
         {"\"kind\": \"pair\"", "\"kind\": \"trio\"", "jobfile.value", "single, pair, river"},
         {"\"length_mm\": 2700.0", "\"length_mm\": \"long\"", "jobfile.value", "line"},
-        {"\"length_mm\": 2700.0", "\"length_mm\": -1", "jobfile.value", "more than nothing"},
-        {"\"length_mm\": 2700.0", "\"length_mm\": 1e300", "jobfile.value", "impossible"},
+        {"\"length_mm\": 2700.0", "\"length_mm\": -1", "jobfile.value", "must lie between 10 and 30000"},
+        {"\"length_mm\": 2700.0", "\"length_mm\": 1e300", "jobfile.value", "must lie between 10 and 30000"},
         {"\"slab\": 3", "\"slab\": 77", "jobfile.value", "no slab has this id"},
-        {"\"bit_mm\": 50.0", "\"bit_mm\": 0", "jobfile.value", "more than nothing"},
+        {"\"bit_mm\": 50.0", "\"bit_mm\": 0", "jobfile.value", "must lie between 1 and 2500"},
         {"\"climate\": \"heated_dry_winter\"", "\"climate\": \"moon\"", "jobfile.value", "moon"},
         {"\"kerf_mm\": 4.0", "\"kerf_mm\": \"a blade\"", "jobfile.value", "Cannot read"},
         {"\"about\": \"plane tree, felled by a storm\"", "\"about\": 5", "jobfile.value", "text in quotes"},
@@ -170,10 +170,10 @@ TEST_CASE("what is wrong with a rest or a milling is said with its line", "[jobf
         std::string from, to, says;
     };
     const auto c = GENERATE_COPY(values<Case>({
-        {"\"millings\": 2", "\"millings\": 7", "once, twice or three times"},
+        {"\"millings\": 2", "\"millings\": 7", "must lie between 1 and 3"},
         {"\"cut\": \"2026-11-12\"", "\"cut\": \"last week\"", "2026-11-03"},
-        {"\"thickness_mm\": 55.1", "\"thickness_mm\": 0", "more than nothing"},
-        {"\"millings\": 2", "\"millings\": 2, \"allowance_mm\": -1", "less than nothing"},
+        {"\"thickness_mm\": 55.1", "\"thickness_mm\": 0", "must lie between 1 and 1000"},
+        {"\"millings\": 2", "\"millings\": 2, \"allowance_mm\": -1", "must lie between 0 and 50"},
         {"\"millings\": 2", "\"millings\": 2, \"bearings\": [{\"x_mm\": 5}]", "is missing"},
     }));
     INFO(c.to);
@@ -291,10 +291,10 @@ TEST_CASE("measures of the new choices that cannot be are refused with their lin
         CHECK(read.error().sentence.find(says) != std::string::npos);
         CHECK(read.error().sentence.find("line") != std::string::npos);
     };
-    refused("\"end_width_mm\": -5", "more than nothing");
-    refused("\"corner_mm\": -4", "rounded by nothing or more");
+    refused("\"end_width_mm\": -5", "must lie between 10 and 10000");
+    refused("\"corner_mm\": -4", "must lie between 0 and 5000");
     refused("\"near_edge\": \"wavy\"", "live, straight, tapered");
     refused("\"curves\": [{\"points_mm\": [[0, \"soft\"]]}]", "is not a number");
     refused("\"outline_mm\": [[0, 0], [5]]", "2 numbers");
-    refused("\"template\": {\"bit_mm\": 0}", "more than nothing");
+    refused("\"template\": {\"bit_mm\": 0}", "must lie between 1 and 100");
 }

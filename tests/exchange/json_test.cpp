@@ -46,8 +46,8 @@ TEST_CASE("numbers and lengths are read, everything else is said with its place"
     std::string d;
     int e = 0;
     auto r = ok.reader();
-    r.read("a", a);
-    r.readLength("b", b);
+    r.read("a", a, Range{0.0, 10.0});
+    r.readLength("b", b, ranges::kLength_mm);
     r.read("c", c);
     r.read("d", d);
     r.read("e", e);
@@ -67,19 +67,39 @@ TEST_CASE("numbers and lengths are read, everything else is said with its place"
     int n = 1;
     bool flag = true;
     std::string word = "was";
+    const std::vector<Range> two(2, Range{0.0, 10.0});
     const std::vector<Bad> bad{
-        {R"({"v": "five"})", [&](JsonReader& q) { q.read("v", x); }, "a number is wanted"},
-        {R"({"v": 1e300})", [&](JsonReader& q) { q.read("v", x); }, "impossible"},
-        {R"({"v": true})", [&](JsonReader& q) { q.readLength("v", x); }, "a length is wanted"},
-        {R"({"v": 0})", [&](JsonReader& q) { q.readPositiveLength("v", x); }, "more than nothing"},
+        {R"({"v": "five"})",
+         [&](JsonReader& q) {
+             q.read("v", x, Range{0.0, 10.0});
+         },
+         "a number is wanted"},
+        {R"({"v": 1e300})",
+         [&](JsonReader& q) {
+             q.read("v", x, Range{0.0, 10.0});
+         },
+         "must lie between 0 and 10"},
+        {R"({"v": true})",
+         [&](JsonReader& q) {
+             q.readLength("v", x, Range{0.0, 10.0});
+         },
+         "a length is wanted"},
+        {R"({"v": 0})",
+         [&](JsonReader& q) {
+             q.readLength("v", x, Range{1.0, 10.0});
+         },
+         "must lie between 1 and 10"},
         {R"({"v": 2.5})", [&](JsonReader& q) { q.read("v", n); }, "whole number"},
         {R"({"v": 99999999999})", [&](JsonReader& q) { q.read("v", n); }, "whole number"},
         {R"({"v": 1})", [&](JsonReader& q) { q.read("v", flag); }, "true or false"},
         {R"({"v": 1})", [&](JsonReader& q) { q.read("v", word); }, "text in quotes"},
-        {R"({"v": {}})", [&](JsonReader& q) { q.each("v", [](JsonReader) {}); }, "a list"},
-        {R"({"v": [1]})", [&](JsonReader& q) { (void)q.rows("v", 2, 3); }, "a list [ ] of rows|a row of 2"},
-        {R"({"v": [[1, "x"]]})", [&](JsonReader& q) { (void)q.rows("v", 2, 3); }, "not a number"},
-        {R"({"v": [[1, null]]})", [&](JsonReader& q) { (void)q.rows("v", 2, 3); }, "not a number"},
+        {R"({"v": {}})", [&](JsonReader& q) { q.each("v", 9, [](JsonReader) {}); }, "a list"},
+        {R"({"v": [1]})", [&](JsonReader& q) { (void)q.rows("v", two, 9); }, "a row of 2"},
+        {R"({"v": [[1, 2], [1, 2]]})", [&](JsonReader& q) { (void)q.rows("v", two, 1); },
+         "has 2 entries; 1 are allowed"},
+        {R"({"v": [[1, 99]]})", [&](JsonReader& q) { (void)q.rows("v", two, 9); }, "must lie between 0 and 10"},
+        {R"({"v": [[1, "x"]]})", [&](JsonReader& q) { (void)q.rows("v", two, 9); }, "not a number"},
+        {R"({"v": [[1, null]]})", [&](JsonReader& q) { (void)q.rows("v", two, 9); }, "not a number"},
         {R"({"v": "abc"})", [&](JsonReader& q) { (void)q.strings("v"); }, "list"},
         {R"({"v": 1})", [&](JsonReader& q) { q.need("w"); }, "\"w\" is missing"},
         {R"([1, 2])", [&](JsonReader&) {}, "an object"},
@@ -108,7 +128,7 @@ TEST_CASE("blanks are allowed where readings may be missing", "[json]")
 {
     Read in(R"({"v": [[1, null, "2 cm"], [4, 5, 6]]})");
     auto r = in.reader();
-    const auto rows = r.rows("v", 3, 3, true);
+    const auto rows = r.rows("v", std::vector<Range>(3, Range{0.0, 50.0}), 9, true);
     CHECK_FALSE(in.miss);
     REQUIRE(rows.size() == 2);
     CHECK_FALSE(rows[0][1].has_value());
@@ -120,8 +140,8 @@ TEST_CASE("only the first miss is told", "[json]")
     Read in(R"({"a": "x", "b": "y"})");
     double v = 0.0;
     auto r = in.reader();
-    r.read("a", v);
-    r.read("b", v);
+    r.read("a", v, Range{0.0, 10.0});
+    r.read("b", v, Range{0.0, 10.0});
     REQUIRE(in.miss);
     CHECK(in.miss->pointer == "/a");
 }

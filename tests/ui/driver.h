@@ -73,7 +73,7 @@ struct Driver {
         QTest::keyClick(field, Qt::Key_Return);
     }
 
-    void undo() { document.undoStack().undo(); }
+    void undo() { document.undo(); }
 
     /// Leaves a picture of the window where BURL_SHOTS names a folder, to be looked at.
     void shot(const char* name)

@@ -1,8 +1,8 @@
 #include "core/fill/cavity.h"
 
 // Method: flattening takes the mouth of a hole away, and what is left of its depth counts, no more than the top is
-// thick. Holes are filled before the ends are trimmed and the outline is cut: what is mixed is for the rough piece, what
-// weighs is in the finished top.
+// thick. Holes are filled before the ends are trimmed and the outline is cut: what is mixed is for the rough piece,
+// what weighs is in the finished top.
 
 #include <algorithm>
 #include <cmath>
@@ -167,10 +167,9 @@ std::optional<FillItem> cavityOf(const FillInput& in, size_t index, const Featur
     const Vec2 middle = centroid(feature.points);
     const double local = thicknessAt_mm(flat, thickness.value(), middle);
     const bool guess = flat.missing.has_value() || thickness.isGuess();
-    const Figure thick = local == thickness.value()
-                             ? thickness
-                             : given("thickness_there", "thickness there", local, Unit::Length,
-                                     "the face that stays, over the plane");
+    const Figure thick = local == thickness.value() ? thickness
+                                                    : given("thickness_there", "thickness there", local, Unit::Length,
+                                                            "the face that stays, over the plane");
     const Figure rough = given("depth", "depth", feature.depth_mm, Unit::Length, "measured on the rough face");
     Figure depth = thick;
     bool through = feature.kind == FeatureKind::ThroughVoid;
@@ -180,7 +179,8 @@ std::optional<FillItem> cavityOf(const FillInput& in, size_t index, const Featur
         item.depthKnown = feature.depth_mm > 0.0;
         const FacePasses& face = feature.face == Face::Top ? flat.top : flat.bottom;
         const double taken = takenOffAt_mm(face, middle);
-        const std::string source = flat.missing ? "its share of what is spare; face not read" : "flattening, at its middle";
+        const std::string source =
+            flat.missing ? "its share of what is spare; face not read" : "flattening, at its middle";
         const Figure off = guess ? assumed("taken_off", "taken off there", taken, Unit::Length, source)
                                  : given("taken_off", "taken off there", taken, Unit::Length, source);
         const double left = feature.depth_mm - taken;
@@ -203,7 +203,8 @@ std::optional<FillItem> cavityOf(const FillInput& in, size_t index, const Featur
     item.depth_mm = depth.value();
     Shape shape = shapeOf(feature, ring, rough, depth, through);
     if (inRough < kWhole) {
-        shape.terms.push_back(given("share", "of it in the rough piece", inRough * 100.0, Unit::Percent, "on the drawing"));
+        shape.terms.push_back(
+            given("share", "of it in the rough piece", inRough * 100.0, Unit::Percent, "on the drawing"));
         shape.formula += " × " + termOf(shape.terms.size() - 1);
     }
     const Box box = boundsOf(item.onTable);

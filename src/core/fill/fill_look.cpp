@@ -96,8 +96,8 @@ void lookAtHole(const FillItem& item, const Named& name, std::vector<Finding>& f
         return;
     }
     if (!item.river && !item.seal && item.depth_mm <= 0.0) {
-        addFinding(findings, "fill.planed_away", Severity::Good,
-                   "The " + name.text + ", is planed away by flattening.", {name.at}, "", name.place);
+        addFinding(findings, "fill.planed_away", Severity::Good, "The " + name.text + ", is planed away by flattening.",
+                   {name.at}, "", name.place);
         return;
     }
     if (item.breaksThrough && !item.seal) {
@@ -106,10 +106,11 @@ void lookAtHole(const FillItem& item, const Named& name, std::vector<Finding>& f
                    {name.at}, "dam it below: tape and a flat board", name.place);
     }
     if (item.shareInside < kWhole && !item.seal) {
-        addFinding(findings, "fill.runs_off", Severity::Warn,
-                   "The " + name.text + ", runs off its piece: {1} of it lies inside.",
-                   {name.at, given("share_inside", "inside", item.shareInside * 100.0, Unit::Percent, "on the drawing")},
-                   "dam it at the edge before it is filled", name.place);
+        addFinding(
+            findings, "fill.runs_off", Severity::Warn,
+            "The " + name.text + ", runs off its piece: {1} of it lies inside.",
+            {name.at, given("share_inside", "inside", item.shareInside * 100.0, Unit::Percent, "on the drawing")},
+            "dam it at the edge before it is filled", name.place);
     }
 }
 
@@ -145,18 +146,18 @@ void lookAtItem(const FillInput& in, const FillItem& item, std::vector<Finding>&
     if (item.layers.count > 1) {
         addFinding(findings, "fill.layers", Severity::Caution,
                    "Pour the " + name.text + (item.river ? "" : ",") + " in {1} layers of {2}.",
-                   {name.at,
-                    layersFigure(item, *r),
+                   {name.at, layersFigure(item, *r),
                     given("layer", "layer", item.layers.thickness_mm, Unit::Length, "depth by layers")},
                    "next layer inside the recoat window, or scuff", name.place);
     }
     if (item.overruled && r->maxLayer_mm < 10.0 && item.width_mm > 60.0 && item.depth_mm > 2.0 * r->maxLayer_mm) {
         addFinding(findings, "fill.overruled_hot", Severity::Warn,
-                   r->name + " poured deep heats and cracks: the " + name.text + (item.river ? "." : ", is filled with it."),
+                   r->name + " poured deep heats and cracks: the " + name.text +
+                       (item.river ? "." : ", is filled with it."),
                    {name.at}, "take the deep-pour resin", name.place);
     }
-    const bool thin = item.resin == "deep_pour_slow" || item.resin == "deep_pour_extra" ||
-                      item.resin == "penetrating_sealer";
+    const bool thin =
+        item.resin == "deep_pour_slow" || item.resin == "deep_pour_extra" || item.resin == "penetrating_sealer";
     if (item.through && !item.river && thin) {
         addFinding(findings, "fill.thin_leaks", Severity::Caution,
                    r->name + " is thin and finds every pinhole in the tape: the " + name.text + ", is open below.",
@@ -191,21 +192,22 @@ void lookAtUplift(const FillInput& in, FillPlan& plan)
         if (!(up.uplift_N > 1.0)) {
             continue;
         }
-        const Figure force =
-            made("uplift_" + piece.name, "Uplift of " + piece.name + " in the pour", "({0} × {1} − {2} × {3}) × {4} × g",
-                 {given("resin_density", "resin", resin, Unit::Density, "resin class values"),
-                  given("pour_depth", "poured deep", river->depth_mm, Unit::Length, "whole depth, resin under the slab"),
-                  given("wood_density", "wood", wood, Unit::Density, "species and MC"), in.flatten->meanThickness,
-                  given("rough_area", "area", area, Unit::Area, "rough piece")},
-                 up.uplift_N, Unit::Force);
+        const Figure force = made(
+            "uplift_" + piece.name, "Uplift of " + piece.name + " in the pour", "({0} × {1} − {2} × {3}) × {4} × g",
+            {given("resin_density", "resin", resin, Unit::Density, "resin class values"),
+             given("pour_depth", "poured deep", river->depth_mm, Unit::Length, "whole depth, resin under the slab"),
+             given("wood_density", "wood", wood, Unit::Density, "species and MC"), in.flatten->meanThickness,
+             given("rough_area", "area", area, Unit::Area, "rough piece")},
+            up.uplift_N, Unit::Force);
         plan.figures.push_back({force, Weight::Folded});
-        addFinding(plan.findings, "fill.uplift", Severity::Caution,
-                   piece.name + " floats in the resin by up to {0} where it runs under it: {1} clamps or weights hold "
-                                "it down.",
-                   {force, made("clamps_" + piece.name, "clamps", "{0} × 1.5 ÷ {1}, rounded up",
-                                {force, given("clamp", "a clamp", kClamp_N, Unit::Force, "by hand, half of it counted")},
-                                up.clamps, Unit::Count)},
-                   "clamp each piece to the form before the first layer", centroid(piece.rough));
+        addFinding(
+            plan.findings, "fill.uplift", Severity::Caution,
+            piece.name + " floats in the resin by up to {0} where it runs under it: {1} clamps or weights hold "
+                         "it down.",
+            {force, made("clamps_" + piece.name, "clamps", "{0} × 1.5 ÷ {1}, rounded up",
+                         {force, given("clamp", "a clamp", kClamp_N, Unit::Force, "by hand, half of it counted")},
+                         up.clamps, Unit::Count)},
+            "clamp each piece to the form before the first layer", centroid(piece.rough));
     }
 }
 

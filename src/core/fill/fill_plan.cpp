@@ -228,8 +228,7 @@ private:
     void chooseResins()
     {
         for (FillItem& item : plan_.items) {
-            const ResinChoice choice =
-                ruleFor(item);
+            const ResinChoice choice = ruleFor(item);
             item.resin = choice.resin;
             item.reason = choice.reason;
             for (const ResinOverrule& overrule : in_.choices.overrules) {
@@ -343,8 +342,8 @@ private:
                                      faces.mean_mm2(), Unit::Area);
             const double over = in_.flatten->pieces[i].over_mm;
             const Figure thick = over > 0.0 ? made("mean_thickness_" + piece.name, "thickness, mean", "{0} + {1}",
-                                                   {thickness_, given("over_" + piece.name, "more than there, mean", over,
-                                                                      Unit::Length, "the face that stays")},
+                                                   {thickness_, given("over_" + piece.name, "more than there, mean",
+                                                                      over, Unit::Length, "the face that stays")},
                                                    thick_mm(i), Unit::Length)
                                             : thickness_;
             const Figure whole = made("outline_" + piece.name, piece.name + " and its holes", "{0} × {1}",
@@ -389,7 +388,8 @@ private:
             }
         }
         for (const FillItem& item : plan_.items) {
-            if (item.resin.empty() && item.inTop_L > 0.0) { // hairlines and pinholes: filler that weighs nothing to speak of
+            if (item.resin.empty() &&
+                item.inTop_L > 0.0) { // hairlines and pinholes: filler that weighs nothing to speak of
                 air.push_back(inTopFigure(item));
             }
             if (item.river) {
@@ -434,17 +434,14 @@ private:
         const std::string& name = in_.layup->pieces[i].name;
         const double mc = in_.slabs[i]->mc_pct.value_or(kUnmetered_pct);
         const bool known = !in_.species[i].id.empty() && in_.species[i].g12 > 0.0; // of wood nobody named no weight is
-        const double density =
-            known ? density_kg_m3(in_.species[i].g12, mc) : std::numeric_limits<double>::quiet_NaN();
-        const Figure mcFigure = in_.slabs[i]->mc_pct
-                                    ? given("mc", "MC of " + name, mc, Unit::Percent, "meter")
-                                    : assumed("mc", "MC of " + name, mc, Unit::Percent, "not metered");
-        const Figure g12 =
-            given("g12", "specific gravity at 12 %", known ? in_.species[i].g12 : std::numeric_limits<double>::quiet_NaN(),
-                  Unit::None, in_.species[i].source);
-        const Figure densityFigure =
-            made("density", "density of " + name, "{0} brought to {1}, with its water", {g12, mcFigure}, density,
-                 Unit::Density);
+        const double density = known ? density_kg_m3(in_.species[i].g12, mc) : std::numeric_limits<double>::quiet_NaN();
+        const Figure mcFigure = in_.slabs[i]->mc_pct ? given("mc", "MC of " + name, mc, Unit::Percent, "meter")
+                                                     : assumed("mc", "MC of " + name, mc, Unit::Percent, "not metered");
+        const Figure g12 = given("g12", "specific gravity at 12 %",
+                                 known ? in_.species[i].g12 : std::numeric_limits<double>::quiet_NaN(), Unit::None,
+                                 in_.species[i].source);
+        const Figure densityFigure = made("density", "density of " + name, "{0} brought to {1}, with its water",
+                                          {g12, mcFigure}, density, Unit::Density);
         return made("mass_" + name, name, "{0} × {1}", {wood, densityFigure}, wood.value() / 1000.0 * density,
                     Unit::Mass);
     }

@@ -25,11 +25,11 @@ struct FillItem {
     bool seal = false;  // soaked first, before what fills it
     FeatureKind kind = FeatureKind::ThroughVoid;
     std::string name;
-    bool onShow = true;  // can be seen from the show face
-    bool onUnder = true; // and from the underside
-    Ring onTable;        // where it lies in the top, for drawing
-    Region islands;      // wood inside it, for drawing
-    Figure volume;       // litres as it is filled: of the rough piece, before its ends are trimmed
+    bool onShow = true;   // can be seen from the show face
+    bool onUnder = true;  // and from the underside
+    Ring onTable;         // where it lies in the top, for drawing
+    Region islands;       // wood inside it, for drawing
+    Figure volume;        // litres as it is filled: of the rough piece, before its ends are trimmed
     double inTop_L = 0.0; // of it what the finished top keeps
     double wetted_mm2 = 0.0;
     double depth_mm = 0.0; // left after flattening
@@ -61,11 +61,11 @@ struct ResinOrder {
 struct FillPlan {
     std::vector<FillItem> items;
     std::vector<ResinOrder> orders;
-    std::optional<GapAnswer> gap; // between finished faces, over the final length
-    Figure litres;                // all resins, mixed
-    Figure mass;                  // finished top: wood and resin
+    std::optional<GapAnswer> gap;             // between finished faces, over the final length
+    Figure litres;                            // all resins, mixed
+    Figure mass;                              // finished top: wood and resin
     Figure wood_L, resin_L, air_L, outline_L; // of the finished top: the first three make the last
-    Figure cost;                  // of the resin, where its price is known
+    Figure cost;                              // of the resin, where its price is known
     std::vector<Entry> figures;
     std::vector<Finding> findings;
 };

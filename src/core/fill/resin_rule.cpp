@@ -43,12 +43,14 @@ ResinChoice resinFor(bool river, FeatureKind kind, double litres, double width_m
         return {"deep_pour_slow", "a large pocket: deep-pour in layers, it heats least"};
     }
     if (kind == FeatureKind::WormHoles || isNarrow(width_mm)) {
-        return {"table_top", "narrow: its wood cools it, one or two fills; thick resin does not creep through the tape"};
+        return {"table_top",
+                "narrow: its wood cools it, one or two fills; thick resin does not creep through the tape"};
     }
     if (depth_mm > kTwoFills_mm) {
         return {"medium_casting", "a deep void or crack: casting resin in one or two fills, thick enough for the tape"};
     }
-    return {"table_top", "a shallow void or crack: one or two small fills; thick resin does not creep through the tape"};
+    return {"table_top",
+            "a shallow void or crack: one or two small fills; thick resin does not creep through the tape"};
 }
 
 } // namespace burl

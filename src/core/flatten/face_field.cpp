@@ -1,9 +1,9 @@
 #include "core/flatten/face_field.h"
 
 // Method: the plane of the readings is taken away first, so that a leaning slab loses nothing where a
-// reading is missed or the rim is reached; of grids with four lines each way the bend as well, as the readings then tell
-// it. What is left over is straight between neighbours, and held level beyond the outermost ones. A node that was missed
-// gets what the nearest readings of its row and its column tell, those on both sides before those on one.
+// reading is missed or the rim is reached; of grids with four lines each way the bend as well, as the readings then
+// tell it. What is left over is straight between neighbours, and held level beyond the outermost ones. A node that was
+// missed gets what the nearest readings of its row and its column tell, those on both sides before those on one.
 
 #include <algorithm>
 #include <cmath>
@@ -32,7 +32,8 @@ Eigen::VectorXd leastDistances(const Eigen::MatrixXd& basis, const Eigen::Vector
     const int rounds = z.size() > kMany ? 6 : kRounds;
     for (int k = 0; k < rounds; ++k) {
         const Eigen::VectorXd left = z - basis * fit;
-        const Eigen::VectorXd root = left.unaryExpr([kOn_mm](double d) { return 1.0 / std::sqrt(std::max(std::abs(d), kOn_mm)); });
+        const Eigen::VectorXd root =
+            left.unaryExpr([kOn_mm](double d) { return 1.0 / std::sqrt(std::max(std::abs(d), kOn_mm)); });
         const Eigen::MatrixXd weighed = root.asDiagonal() * basis;
         const Eigen::VectorXd next = weighed.colPivHouseholderQr().solve(root.cwiseProduct(z));
         if ((next - fit).cwiseAbs().maxCoeff() < kOn_mm / 10.0) {

@@ -115,8 +115,9 @@ void lookBetween(const Placement& place, const FlattenedPiece& piece, std::vecto
     }
     if (piece.carriedAt && piece.carried_mm > kRimSeen_mm) {
         addFinding(findings, "flatten.rim_not_read", Severity::Caution,
-                   "The rim of " + piece.name + " lies {0} beyond its readings: its height there is carried on from "
-                                                "them.",
+                   "The rim of " + piece.name +
+                       " lies {0} beyond its readings: its height there is carried on from "
+                       "them.",
                    {given("rim_beyond", "beyond the readings", piece.carried_mm, Unit::Length, "final outline")},
                    "read a row near the edge", place.toTable(*piece.carriedAt))
             .leadsTo = "yard";
@@ -198,12 +199,13 @@ Figure minutesFigure(const FlattenMethod& method, const FlattenedPiece& piece)
         }
         faces += face->minutes > 0.0 ? 1.0 : 0.0;
     }
-    return made("minutes_" + piece.name, piece.name, "{0} ÷ {1} a minute + {2} × {3}",
-                {given("path_" + piece.name, "strokes that touch wood", path, Unit::Length, "removal map, with run-off"),
-                 given("feed", "feed", method.feed_mm_min, Unit::Length, "method"),
-                 given("faces_" + piece.name, "faces cut", faces, Unit::Count, "school"),
-                 given("setup", "setting up", method.setup_min, Unit::Minutes, "method")},
-                piece.top.minutes + piece.bottom.minutes, Unit::Minutes);
+    return made(
+        "minutes_" + piece.name, piece.name, "{0} ÷ {1} a minute + {2} × {3}",
+        {given("path_" + piece.name, "strokes that touch wood", path, Unit::Length, "removal map, with run-off"),
+         given("feed", "feed", method.feed_mm_min, Unit::Length, "method"),
+         given("faces_" + piece.name, "faces cut", faces, Unit::Count, "school"),
+         given("setup", "setting up", method.setup_min, Unit::Minutes, "method")},
+        piece.top.minutes + piece.bottom.minutes, Unit::Minutes);
 }
 
 /// Strokes, time and chips of all pieces. A piece that nobody read is taken as much work as the others on the mean.
@@ -224,20 +226,18 @@ void addWork(const FlattenInput& in, std::vector<Figure> minutes, std::vector<Fi
         return figures;
     };
     const std::string& method = in.choices.method.id;
-    const std::string where = method == "router_sled" || method == "cnc" || method == "spindle"
-                                  ? "Time at the router"
-                                  : "Time at the machine";
+    const std::string where = method == "router_sled" || method == "cnc" || method == "spindle" ? "Time at the router"
+                                                                                                : "Time at the machine";
     plan.figures.push_back({sumFigure("strokes", "Strokes, all faces", withUnread(std::move(strokes)), Unit::Count)});
     plan.figures.push_back({sumFigure("minutes", where, withUnread(std::move(minutes)), Unit::Minutes)});
     const Figure all = sumFigure("chips", "Wood removed", withUnread(std::move(chips)), Unit::Volume);
     plan.figures.push_back({all, Weight::Folded});
     constexpr double kLoose = 2.5;
     constexpr double kBag_L = 100.0;
-    plan.figures.push_back(
-        {made("bags", "Bags of chips", "{0} × 2.5 loose, in bags of {1}, rounded up",
-              {all, given("bag", "bag", kBag_L, Unit::Volume, "custom")}, std::ceil(all.value() * kLoose / kBag_L),
-              Unit::Count),
-         Weight::Folded});
+    plan.figures.push_back({made("bags", "Bags of chips", "{0} × 2.5 loose, in bags of {1}, rounded up",
+                                 {all, given("bag", "bag", kBag_L, Unit::Volume, "custom")},
+                                 std::ceil(all.value() * kLoose / kBag_L), Unit::Count),
+                            Weight::Folded});
 }
 
 } // namespace

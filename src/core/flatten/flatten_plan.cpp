@@ -216,8 +216,9 @@ private:
             const std::vector<double> inside = crossingsAt(final, y);
             for (int i = 0; i < stays.map.cellsAlong; ++i) {
                 const double x = stays.box.left + (i + 0.5) * stays.map.length_mm / stays.map.cellsAlong;
-                const double h = stays.map.height_mm[static_cast<size_t>(j) * static_cast<size_t>(stays.map.cellsAlong) +
-                                                     static_cast<size_t>(i)];
+                const double h =
+                    stays.map.height_mm[static_cast<size_t>(j) * static_cast<size_t>(stays.map.cellsAlong) +
+                                        static_cast<size_t>(i)];
                 const auto passed = std::upper_bound(inside.begin(), inside.end(), x) - inside.begin();
                 if (passed % 2 == 1 && std::isfinite(h)) {
                     sum += std::max(0.0, h);
@@ -621,8 +622,8 @@ double heightOver_mm(const FacePasses& face, Vec2 place)
     if (!(along >= 0.0 && across >= 0.0 && along < map.cellsAlong && across < map.cellsAcross)) {
         return std::numeric_limits<double>::quiet_NaN();
     }
-    return map.height_mm[static_cast<size_t>(across) * static_cast<size_t>(map.cellsAlong) +
-                         static_cast<size_t>(along)];
+    return map
+        .height_mm[static_cast<size_t>(across) * static_cast<size_t>(map.cellsAlong) + static_cast<size_t>(along)];
 }
 
 } // namespace

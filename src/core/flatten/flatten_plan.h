@@ -47,10 +47,10 @@ struct FlattenedPiece {
     double rough_mm = 0.0;
     double readFrom_mm = 0.0; // least and most thickness the readings show
     double readTo_mm = 0.0;
-    double over_mm = 0.0;                // of one face cut: how much thicker than its thinnest place it is, mean
-    std::optional<Vec2> thinnestAt;      // of one face cut, slab frame
-    double carried_mm = 0.0;             // how far its rim lies beyond the outermost readings, at most
-    std::optional<Vec2> carriedAt;       // slab frame
+    double over_mm = 0.0;           // of one face cut: how much thicker than its thinnest place it is, mean
+    std::optional<Vec2> thinnestAt; // of one face cut, slab frame
+    double carried_mm = 0.0;        // how far its rim lies beyond the outermost readings, at most
+    std::optional<Vec2> carriedAt;  // slab frame
     std::vector<ReadingDot> dots;
     FacePasses top;
     FacePasses bottom;

@@ -126,20 +126,20 @@ void firstMilling(const FlattenChoices& choices, const FlattenedPiece& piece, Fl
     const double wants = plan.thickness.value() + faces * stop;
     const Figure left = given("allowance", "left on each face that is cut", stop, Unit::Length,
                               "allowance, for as many millings as are to come");
-    const Figure wanted = made("first_milling_wanted_" + piece.name, piece.name + " after the first milling",
-                               "{0} + {1} × {2}",
-                               {plan.thickness, given("faces_cut", "faces cut", faces, Unit::Count, "school"), left},
-                               wants, Unit::Length);
+    const Figure wanted = made(
+        "first_milling_wanted_" + piece.name, piece.name + " after the first milling", "{0} + {1} × {2}",
+        {plan.thickness, given("faces_cut", "faces cut", faces, Unit::Count, "school"), left}, wants, Unit::Length);
     if (wants <= piece.thickest.value() + kCalliper_mm) {
         plan.figures.push_back({relabelled(wanted, "first_milling_" + piece.name, wanted.node().label), Weight::Plain});
         return;
     }
-    plan.figures.push_back({made("first_milling_" + piece.name, piece.name + " after the first milling",
-                                 "{0}, as there is not wood for {1}", {piece.thickest, wanted},
-                                 piece.thickest.value(), Unit::Length),
-                            Weight::Plain});
+    plan.figures.push_back(
+        {made("first_milling_" + piece.name, piece.name + " after the first milling",
+              "{0}, as there is not wood for {1}", {piece.thickest, wanted}, piece.thickest.value(), Unit::Length),
+         Weight::Plain});
     addFinding(plan.findings, "flatten.millings_no_wood", Severity::Warn,
-               piece.name + " gives {0}: that is not wood enough for {1} millings, of which the first would end at {2}.",
+               piece.name +
+                   " gives {0}: that is not wood enough for {1} millings, of which the first would end at {2}.",
                {piece.thickest, given("millings", "millings", choices.millings, Unit::Count, "chosen"), wanted},
                "fewer millings, or a smaller allowance");
 }

@@ -2,9 +2,9 @@
 
 // Method: three witnesses tell what is expected at a reading: its row, its column, and a smooth surface through its
 // neighbours. A reading is odd when none of them explains it: the end of a bent row is explained by its column, the
-// neighbour of a mistyped one by the line that the mistake does not stand on, a deep cup by the bent surface. The spread
-// of all misfits is told by their median, which a few mistakes do not move. The worst is set aside, for it spoils its
-// neighbours' expectation, and what stands round it is judged again.
+// neighbour of a mistyped one by the line that the mistake does not stand on, a deep cup by the bent surface. The
+// spread of all misfits is told by their median, which a few mistakes do not move. The worst is set aside, for it
+// spoils its neighbours' expectation, and what stands round it is judged again.
 
 #include <algorithm>
 #include <array>
@@ -21,7 +21,7 @@ namespace
 constexpr double kTimesSpread = 6.0;
 constexpr double kLeast_mm = 1.5; // less is wood
 constexpr std::size_t kFewest = 12;
-constexpr std::size_t kMost = 40; // of one face: more are no few mistakes
+constexpr std::size_t kMost = 40;    // of one face: more are no few mistakes
 constexpr std::ptrdiff_t kRound = 2; // lines on either side that the smooth surface looks at
 constexpr std::ptrdiff_t kReach = 3; // lines on either side that a reading can spoil
 constexpr int kSheetTerms = 6;
@@ -135,6 +135,11 @@ private:
         return sum;
     }
 
+    [[nodiscard]] bool standsBetween(std::ptrdiff_t column, std::ptrdiff_t row, bool across) const
+    {
+        return across ? at(column, row - 1) && at(column, row + 1) : at(column - 1, row) && at(column + 1, row);
+    }
+
     [[nodiscard]] Told byLines(std::ptrdiff_t i, std::ptrdiff_t j) const
     {
         Told out;
@@ -142,14 +147,18 @@ private:
         if (!z) {
             return out;
         }
+        int witnesses = 0;
         for (const bool across : {false, true}) {
             if (const auto expected = line(i, j, across)) {
+                // The end of a line is told by one side alone, which may itself be wrong: that takes a second witness.
+                witnesses += standsBetween(i, j, across) ? 2 : 1;
                 const double misfit = std::abs(*z - *expected);
                 if (!out.judged || misfit < out.misfit_mm) {
                     out = {true, false, *expected, misfit};
                 }
             }
         }
+        out.judged = witnesses >= 2;
         return out;
     }
 

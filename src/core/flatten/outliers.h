@@ -18,8 +18,8 @@ struct OddReading {
 };
 
 /// The readings that neither their row, nor their column, nor a smooth surface through their neighbours explains, off
-/// by far more than the others are; worst first. Nothing in grids too small to judge, and never more than a tenth of the
-/// readings: a grid of wild ones is not a few mistakes.
+/// by far more than the others are; worst first. Nothing in grids too small to judge, and never more than a tenth of
+/// the readings: a grid of wild ones is not a few mistakes.
 [[nodiscard]] std::vector<OddReading> oddReadings(const HeightGrid& grid);
 /// Of a slab's face, without those that a drawn knot explains: a stub stands proud there.
 [[nodiscard]] std::vector<OddReading> oddReadings(const Slab& slab, Face face);

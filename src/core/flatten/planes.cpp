@@ -208,8 +208,7 @@ Expected<PlanesAnswer> thickestSlab(std::span<const Point3> top, std::span<const
     if (lpAnswer.status != LpStatus::Optimal) {
         return refuse("flatten.no_plane", "No pair of flat faces fits these readings; look for a mistyped one.");
     }
-    PlanesAnswer answer =
-        setOn(top, bottom, lpAnswer.x[0] * s.depth / s.span, lpAnswer.x[1] * s.depth / s.span);
+    PlanesAnswer answer = setOn(top, bottom, lpAnswer.x[0] * s.depth / s.span, lpAnswer.x[1] * s.depth / s.span);
     answer.steps = lpAnswer.steps;
     for (size_t i = 0; i < lpAnswer.binding.size(); ++i) {
         const size_t row = lpAnswer.binding[i];

@@ -160,21 +160,20 @@ void reportRig(const Rig& rig, const FlattenMethod& method, const RigPlan& plan,
     figures.push_back({sag, Weight::Folded});
     if (rig.tilt_deg != 0.0) {
         const Figure tilt = given("tilt", "spindle off upright", std::abs(rig.tilt_deg), Unit::Degrees, "measured");
-        figures.push_back(
-            {made("ridge", "Ridges between strokes", "{0} × tangent of {1}",
-                  {stepoverFigure(method), tilt}, plan.ridge_mm, Unit::Length),
-             Weight::Folded});
+        figures.push_back({made("ridge", "Ridges between strokes", "{0} × tangent of {1}",
+                                {stepoverFigure(method), tilt}, plan.ridge_mm, Unit::Length),
+                           Weight::Folded});
     }
     for (const RigReach& reach : plan.faces) {
         if (!reach.clears) {
-            addFinding(
-                findings, "rig.no_clearance", Severity::Stop,
-                "The sled would run into the wood: " + reach.face.name + " stands {0} high and the rails {1}; {2} are "
-                                                                         "wanted, to clear it.",
-                {given("highest", "highest", reach.face.highest_mm, Unit::Length, "readings and packers"), rails,
-                 given("rails_wanted_high", "rails", reach.face.highest_mm + kClear_mm, Unit::Length,
-                       "highest wood and 2 mm")},
-                "raise the rails to {2} at least");
+            addFinding(findings, "rig.no_clearance", Severity::Stop,
+                       "The sled would run into the wood: " + reach.face.name +
+                           " stands {0} high and the rails {1}; {2} are "
+                           "wanted, to clear it.",
+                       {given("highest", "highest", reach.face.highest_mm, Unit::Length, "readings and packers"), rails,
+                        given("rails_wanted_high", "rails", reach.face.highest_mm + kClear_mm, Unit::Length,
+                              "highest wood and 2 mm")},
+                       "raise the rails to {2} at least");
         }
         if (reach.sheet_mm > 0.05) {
             const Figure sheet =

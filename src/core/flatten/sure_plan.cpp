@@ -62,8 +62,8 @@ SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan, const Sure
             const std::vector<Ring> low = mayStayLow(slab, which);
             for (size_t k = 0; k < read.size(); ++k) {
                 const Vec2 at{read[k].p.x, read[k].p.y};
-                if (among.among[k] < 0 && std::none_of(low.begin(), low.end(),
-                                                       [at](const Ring& ring) { return contains(ring, at); })) {
+                if (among.among[k] < 0 &&
+                    std::none_of(low.begin(), low.end(), [at](const Ring& ring) { return contains(ring, at); })) {
                     beside.push_back(read[k].p);
                 }
             }

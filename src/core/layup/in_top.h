@@ -21,8 +21,8 @@ namespace burl
 /// A part of a feature that is kept, on the top.
 struct InTop {
     bool inside = false;
-    Vec2 innermost;        // of what is inside the point furthest from both ends of the top
-    double into_mm = 0.0;  // how far from the nearer end that is
+    Vec2 innermost;                       // of what is inside the point furthest from both ends of the top
+    double into_mm = 0.0;                 // how far from the nearer end that is
     std::vector<std::vector<Vec2>> lines; // parts of a line
     Region area;                          // part of an area
 };

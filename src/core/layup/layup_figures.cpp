@@ -40,6 +40,7 @@ public:
                                 narrowest.value, Unit::Length);
         if (choices_.shape == TopShape::Round && !plan_.shape.empty()) { // it has no mean width
             add(relabelled(plan_.length, "diameter", "Diameter"), Weight::Telling);
+            add(relabelled(plan_.topArea, "top_area", "Area of the top"), Weight::Folded);
         } else {
             add(plan_.meanWidth, Weight::Telling);
         }
@@ -85,9 +86,9 @@ public:
             add(relabelled(cut, "left_half", "Left half"));
             add(made("right_half", "Right half", "{0} − {1}", {plan_.length, cut},
                      choices_.length_mm - *plan_.parted_mm, Unit::Length));
-            const Figure face = given("meeting_bolts_face", "bolts of a face",
-                                      static_cast<double>(plan_.meetingBolts_mm.size()), Unit::Count,
-                                      "80 mm from the edges, no further than 300 mm apart");
+            const Figure face =
+                given("meeting_bolts_face", "bolts of a face", static_cast<double>(plan_.meetingBolts_mm.size()),
+                      Unit::Count, "80 mm from the edges, no further than 300 mm apart");
             const Figure faces = given("faces", "near each face", 2.0, Unit::Count, "custom");
             add(made("meeting_bolts", "Bolts where they meet", "{0} × {1}", {face, faces},
                      2.0 * static_cast<double>(plan_.meetingBolts_mm.size()), Unit::Count));
@@ -139,14 +140,14 @@ private:
     /// Of the gap what lies in the top: inside a drawn outline, without the islands.
     void addGapArea(const std::string& gap)
     {
-        const double whole = area_mm2(intersection({anticlockwise(gapRing(*plan_.gapInput, *plan_.gap, false))},
-                                                   finalOutline(plan_)));
+        const double whole =
+            area_mm2(intersection({anticlockwise(gapRing(*plan_.gapInput, *plan_.gap, false))}, finalOutline(plan_)));
         double islands = 0.0;
         for (const PlacedPiece& piece : plan_.pieces) {
             islands += piece.island ? piece.keptArea_mm2 : 0.0;
         }
-        const Figure between = given("gap_between", "between the live edges", whole, Unit::Area,
-                                     "inside the final outline, show face");
+        const Figure between =
+            given("gap_between", "between the live edges", whole, Unit::Area, "inside the final outline, show face");
         if (islands > 0.0) {
             add(made("gap_area", gap + ", area", "{0} − {1}",
                      {between, given("islands_area", "islands", islands, Unit::Area, "show faces")}, whole - islands,

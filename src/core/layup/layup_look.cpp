@@ -40,8 +40,8 @@ public:
                            piece.name + " is a cross-cut round: it shrinks more round the pith than towards it and "
                                         "cracks along a radius.",
                            {}, "dry it slowly, let a key or a fill take the crack", centroid(piece.rough));
-            } else if (slab.pith && slab.thickness_mm &&
-                       std::abs(slab.pith->distance_mm) < *slab.thickness_mm / 2.0 && keepsPith(piece, slab)) {
+            } else if (slab.pith && slab.thickness_mm && std::abs(slab.pith->distance_mm) < *slab.thickness_mm / 2.0 &&
+                       keepsPith(piece, slab)) {
                 addFinding(plan_.findings, "layup.pith_slab", Severity::Warn,
                            piece.name + " has the pith in it: it will crack along it, and cups little.",
                            {given("pith", "pith", slab.pith->distance_mm, Unit::Length, "log end")},
@@ -397,7 +397,8 @@ private:
         const bool left = part.innermost.x < choices_.length_mm / 2.0;
         const Box box = boundsOf(piece.showRing);
         const double spare = left ? box.right - choices_.length_mm : -box.left;
-        const std::string remedy = spare >= part.into_mm ? "slide " + piece.name + (left ? " left" : " right") + " by {0}"
+        const std::string remedy = spare >= part.into_mm
+                                       ? "slide " + piece.name + (left ? " left" : " right") + " by {0}"
                                    : part.into_mm < choices_.length_mm / 4.0
                                        ? std::string("make the top shorter by {0} at that end")
                                        : std::string("fill it, or take another slab: it lies too far in");

@@ -169,11 +169,11 @@ void lookAtPieces(const LayupInput& in, LayupPlan& plan)
 {
     for (size_t i = plan.pieces.size(); i < in.choices.pieces.size() && i < in.slabs.size(); ++i) {
         if (in.slabs[i]) {
-            addFinding(plan.findings, "layup.piece_too_many", Severity::Warn,
-                       in.slabs[i]->name + " is in no top: this kind takes {0} pieces at most.",
-                       {given("pieces_most", "pieces", static_cast<double>(plan.pieces.size()), Unit::Count,
-                              "kind of top")},
-                       "put it back on the rack, or choose a top of more pieces");
+            addFinding(
+                plan.findings, "layup.piece_too_many", Severity::Warn,
+                in.slabs[i]->name + " is in no top: this kind takes {0} pieces at most.",
+                {given("pieces_most", "pieces", static_cast<double>(plan.pieces.size()), Unit::Count, "kind of top")},
+                "put it back on the rack, or choose a top of more pieces");
         }
     }
     for (size_t i = 0; i < plan.pieces.size(); ++i) {
@@ -183,15 +183,14 @@ void lookAtPieces(const LayupInput& in, LayupPlan& plan)
             if (!(a.slab == b.slab)) {
                 continue;
             }
-            const Region both = intersection({anticlockwise(a.place.toSlab(a.rough))},
-                                             {anticlockwise(b.place.toSlab(b.rough))});
+            const Region both =
+                intersection({anticlockwise(a.place.toSlab(a.rough))}, {anticlockwise(b.place.toSlab(b.rough))});
             const double twice = area_mm2(both);
             if (twice > kSliver_mm2) {
                 addFinding(plan.findings, "layup.wood_twice", Severity::Stop,
                            "Two pieces are cut from the same wood of " + a.name + ": {0} of it is used twice.",
                            {given("wood_twice", "used twice", twice, Unit::Area, "where both lie in the slab")},
-                           "slide one of them, or take another slab",
-                           a.place.toTable(centroid(largestRing(both))));
+                           "slide one of them, or take another slab", a.place.toTable(centroid(largestRing(both))));
             }
         }
     }

@@ -14,7 +14,7 @@ namespace
 constexpr int kShapeSteps = 90;         // corners of half a round
 constexpr double kBoltEvery_mm = 300.0; // bolts where two halves meet (custom)
 constexpr double kBoltFromEdge_mm = 80.0;
-constexpr double kFar_mm = 1e5; // beyond any wood
+constexpr double kFar_mm = 1e5;         // beyond any wood
 constexpr double kRodFromEnd_mm = 25.0; // wood beyond a rod at the end of the top (custom)
 
 class Outliner
@@ -251,9 +251,8 @@ private:
         plan_.rods = rodsAcross(*plan_.gapInput, *plan_.gap, rods);
         // A rod needs wood on both sides of it at the end of the top as well.
         const double fromEnd = choices_.rods.diameter_mm / 2.0 + kRodFromEnd_mm;
-        std::erase_if(plan_.rods, [&](const Rod& rod) {
-            return rod.x_mm < fromEnd || rod.x_mm > choices_.length_mm - fromEnd;
-        });
+        std::erase_if(plan_.rods,
+                      [&](const Rod& rod) { return rod.x_mm < fromEnd || rod.x_mm > choices_.length_mm - fromEnd; });
     }
 
     void partTop()

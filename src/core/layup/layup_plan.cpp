@@ -311,7 +311,8 @@ private:
         placed.upperUnder = edge(under, false);
         // A drawn outline may have a notch that its edges do not show.
         const auto ring = [&placed](const FaceOutline& outline, const Profile& lower, const Profile& upper) {
-            return outline.drawn.empty() ? ringBetween(lower, upper) : anticlockwise(placed.place.toTable(outline.drawn));
+            return outline.drawn.empty() ? ringBetween(lower, upper)
+                                         : anticlockwise(placed.place.toTable(outline.drawn));
         };
         placed.showRing = ring(show, placed.lower, placed.upper);
         placed.underRing = ring(under, placed.lowerUnder, placed.upperUnder);

@@ -78,7 +78,7 @@ struct LayupPlan {
     std::vector<Rod> rods;                       // across an open gap
     std::vector<KeyedCheck> keyed;               // checks to be keyed, whether or not a key finds room
     std::optional<double> parted_mm;
-    double trim_mm = 0.0; // each end, cut off after gluing and filling
+    double trim_mm = 0.0;                // each end, cut off after gluing and filling
     std::vector<double> meetingBolts_mm; // y of the bolts where two halves meet
     Profile width;                       // of the final top along its length
     Profile halvesDiffer;                // far half minus near half, for a pair

@@ -9,6 +9,12 @@ namespace burl
 
 /// Without blanks, tabs and line ends at either end.
 [[nodiscard]] std::string_view trimmed(std::string_view text);
+/// True for text as UTF-8 writes it, without overlong or surrogate letters.
+[[nodiscard]] bool isUtf8(std::string_view text);
+/// As it is when it is UTF-8; else each byte is taken for a letter of Latin-1.
+[[nodiscard]] std::string asUtf8(std::string_view text);
+/// A bad word as a sentence may show it: valid, without control characters, no longer than a line.
+[[nodiscard]] std::string shownText(std::string_view text);
 /// Only plain letters are folded, A to Z: the rest stays as it is written.
 [[nodiscard]] std::string lower(std::string_view text);
 

@@ -116,8 +116,9 @@ private:
                 plan_.missing = Missing{"What wood " + name + " is has not been said, so nobody knows how far it moves",
                                         "Yard: the species of " + name};
             } else if (!(species.change.radial > 0.0) || !(species.change.tangential > 0.0)) {
-                plan_.missing = Missing{"How far " + species.name + " moves is not known: its species says no c_r and c_t",
-                                        "give both in the species of " + name};
+                plan_.missing =
+                    Missing{"How far " + species.name + " moves is not known: its species says no c_r and c_t",
+                            "give both in the species of " + name};
             }
         }
         if (!in_.climate) {
@@ -182,10 +183,10 @@ private:
         std::string formula = "(";
         for (size_t i = 0; i < pieces; ++i) {
             const std::string& name = in_.layup->pieces[i].name;
-            terms.push_back(in_.slabs[i]->mc_pct
-                                ? given("mc_" + name, "MC of " + name, *in_.slabs[i]->mc_pct, Unit::Percent, "meter")
-                                : assumed("mc_" + name, "MC of " + name, mean, Unit::Percent,
-                                          "not metered; taken as the others"));
+            terms.push_back(
+                in_.slabs[i]->mc_pct
+                    ? given("mc_" + name, "MC of " + name, *in_.slabs[i]->mc_pct, Unit::Percent, "meter")
+                    : assumed("mc_" + name, "MC of " + name, mean, Unit::Percent, "not metered; taken as the others"));
             formula += (i > 0 ? " + " : "") + termOf(i);
         }
         if (terms.size() == 1) {
@@ -270,7 +271,8 @@ private:
     [[nodiscard]] Figure travelFigure(const std::string& key, const std::string& label, const WoodBetween& between,
                                       const Figure& season, double value) const
     {
-        const Figure wood = given(key + "_wood", "wood from what is held", between.wood_mm, Unit::Length, "on the drawing");
+        const Figure wood =
+            given(key + "_wood", "wood from what is held", between.wood_mm, Unit::Length, "on the drawing");
         std::vector<Figure> pieces;
         std::string formula;
         for (size_t i = 0; i < plan_.rings.size(); ++i) {
@@ -309,8 +311,8 @@ private:
             }
         }
         const Figure& season = worst.outwards ? plan_.wettest : plan_.driest;
-        plan_.edgeTravel =
-            travelFigure("edge_travel", "Each edge travels, at most", worst.between, season, std::max(0.0, worst.travel_mm));
+        plan_.edgeTravel = travelFigure("edge_travel", "Each edge travels, at most", worst.between, season,
+                                        std::max(0.0, worst.travel_mm));
         const auto whole = [&](const char* key, const char* label, const Figure& to) {
             return travelFigure(key, label, worst.whole, to,
                                 worst.whole.growth_mm_per_pct * (to.value() - plan_.assembly.value()));
@@ -333,9 +335,9 @@ private:
             for (const Feature& f : in_.slabs[i]->features) {
                 const bool hollow =
                     f.kind == FeatureKind::ThroughVoid ||
-                    (f.face == below && (f.kind == FeatureKind::BlindVoid || f.kind == FeatureKind::Inclusion ||
-                                         f.kind == FeatureKind::Check ||
-                                         (f.kind == FeatureKind::Knot && f.depth_mm > 0.0)));
+                    (f.face == below &&
+                     (f.kind == FeatureKind::BlindVoid || f.kind == FeatureKind::Inclusion ||
+                      f.kind == FeatureKind::Check || (f.kind == FeatureKind::Knot && f.depth_mm > 0.0)));
                 const Ring ring = hollow ? footprint(f) : Ring{};
                 if (!ring.empty()) {
                     out = std::min(out, -signedDistance_mm(piece.place.toTable(ring), fastener.at));
@@ -368,8 +370,8 @@ private:
         out.slot = made("slot", "Slot", "{0} + {1} + {2} + 2 × {3}", {bolt, out.outward, out.inward, clear},
                         sure(out.travel.slotLength_mm), Unit::Length);
         const bool screw = fastener.kind == FastenerKind::ScrewAndWasher;
-        const Figure insert = given("insert", screw ? "screw in the wood" : "insert", fastener.insert_mm, Unit::Length,
-                                    "chosen");
+        const Figure insert =
+            given("insert", screw ? "screw in the wood" : "insert", fastener.insert_mm, Unit::Length, "chosen");
         const Figure pilot = given("pilot", "pilot beyond it", fastener.pilotOverrun_mm, Unit::Length, "chosen");
         out.remaining = made("remaining", screw ? "Wood above the screw" : "Wood above the insert", "{0} − {1} − {2}",
                              {thickness_, insert, pilot},
@@ -462,11 +464,13 @@ private:
         const std::string article = what == "screw" ? "A " : "An ";
         if (f.remaining.value() <= 0.0) {
             addFinding(plan_.findings, "move.insert_through", Severity::Stop,
-                       article + what + " breaks through the show face: it and its pilot are deeper than the {0} of wood.",
+                       article + what +
+                           " breaks through the show face: it and its pilot are deeper than the {0} of wood.",
                        {thickness_}, "take a shorter " + what, f.fastener.at);
         } else if (f.remaining.value() < in_.leastWoodOverInsert_mm) {
             addFinding(plan_.findings, "move.insert_deep", Severity::Warn,
-                       "Only {0} of wood above " + std::string(what == "screw" ? "a " : "an ") + what + "; {1} is wanted.",
+                       "Only {0} of wood above " + std::string(what == "screw" ? "a " : "an ") + what +
+                           "; {1} is wanted.",
                        {f.remaining,
                         given("least_wood", "least", in_.leastWoodOverInsert_mm, Unit::Length, "the shop's habit")},
                        "take a shorter " + what, f.fastener.at);
@@ -483,21 +487,23 @@ private:
         const Figure at = given("channel_at", "channel", place.x, Unit::Length, "on the drawing");
         if (c.overResin) {
             addFinding(plan_.findings, "move.channel_over_river", Severity::Warn,
-                       in_.layup->openGap ? "The channel at {0} crosses the open gap and shows there."
-                                          : "The channel at {0} crosses the river: resin does not move as the wood beside "
-                                            "it does, and the groove shows through it.",
+                       in_.layup->openGap
+                           ? "The channel at {0} crosses the open gap and shows there."
+                           : "The channel at {0} crosses the river: resin does not move as the wood beside "
+                             "it does, and the groove shows through it.",
                        {at}, "take two shorter channels, one in each slab", place);
         }
         for (const Rod& rod : in_.layup->rods) {
             if (rod.x_mm > groove.left - kClearOfRod_mm && rod.x_mm < groove.right + kClearOfRod_mm) {
-                addFinding(plan_.findings, "move.channel_on_rod", Severity::Stop,
-                           "The channel at {0} lies over a rod.", {at}, "move it clear of the rod", place);
+                addFinding(plan_.findings, "move.channel_on_rod", Severity::Stop, "The channel at {0} lies over a rod.",
+                           {at}, "move it clear of the rod", place);
                 break;
             }
         }
         for (const ButterflyKey& key : in_.layup->keys) {
             const Box box = boundsOf(key.outline());
-            if (box.right > groove.left && box.left < groove.right && box.top > groove.bottom && box.bottom < groove.top) {
+            if (box.right > groove.left && box.left < groove.right && box.top > groove.bottom &&
+                box.bottom < groove.top) {
                 addFinding(plan_.findings, "move.channel_on_key", Severity::Warn,
                            "The channel at {0} lies over a butterfly key.", {at}, "move it clear of the key", place);
                 break;
@@ -506,7 +512,7 @@ private:
     }
 
     static constexpr double kClearOfHole_mm = 50.0; // three times the length of an insert
-    static constexpr double kClearOfRod_mm = 15.0; // half a rod and some wood
+    static constexpr double kClearOfRod_mm = 15.0;  // half a rod and some wood
 
     void look()
     {
@@ -580,8 +586,8 @@ private:
             }
             const double fromEnd = std::min(c.channel.x_mm, in_.layup->length.value() - c.channel.x_mm);
             if (fromEnd < 0.0) {
-                addFinding(plan_.findings, "move.channel_outside", Severity::Stop, "A channel lies outside the top.", {},
-                           "move it in", place);
+                addFinding(plan_.findings, "move.channel_outside", Severity::Stop, "A channel lies outside the top.",
+                           {}, "move it in", place);
                 continue;
             }
             if (fromEnd < 120.0) {

@@ -17,8 +17,8 @@ struct FastenerPlan {
     FastenerTravel travel;
     Figure outward, inward; // how far the wood travels there
     Figure slot;            // length
-    Figure remaining; // wood above the insert
-    double clear_mm = 0.0; // from the nearest hole or punky wood; less than nothing: in it, or off the wood
+    Figure remaining;       // wood above the insert
+    double clear_mm = 0.0;  // from the nearest hole or punky wood; less than nothing: in it, or off the wood
     bool inWood = true;
     bool slotted = true; // false: sits on the held line, a round hole
 };
@@ -33,11 +33,11 @@ struct ChannelPlan {
 
 /// How the wood of a piece moves across the top.
 struct Rings {
-    double coefficient = 0.0;         // mean over its width
-    ChangeCoefficients change;        // of its species
-    std::optional<PithPlace> pith;    // where it is known: then the coefficient differs from place to place
-    double besideAtZero_mm = 0.0;     // beside the pith at (0, 0) of the top
-    double besidePerX = 0.0;          // and how that changes along and across the top
+    double coefficient = 0.0;      // mean over its width
+    ChangeCoefficients change;     // of its species
+    std::optional<PithPlace> pith; // where it is known: then the coefficient differs from place to place
+    double besideAtZero_mm = 0.0;  // beside the pith at (0, 0) of the top
+    double besidePerX = 0.0;       // and how that changes along and across the top
     double besidePerY = 0.0;
 };
 

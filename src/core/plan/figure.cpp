@@ -60,9 +60,9 @@ Figure sumFigure(std::string key, std::string label, const std::vector<Figure>& 
             const size_t to = std::min(parts.size(), from + kInALine);
             const std::vector<Figure> ten(parts.begin() + static_cast<std::ptrdiff_t>(from),
                                           parts.begin() + static_cast<std::ptrdiff_t>(to));
-            tens.push_back(sumFigure(key + "_" + std::to_string(tens.size() + 1), label + ", the " +
-                                         std::to_string(from + 1) + ". to the " + std::to_string(to) + ".",
-                                     ten, unit));
+            tens.push_back(sumFigure(
+                key + "_" + std::to_string(tens.size() + 1),
+                label + ", the " + std::to_string(from + 1) + ". to the " + std::to_string(to) + ".", ten, unit));
         }
         parts = std::move(tens);
     }
@@ -73,7 +73,8 @@ Figure sumFigure(std::string key, std::string label, const std::vector<Figure>& 
     if (parts.empty()) {
         return given(std::move(key), std::move(label), 0.0, unit, "none");
     }
-    return made(std::move(key), std::move(label), sumOf(parts.size()), std::move(parts), sum, unit);
+    const std::string formula = sumOf(parts.size());
+    return made(std::move(key), std::move(label), formula, std::move(parts), sum, unit);
 }
 
 Figure relabelled(const Figure& figure, std::string key, std::string label)

@@ -1,6 +1,7 @@
 #pragma once
 // The whole shop book as one value: the shop and its jobs. Snapshots share what they have in common.
 
+#include <algorithm>
 #include <memory>
 #include <vector>
 
@@ -10,9 +11,23 @@
 namespace burl
 {
 
+/// The highest ids that were ever given: they only rise, so that a printed tag or a kept layup never comes to mean
+/// another slab.
+struct LastIds {
+    int slab = 0;
+    int log = 0;
+    int job = 0;
+    bool operator==(const LastIds&) const = default;
+};
+[[nodiscard]] inline LastIds higherOf(const LastIds& a, const LastIds& b)
+{
+    return {std::max(a.slab, b.slab), std::max(a.log, b.log), std::max(a.job, b.job)};
+}
+
 struct Book {
     std::shared_ptr<const Shop> shop = std::make_shared<const Shop>();
     std::vector<std::shared_ptr<const Job>> jobs;
+    LastIds last;
 
     [[nodiscard]] const Job* job(JobId id) const
     {

@@ -32,8 +32,11 @@ template <typename T> void put(std::vector<std::shared_ptr<const T>>& list, T it
 Book withSlab(const Book& book, Slab slab)
 {
     Shop shop = *book.shop;
+    const int id = slab.id.value;
     put(shop.slabs, std::move(slab));
-    return withShop(book, std::move(shop));
+    Book out = withShop(book, std::move(shop));
+    out.last.slab = std::max(out.last.slab, id);
+    return out;
 }
 
 Book withoutSlab(const Book& book, SlabId id)
@@ -46,13 +49,16 @@ Book withoutSlab(const Book& book, SlabId id)
 Book withLog(const Book& book, Log log)
 {
     Shop shop = *book.shop;
+    const int id = log.id.value;
     const auto at = std::find_if(shop.logs.begin(), shop.logs.end(), [&](const Log& l) { return l.id == log.id; });
     if (at != shop.logs.end()) {
         *at = std::move(log);
     } else {
         shop.logs.push_back(std::move(log));
     }
-    return withShop(book, std::move(shop));
+    Book out = withShop(book, std::move(shop));
+    out.last.log = std::max(out.last.log, id);
+    return out;
 }
 
 Book withHabits(const Book& book, Habits habits)
@@ -65,6 +71,7 @@ Book withHabits(const Book& book, Habits habits)
 Book withJob(const Book& book, Job job)
 {
     Book out = book;
+    out.last.job = std::max(out.last.job, job.id.value);
     put(out.jobs, std::move(job));
     return out;
 }
@@ -78,7 +85,7 @@ Book withoutJob(const Book& book, JobId id)
 
 SlabId freeSlabId(const Book& book)
 {
-    int most = 0;
+    int most = book.last.slab;
     for (const auto& s : book.shop->slabs) {
         most = std::max(most, s->id.value);
     }
@@ -87,7 +94,7 @@ SlabId freeSlabId(const Book& book)
 
 LogId freeLogId(const Book& book)
 {
-    int most = 0;
+    int most = book.last.log;
     for (const Log& l : book.shop->logs) {
         most = std::max(most, l.id.value);
     }
@@ -96,7 +103,7 @@ LogId freeLogId(const Book& book)
 
 JobId freeJobId(const Book& book)
 {
-    int most = 0;
+    int most = book.last.job;
     for (const auto& j : book.jobs) {
         most = std::max(most, j->id.value);
     }
@@ -105,18 +112,30 @@ JobId freeJobId(const Book& book)
 
 int freeFeatureId(const Slab& slab)
 {
-    int most = 0;
+    int most = slab.lastFeature;
     for (const Feature& f : slab.features) {
         most = std::max(most, f.id);
     }
     return most + 1;
 }
 
+void removeFeature(Slab& slab, int id)
+{
+    slab.lastFeature = freeFeatureId(slab) - 1;
+    std::erase_if(slab.features, [id](const Feature& f) { return f.id == id; });
+}
+
 bool slabInUse(const Book& book, SlabId id)
 {
-    return std::any_of(book.jobs.begin(), book.jobs.end(), [id](const auto& job) {
-        return std::any_of(job->layup.pieces.begin(), job->layup.pieces.end(),
-                           [id](const Piece& p) { return p.slab == id; });
+    const auto laid = [id](const LayupChoices& layup) {
+        return std::any_of(layup.pieces.begin(), layup.pieces.end(), [id](const Piece& p) { return p.slab == id; });
+    };
+    const auto of = [id](const auto& list) {
+        return std::any_of(list.begin(), list.end(), [id](const auto& x) { return x.slab == id; });
+    };
+    return std::any_of(book.jobs.begin(), book.jobs.end(), [&](const auto& job) {
+        return laid(job->layup) || of(job->flatten.rests) || of(job->flatten.bearings) || of(job->fill.overrules) ||
+               std::any_of(job->kept.begin(), job->kept.end(), [&](const KeptLayup& k) { return laid(k.layup); });
     });
 }
 

@@ -13,13 +13,16 @@ namespace burl
 [[nodiscard]] Book withJob(const Book& book, Job job); // replaced by id, or added
 [[nodiscard]] Book withoutJob(const Book& book, JobId id);
 
-/// Ids that no slab or job of this book has.
+/// Ids that no slab, log or job of this book has, or ever had.
 [[nodiscard]] SlabId freeSlabId(const Book& book);
 [[nodiscard]] LogId freeLogId(const Book& book);
 [[nodiscard]] JobId freeJobId(const Book& book);
+/// An id that no feature of this slab has or ever had.
 [[nodiscard]] int freeFeatureId(const Slab& slab);
+/// Takes a feature away; its id is not given again.
+void removeFeature(Slab& slab, int id);
 
-/// True when a job has the slab in its top.
+/// True when a job mentions the slab: in its top, in a kept layup, in its rests, packers or choices of resin.
 [[nodiscard]] bool slabInUse(const Book& book, SlabId id);
 
 } // namespace burl

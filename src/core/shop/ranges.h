@@ -40,6 +40,7 @@ inline constexpr Range kMoney{0.0, 1e8};
 inline constexpr Range kKerf_mm{0.0, 100.0};
 inline constexpr Range kFeatureWidth_mm{0.0, 5000.0};
 inline constexpr Range kFeatureDepth_mm{0.0, 1000.0};
+inline constexpr Range kVoidSize_mm{0.1, 30000.0}; // of a drawn ring, when it is stretched
 inline constexpr Range kFeatureCount{0.0, 100000.0};
 inline constexpr Range kPixel_mm{0.001, 100.0};
 inline constexpr Range kSequence{0.0, 1000.0};
@@ -75,7 +76,7 @@ inline constexpr Range kRigLength_mm{10.0, 30000.0}; // rails, sleds, openings
 inline constexpr Range kSheet_mm{1.0, 500.0};        // of the sled's floor and walls
 inline constexpr Range kWallHigh_mm{0.0, 1000.0};
 inline constexpr Range kShank_mm{1.0, 500.0};
-inline constexpr Range kCollet_mm{0.0, 500.0};
+inline constexpr Range kCollet_mm{-100.0, 500.0};
 inline constexpr Range kBenchGap_mm{0.0, 100.0};
 inline constexpr Range kTilt_deg{-9.0, 9.0};
 inline constexpr Range kRouter_N{0.0, 2000.0};
@@ -117,17 +118,17 @@ namespace counts
 {
 
 inline constexpr std::size_t kSlabs = 20000;
-inline constexpr std::size_t kStations = 20000;     // of a tape
-inline constexpr std::size_t kCorners = 50000;      // of an outline
-inline constexpr std::size_t kLines = 2000;         // of a grid, each way
-inline constexpr std::size_t kReadings = 1000000;   // of a grid
-inline constexpr std::size_t kFeatures = 20000;     // of a slab
-inline constexpr std::size_t kPieces = 12;          // of a layup
-inline constexpr std::size_t kCurvePoints = 200;    // of a joint
+inline constexpr std::size_t kStations = 20000;   // of a tape
+inline constexpr std::size_t kCorners = 50000;    // of an outline
+inline constexpr std::size_t kLines = 2000;       // of a grid, each way
+inline constexpr std::size_t kReadings = 1000000; // of a grid
+inline constexpr std::size_t kFeatures = 20000;   // of a slab
+inline constexpr std::size_t kPieces = 12;        // of a layup
+inline constexpr std::size_t kCurvePoints = 200;  // of a joint
 inline constexpr std::size_t kFasteners = 2000;
 inline constexpr std::size_t kChannels = 200;
-inline constexpr std::size_t kRecords = 10000;      // rests, kept layups, moisture readings and the like
-inline constexpr std::size_t kText = 20000;         // letters of a name or a note
+inline constexpr std::size_t kRecords = 10000; // rests, kept layups, moisture readings and the like
+inline constexpr std::size_t kText = 20000;    // letters of a name or a note
 
 } // namespace counts
 

@@ -125,6 +125,7 @@ struct Slab {
     std::optional<HeightGrid> topHeights;
     std::optional<HeightGrid> bottomHeights;
     std::vector<Feature> features;
+    int lastFeature = 0;          // the highest id that a feature had when one was last taken away
     std::optional<double> mc_pct; // today's; what the plan goes by
     std::vector<MoistureReading> moisture;
     std::optional<PithPlace> pith;

@@ -12,6 +12,12 @@ namespace
 {
 
 constexpr double kUsualKerf_mm = 4.0;
+constexpr int kNoPlace = 1'000'000; // after all that have one
+
+int rank(const Slab& slab)
+{
+    return slab.sequence > 0 ? slab.sequence : kNoPlace;
+}
 
 /// Heights of the slabs in their order, and the whole.
 void settle(LogStack& stack, double kerf_mm)
@@ -49,20 +55,46 @@ void findPith(LogStack& stack)
     }
 }
 
-Book withStack(const Book& book, const LogStack& stack, std::optional<double> pith_mm, double side_mm, bool number)
+Book withPith(const Book& book, const LogStack& stack, std::optional<double> pith_mm, double side_mm)
 {
     Book out = book;
-    int place = 0;
     for (const StackedSlab& s : stack.slabs) {
-        Slab slab = *s.slab;
-        ++place;
-        if (number) {
-            slab.sequence = place;
-        }
+        Slab slab = *book.shop->slab(s.slab->id);
         if (pith_mm) {
             slab.pith = PithPlace{std::round((*pith_mm - s.middle_mm()) * 10.0) / 10.0, -side_mm};
         }
-        if (!(slab == *s.slab)) {
+        if (!(slab == *book.shop->slab(slab.id))) {
+            out = withSlab(out, std::move(slab));
+        }
+    }
+    return out;
+}
+
+/// All slabs of a log, measured or not, from the top down; those without a place come last.
+std::vector<SlabId> orderOf(const Shop& shop, LogId log)
+{
+    std::vector<std::shared_ptr<const Slab>> slabs;
+    for (const auto& s : shop.slabs) {
+        if (s->log == log) {
+            slabs.push_back(s);
+        }
+    }
+    std::stable_sort(slabs.begin(), slabs.end(), [](const auto& a, const auto& b) { return rank(*a) < rank(*b); });
+    std::vector<SlabId> out;
+    for (const auto& s : slabs) {
+        out.push_back(s->id);
+    }
+    return out;
+}
+
+Book numbered(const Book& book, const std::vector<SlabId>& order)
+{
+    Book out = book;
+    int place = 0;
+    for (const SlabId id : order) {
+        Slab slab = *out.shop->slab(id);
+        if (slab.sequence != ++place) {
+            slab.sequence = place;
             out = withSlab(out, std::move(slab));
         }
     }
@@ -100,10 +132,8 @@ LogStack logStack(const Shop& shop, SlabId id)
         stack.width_mm = std::max({stack.width_mm, 2.0 * std::abs(in.topNear_mm), 2.0 * std::abs(in.topFar_mm),
                                    2.0 * std::abs(in.bottomNear_mm), 2.0 * std::abs(in.bottomFar_mm)});
     }
-    std::stable_sort(stack.slabs.begin(), stack.slabs.end(), [](const StackedSlab& a, const StackedSlab& b) {
-        const auto rank = [](const StackedSlab& s) { return s.slab->sequence > 0 ? s.slab->sequence : 1'000'000; };
-        return rank(a) < rank(b);
-    });
+    std::stable_sort(stack.slabs.begin(), stack.slabs.end(),
+                     [](const StackedSlab& a, const StackedSlab& b) { return rank(*a.slab) < rank(*b.slab); });
     settle(stack, kerfOf(shop, stack.log));
     findPith(stack);
     return stack;
@@ -130,7 +160,24 @@ Book withPlaceInLog(const Book& book, SlabId id, int place)
     const auto to = std::clamp(place, 0, static_cast<int>(stack.slabs.size()));
     stack.slabs.insert(stack.slabs.begin() + to, moved);
     settle(stack, kerfOf(*book.shop, stack.log));
-    return withStack(book, stack, stack.pith_mm, stack.pithSide_mm, true);
+    // Slabs that are not measured yet have their places too: two of one place would be told as neighbours.
+    std::vector<SlabId> order;
+    const SlabId below =
+        to < static_cast<int>(stack.slabs.size()) - 1 ? stack.slabs[static_cast<size_t>(to) + 1].slab->id : SlabId{};
+    for (const SlabId sister : orderOf(*book.shop, stack.log)) {
+        if (sister == below) {
+            order.push_back(id);
+        }
+        if (!(sister == id)) {
+            order.push_back(sister);
+        }
+    }
+    if (below == SlabId{}) { // under the lowest that is measured
+        const SlabId above = to > 0 ? stack.slabs[static_cast<size_t>(to) - 1].slab->id : SlabId{};
+        const auto after = std::find(order.begin(), order.end(), above);
+        order.insert(after == order.end() ? order.end() : after + 1, id);
+    }
+    return withPith(numbered(book, order), stack, stack.pith_mm, stack.pithSide_mm);
 }
 
 Book withPithAt(const Book& book, SlabId any, double z_mm, double y_mm)
@@ -139,7 +186,7 @@ Book withPithAt(const Book& book, SlabId any, double z_mm, double y_mm)
         return book;
     }
     const LogStack stack = logStack(*book.shop, any);
-    return withStack(book, stack, z_mm, y_mm, false);
+    return withPith(book, stack, z_mm, y_mm);
 }
 
 } // namespace burl

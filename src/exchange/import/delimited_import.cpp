@@ -5,7 +5,10 @@
 #include <map>
 #include <set>
 
+#include "core/measure/date.h"
 #include "core/measure/parse.h"
+#include "core/measure/text.h"
+#include "core/shop/ranges.h"
 #include "core/shop/tape_slips.h"
 #include "exchange/import/delimited.h"
 #include "exchange/import/imported.h"
@@ -234,15 +237,14 @@ private:
         for (const DelimitedRow& row : table_.rows) {
             MoistureReading m;
             m.date = row.cells[static_cast<size_t>(date)];
-            const bool iso = m.date.size() == 10 && m.date[4] == '-' && m.date[7] == '-';
-            if (!iso) {
-                return refuse("import.date", "line " + std::to_string(row.line) + ": \"" + m.date +
+            if (!dayOf(m.date)) {
+                return refuse("import.date", "line " + std::to_string(row.line) + ": \"" + shownText(m.date) +
                                                  "\" is not a date; write it as 2026-03-08.");
             }
             const auto mc = cellNumber(row.cells[static_cast<size_t>(reading)]);
-            if (!mc || !(*mc >= 0.0 && *mc <= 200.0)) {
+            if (!mc || !ranges::kMc_pct.holds(*mc)) {
                 return refuse("import.number", "line " + std::to_string(row.line) + ": \"" +
-                                                   row.cells[static_cast<size_t>(reading)] +
+                                                   shownText(row.cells[static_cast<size_t>(reading)]) +
                                                    "\" is no moisture content between 0 and 200 %.");
             }
             m.mc_pct = *mc;

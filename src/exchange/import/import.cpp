@@ -9,6 +9,7 @@
 #include "core/geometry/ring.h"
 #include "core/measure/text.h"
 #include "core/shop/outline.h"
+#include "core/yard/slab_card.h"
 #include "exchange/import/imported.h"
 #include "exchange/job_file.h"
 #include "exchange/slab_file.h"
@@ -230,7 +231,7 @@ void takeIn(Slab& slab, const Imported& in)
     }
     if (!in.moisture.empty()) {
         slab.moisture = in.moisture;
-        slab.mc_pct = in.moisture.back().mc_pct;
+        slab.mc_pct = latestMoisture_pct(in.moisture); // not of the last row
     }
 }
 

@@ -172,8 +172,8 @@ public:
     }
 
     /// Rows of numbers, each number in the range of its column; null allowed where `blanks` is given.
-    [[nodiscard]] std::vector<std::vector<std::optional<double>>> rows(const char* key, const std::vector<Range>& columns,
-                                                                       size_t most, bool blanks = false)
+    [[nodiscard]] std::vector<std::vector<std::optional<double>>>
+    rows(const char* key, const std::vector<Range>& columns, size_t most, bool blanks = false)
     {
         std::vector<std::vector<std::optional<double>>> out;
         const nlohmann::json* const found = list(key, most);

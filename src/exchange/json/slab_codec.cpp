@@ -29,7 +29,8 @@ Tape tapeFrom(JsonReader r)
     Tape tape;
     r.readWord("from", tape.from, words::kTapeFrom);
     r.need("readings_mm");
-    for (const auto& row : r.rows("readings_mm", {ranges::kPlace_mm, ranges::kPlace_mm, ranges::kPlace_mm}, counts::kStations, true)) {
+    for (const auto& row :
+         r.rows("readings_mm", {ranges::kPlace_mm, ranges::kPlace_mm, ranges::kPlace_mm}, counts::kStations, true)) {
         if (!row[0]) {
             r.note("readings_mm", "a station without a place along the slab");
             break;
@@ -210,6 +211,9 @@ OrderedJson toJson(const Slab& slab)
         features.push_back(toJson(f));
     }
     out["features"] = features;
+    if (slab.lastFeature > 0) {
+        out["last_feature"] = slab.lastFeature;
+    }
     if (slab.mc_pct) {
         out["mc_pct"] = *slab.mc_pct;
     }
@@ -264,7 +268,8 @@ Slab slabFrom(JsonReader r)
     r.readLength("bevel_near_mm", slab.bevelNear_mm, ranges::kBevel_mm);
     r.readLength("bevel_far_mm", slab.bevelFar_mm, ranges::kBevel_mm);
     r.read("thickness_mm", slab.thickness_mm, ranges::kThickness_mm, true);
-    for (const auto& row : r.rows("thickness_readings_mm", {ranges::kPlace_mm, ranges::kPlace_mm, ranges::kThickness_mm}, counts::kRecords)) {
+    for (const auto& row : r.rows("thickness_readings_mm",
+                                  {ranges::kPlace_mm, ranges::kPlace_mm, ranges::kThickness_mm}, counts::kRecords)) {
         slab.thicknesses.push_back({{*row[0], *row[1]}, *row[2]});
     }
     r.inside("top_heights", [&](JsonReader inner) { slab.topHeights = gridFrom(inner); });
@@ -277,6 +282,7 @@ Slab slabFrom(JsonReader r)
             inner.note("id", "two features of " + slab.name + " have the id " + std::to_string(id));
         }
     });
+    r.read("last_feature", slab.lastFeature);
     // A feature by hand needs no id; without one it would be taken for the river.
     for (Feature& f : slab.features) {
         if (f.id == 0) {

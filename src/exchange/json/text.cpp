@@ -7,14 +7,20 @@ namespace
 
 constexpr size_t kLine = 96;
 
+/// A writer never throws: what is no UTF-8 becomes a mark that says so.
+std::string plainDump(const OrderedJson& value)
+{
+    return value.dump(-1, ' ', false, OrderedJson::error_handler_t::replace);
+}
+
 void write(const OrderedJson& value, size_t indent, std::string& out)
 {
     const bool container = value.is_array() || value.is_object();
     if (!container || value.empty()) {
-        out += value.dump();
+        out += plainDump(value);
         return;
     }
-    const std::string flat = value.dump();
+    const std::string flat = plainDump(value);
     bool nested = false;
     for (const auto& item : value) {
         nested = nested || item.is_object() || (item.is_array() && value.is_object());
@@ -44,7 +50,7 @@ void write(const OrderedJson& value, size_t indent, std::string& out)
         first = false;
         out += pad;
         if (value.is_object()) {
-            out += OrderedJson(it.key()).dump() + ": ";
+            out += plainDump(OrderedJson(it.key())) + ": ";
         }
         write(*it, indent + 2, out);
     }

@@ -61,7 +61,8 @@ public:
     /// Opens a page of what lies under the board, by its word; nothing when there is none such.
     virtual void showPage(const QString&) {}
 
-    // The mouse, in the frame the board shows. press() tells whether something was grabbed.
+    // The mouse, in the frame the board shows. press() tells whether something was grabbed. The board ends every drag:
+    // by release(), after which what was changed is kept, or by cancelDrag(), before which it was taken back.
     virtual bool press(Vec2, const BoardView&) { return false; }
     virtual DragNote drag(Vec2) { return {}; }
     virtual void release() {}

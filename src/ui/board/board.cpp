@@ -54,11 +54,40 @@ Board::Board(Document& document, QWidget* parent) : QWidget(parent), document_(d
 
 void Board::setBench(Bench* bench)
 {
+    endDrag(true); // what is seen on the board is what is kept
     bench_ = bench;
-    dragging_ = false;
-    typed_.clear();
     spot_.reset();
     refit();
+}
+
+void Board::endDrag(bool keep)
+{
+    if (!dragging_ || bench_ == nullptr) {
+        return;
+    }
+    dragging_ = false;
+    typed_.clear();
+    note_ = {};
+    if (!keep) {
+        document_.cancelGesture();
+        bench_->cancelDrag();
+    } else {
+        bench_->release();
+        document_.endGesture();
+    }
+    refit();
+}
+
+void Board::focusOutEvent(QFocusEvent* event)
+{
+    endDrag(true);
+    QWidget::focusOutEvent(event);
+}
+
+void Board::hideEvent(QHideEvent* event)
+{
+    endDrag(true);
+    QWidget::hideEvent(event);
 }
 
 QRectF Board::drawingArea() const
@@ -146,6 +175,7 @@ void Board::mousePressEvent(QMouseEvent* event)
         bench_->turn();
         return;
     }
+    endDrag(true); // its release was lost
     mouse_ = event->position();
     typed_.clear();
     note_ = {};
@@ -168,13 +198,10 @@ void Board::mouseMoveEvent(QMouseEvent* event)
     }
 }
 
-void Board::mouseReleaseEvent(QMouseEvent*)
+void Board::mouseReleaseEvent(QMouseEvent* event)
 {
-    if (dragging_ && bench_ != nullptr) {
-        dragging_ = false;
-        bench_->release();
-        typed_.clear();
-        refit();
+    if (event->button() == Qt::LeftButton) {
+        endDrag(true);
     }
 }
 
@@ -194,18 +221,14 @@ void Board::keyPressEvent(QKeyEvent* event)
     const QString text = event->text();
     if (dragging_) {
         if (event->key() == Qt::Key_Escape) {
-            dragging_ = false;
-            bench_->cancelDrag();
-            refit();
+            endDrag(false);
             return;
         }
         if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
             const auto length = parseLength_mm(typed_.toStdString(), document_.units().length);
             if (length) {
                 bench_->typed(*length);
-                dragging_ = false;
-                bench_->release();
-                refit();
+                endDrag(true);
             } else {
                 Q_EMIT bench_->says(fromCore(length.error().sentence));
             }

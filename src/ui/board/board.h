@@ -20,6 +20,8 @@ public:
     /// Marks a place for a few seconds.
     void showPlace(Vec2 place);
     void refit();
+    /// Ends a drag that goes on: as if the mouse were let go, or taken back. No drag ends otherwise.
+    void endDrag(bool keep);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -29,6 +31,8 @@ protected:
     void mouseReleaseEvent(QMouseEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    void focusOutEvent(QFocusEvent* event) override;
+    void hideEvent(QHideEvent* event) override;
 
 private:
     [[nodiscard]] QRectF drawingArea() const;

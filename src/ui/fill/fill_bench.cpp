@@ -63,7 +63,7 @@ FillBench::FillBench(Document& document, QWidget* parent)
 
     voidForm_
         ->addMeasure(
-            QStringLiteral("voidDepth"), tr("Depth of this void"), Unit::Length,
+            QStringLiteral("voidDepth"), tr("Depth of this void"), Unit::Length, ranges::kFeatureDepth_mm,
             [this]() -> std::optional<double> {
                 const Feature* f = chosenFeature();
                 return f != nullptr && f->kind != FeatureKind::ThroughVoid ? std::optional(f->depth_mm) : std::nullopt;
@@ -95,10 +95,10 @@ FillBench::FillBench(Document& document, QWidget* parent)
         });
     };
     voidForm_->addMeasure(
-        QStringLiteral("voidLong"), tr("Along the slab"), Unit::Length, [size] { return size(true); },
-        [stretch](auto v) { stretch(true, v); });
+        QStringLiteral("voidLong"), tr("Along the slab"), Unit::Length, ranges::kVoidSize_mm,
+        [size] { return size(true); }, [stretch](auto v) { stretch(true, v); });
     voidForm_->addMeasure(
-        QStringLiteral("voidWide"), tr("Across"), Unit::Length, [size] { return size(false); },
+        QStringLiteral("voidWide"), tr("Across"), Unit::Length, ranges::kVoidSize_mm, [size] { return size(false); },
         [stretch](auto v) { stretch(false, v); });
     Document& doc = document_;
     voidForm_->addChoice(
@@ -140,44 +140,37 @@ FillBench::FillBench(Document& document, QWidget* parent)
         static const FillChoices none;
         return doc.job() != nullptr ? doc.job()->fill : none;
     };
-    form_
-        ->addMeasure(
-            QStringLiteral("bucket"), tr("Largest batch"), Unit::Volume, [fill] { return fill().bucket_L; },
-            [&doc](auto v) { doc.edit(tr("Largest batch"), [&](Job& j) { j.fill.bucket_L = *v; }); })
-        ->setRange(0.05, 200.0);
-    form_
-        ->addMeasure(
-            QStringLiteral("overpour"), tr("Overpour"), Unit::Length, [fill] { return fill().overpour_mm; },
-            [&doc](auto v) { doc.edit(tr("Overpour"), [&](Job& j) { j.fill.overpour_mm = *v; }); })
-        ->setRange(0.0, 20.0);
+    form_->addMeasure(
+        QStringLiteral("bucket"), tr("Largest batch"), Unit::Volume, ranges::kBucket_L,
+        [fill] { return fill().bucket_L; },
+        [&doc](auto v) { doc.edit(tr("Largest batch"), [&](Job& j) { j.fill.bucket_L = *v; }); });
+    form_->addMeasure(
+        QStringLiteral("overpour"), tr("Overpour"), Unit::Length, ranges::kOverpour_mm,
+        [fill] { return fill().overpour_mm; },
+        [&doc](auto v) { doc.edit(tr("Overpour"), [&](Job& j) { j.fill.overpour_mm = *v; }); });
     form_->fold(tr("more choices"));
     form_
         ->addMeasure(
-            QStringLiteral("resinPrice"), tr("Price of a litre"), Unit::Money, [fill] { return fill().price_per_L; },
+            QStringLiteral("resinPrice"), tr("Price of a litre"), Unit::Money, ranges::kMoney,
+            [fill] { return fill().price_per_L; },
             [&doc](auto v) { doc.edit(tr("Resin price"), [&](Job& j) { j.fill.price_per_L = v; }); })
         ->setOptional(tr("not known"));
-    form_
-        ->addMeasure(
-            QStringLiteral("pigment"), tr("Pigment, % of mass"), Unit::Percent, [fill] { return fill().pigment_pct; },
-            [&doc](auto v) { doc.edit(tr("Pigment"), [&](Job& j) { j.fill.pigment_pct = *v; }); })
-        ->setRange(0.0, 20.0);
-    form_
-        ->addMeasure(
-            QStringLiteral("reserve"), tr("Reserve for leaks, %"), Unit::Percent,
-            [fill] { return fill().reserve * 100.0; },
-            [&doc](auto v) { doc.edit(tr("Reserve"), [&](Job& j) { j.fill.reserve = *v / 100.0; }); })
-        ->setRange(0.0, 100.0);
-    form_
-        ->addMeasure(
-            QStringLiteral("residue"), tr("Left in pots, %"), Unit::Percent,
-            [fill] { return fill().potResidue * 100.0; },
-            [&doc](auto v) { doc.edit(tr("Left in pots"), [&](Job& j) { j.fill.potResidue = *v / 100.0; }); })
-        ->setRange(0.0, 50.0);
-    form_
-        ->addMeasure(
-            QStringLiteral("soakIn"), tr("Soak-in, g/m²"), Unit::SoakIn, [fill] { return fill().soakIn_g_m2; },
-            [&doc](auto v) { doc.edit(tr("Soak-in"), [&](Job& j) { j.fill.soakIn_g_m2 = *v; }); })
-        ->setRange(0.0, 2000.0);
+    form_->addMeasure(
+        QStringLiteral("pigment"), tr("Pigment, % of mass"), Unit::Percent, ranges::kPigment_pct,
+        [fill] { return fill().pigment_pct; },
+        [&doc](auto v) { doc.edit(tr("Pigment"), [&](Job& j) { j.fill.pigment_pct = *v; }); });
+    form_->addMeasure(
+        QStringLiteral("reserve"), tr("Reserve for leaks, %"), Unit::Percent, scaled(ranges::kReserve, 100.0),
+        [fill] { return fill().reserve * 100.0; },
+        [&doc](auto v) { doc.edit(tr("Reserve"), [&](Job& j) { j.fill.reserve = *v / 100.0; }); });
+    form_->addMeasure(
+        QStringLiteral("residue"), tr("Left in pots, %"), Unit::Percent, scaled(ranges::kPotResidue, 100.0),
+        [fill] { return fill().potResidue * 100.0; },
+        [&doc](auto v) { doc.edit(tr("Left in pots"), [&](Job& j) { j.fill.potResidue = *v / 100.0; }); });
+    form_->addMeasure(
+        QStringLiteral("soakIn"), tr("Soak-in, g/m²"), Unit::SoakIn, ranges::kSoakIn_g_m2,
+        [fill] { return fill().soakIn_g_m2; },
+        [&doc](auto v) { doc.edit(tr("Soak-in"), [&](Job& j) { j.fill.soakIn_g_m2 = *v; }); });
 
     table_->setObjectName(QStringLiteral("fillTable"));
     table_->setAccessibleName(tr("What is filled, with which resin"));
@@ -450,7 +443,7 @@ void FillBench::addVoidAt(Vec2 at, FeatureKind kind)
             f.kind = kind;
             f.face = piece.turnedOver ? Face::Bottom : Face::Top;
             f.intention = Intention::Fill;
-            f.depth_mm = kind == FeatureKind::BlindVoid ? 20.0 : 0.0;
+            f.depth_mm = 0.0; // to be measured
             for (const Vec2 p : ellipse({std::round(middle.x), std::round(middle.y)}, 120.0, 40.0, 0.0, 16)) {
                 f.points.push_back({std::round(p.x), std::round(p.y)});
             }
@@ -497,16 +490,12 @@ DragNote FillBench::drag(Vec2 at)
 
 void FillBench::release()
 {
-    document_.endGesture();
     Q_EMIT repaintWanted();
 }
 
 void FillBench::cancelDrag()
 {
-    const Slab before = before_;
-    document_.editSlab(
-        tr("Move a void"), before.id, [&](Slab& slab) { slab = before; }, gesture_);
-    release();
+    Q_EMIT repaintWanted();
 }
 
 bool FillBench::nudge(double dx, double dy)
@@ -541,9 +530,7 @@ bool FillBench::removeSelected()
     const int gone = chosen_.feature;
     const SlabId slab = document_.plan()->layup->pieces[chosen_.piece].slab;
     chosen_ = {};
-    document_.editSlab(tr("Remove a void"), slab, [gone](Slab& s) {
-        std::erase_if(s.features, [gone](const Feature& f) { return f.id == gone; });
-    });
+    document_.editSlab(tr("Remove a void"), slab, [gone](Slab& s) { removeFeature(s, gone); });
     return true;
 }
 

@@ -416,7 +416,11 @@ bool FlatBench::press(Vec2 at, const BoardView& view)
     held_ = packerAt(at, view);
     if (held_) {
         gesture_ = document_.newGesture();
-        bearingsBefore_ = document_.job()->flatten.bearings;
+        const FlattenedPiece& piece = document_.plan()->flatten->pieces[held_->piece];
+        bearings_.clear();
+        for (const Packer& packer : piece.packers) {
+            bearings_.push_back({piece.slab, {packer.at.x, packer.at.y}});
+        }
         return true;
     }
     for (size_t i = 0; i < document_.plan()->layup->pieces.size(); ++i) {
@@ -459,23 +463,20 @@ Qt::CursorShape FlatBench::cursorAt(Vec2 at, const BoardView& view) const
 
 DragNote FlatBench::drag(Vec2 at)
 {
-    if (!held_) {
+    if (!held_ || !hasTop() || held_->piece >= document_.plan()->flatten->pieces.size() ||
+        held_->packer >= bearings_.size()) {
         return {};
     }
     const FlattenedPiece& piece = document_.plan()->flatten->pieces[held_->piece];
     Vec2 place = document_.plan()->layup->pieces[held_->piece].place.toSlab(at);
     const Box& box = piece.bottom.box;
     place = {snapped(std::clamp(place.x, box.left, box.right)), snapped(std::clamp(place.y, box.bottom, box.top))};
-    std::vector<Bearing> bearings;
-    for (const Packer& packer : piece.packers) {
-        bearings.push_back({piece.slab, {packer.at.x, packer.at.y}});
-    }
-    bearings[held_->packer].at = place;
+    bearings_[held_->packer].at = place; // the others stay where they stood when it was taken
     document_.edit(
         tr("Move a packer"),
-        [&](Job& j) {
-            std::erase_if(j.flatten.bearings, [&](const Bearing& b) { return b.slab == piece.slab; });
-            j.flatten.bearings.insert(j.flatten.bearings.end(), bearings.begin(), bearings.end());
+        [&, slab = piece.slab](Job& j) {
+            std::erase_if(j.flatten.bearings, [&](const Bearing& b) { return b.slab == slab; });
+            j.flatten.bearings.insert(j.flatten.bearings.end(), bearings_.begin(), bearings_.end());
         },
         gesture_);
     const auto& now = document_.plan()->flatten->pieces[held_->piece].packers;
@@ -485,20 +486,12 @@ DragNote FlatBench::drag(Vec2 at)
 
 void FlatBench::release()
 {
-    if (held_) {
-        document_.endGesture();
-        held_.reset();
-    }
+    held_.reset();
 }
 
 void FlatBench::cancelDrag()
 {
-    if (held_) {
-        held_.reset();
-        document_.edit(
-            tr("Move a packer"), [&](Job& j) { j.flatten.bearings = bearingsBefore_; }, gesture_);
-        document_.endGesture();
-    }
+    held_.reset();
 }
 
 std::function<void()> FlatBench::remedyFor(const Finding& finding)

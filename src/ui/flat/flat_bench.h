@@ -100,7 +100,7 @@ private:
     };
     [[nodiscard]] std::optional<Held> packerAt(Vec2 at, const BoardView& view) const;
     std::optional<Held> held_;
-    std::vector<Bearing> bearingsBefore_; // the drag, for Escape
+    std::vector<Bearing> bearings_; // of the piece whose packer is held
     int gesture_ = 0;
     size_t selected_ = 0;
     bool underside_ = false;

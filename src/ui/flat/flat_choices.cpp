@@ -37,15 +37,14 @@ void FlatBench::addChoices()
             });
         });
     const auto measure = [&](const QString& name, const QString& label, Unit unit, double FlattenMethod::*member,
-                             double least, double most) {
-        form_
-            ->addMeasure(
-                name, label, unit, [flatten, member] { return flatten().method.*member; },
-                [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.method.*member = *v; }); })
-            ->setRange(least, most);
+                             Range range) {
+        form_->addMeasure(
+            name, label, unit, range, [flatten, member] { return flatten().method.*member; },
+            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.method.*member = *v; }); });
     };
-    measure(QStringLiteral("cutter"), tr("Cutter width"), Unit::Length, &FlattenMethod::bit_mm, 3.0, 1500.0);
-    measure(QStringLiteral("depthPerPass"), tr("Depth per pass"), Unit::Length, &FlattenMethod::depth_mm, 0.1, 20.0);
+    measure(QStringLiteral("cutter"), tr("Cutter width"), Unit::Length, &FlattenMethod::bit_mm, ranges::kCutter_mm);
+    measure(QStringLiteral("depthPerPass"), tr("Depth per pass"), Unit::Length, &FlattenMethod::depth_mm,
+            ranges::kPassDepth_mm);
     form_->addChoice(
         QStringLiteral("school"), tr("Faces"),
         [] {
@@ -76,15 +75,16 @@ void FlatBench::addChoices()
         [&doc](const QVariant& v) { doc.edit(tr("Milled"), [&](Job& j) { j.flatten.millings = v.toInt(); }); });
     form_->fold(tr("more choices"));
     addMillings();
-    form_
-        ->addMeasure(
-            QStringLiteral("overlap"), tr("Overlap of strokes, %"), Unit::Percent,
-            [flatten] { return flatten().method.overlap * 100.0; },
-            [&doc](auto v) { doc.edit(tr("Overlap"), [&](Job& j) { j.flatten.method.overlap = *v / 100.0; }); })
-        ->setRange(0.0, 90.0);
-    measure(QStringLiteral("runoff"), tr("Run past the edge"), Unit::Length, &FlattenMethod::runoff_mm, 0.0, 500.0);
-    measure(QStringLiteral("feed"), tr("Feed, per minute"), Unit::Length, &FlattenMethod::feed_mm_min, 100.0, 60'000.0);
-    measure(QStringLiteral("setup"), tr("Setting up, min"), Unit::Minutes, &FlattenMethod::setup_min, 0.0, 600.0);
+    form_->addMeasure(
+        QStringLiteral("overlap"), tr("Overlap of strokes, %"), Unit::Percent, scaled(ranges::kOverlap, 100.0),
+        [flatten] { return flatten().method.overlap * 100.0; },
+        [&doc](auto v) { doc.edit(tr("Overlap"), [&](Job& j) { j.flatten.method.overlap = *v / 100.0; }); });
+    measure(QStringLiteral("runoff"), tr("Run past the edge"), Unit::Length, &FlattenMethod::runoff_mm,
+            ranges::kRunoff_mm);
+    measure(QStringLiteral("feed"), tr("Feed, per minute"), Unit::Length, &FlattenMethod::feed_mm_min,
+            ranges::kFeed_mm_min);
+    measure(QStringLiteral("setup"), tr("Setting up, min"), Unit::Minutes, &FlattenMethod::setup_min,
+            ranges::kSetup_min);
     gcode_ =
         form_->addButton(QStringLiteral("writeGcode"), tr("write the shown face as G-code…"), [this] { writeGcode(); });
     addRig();
@@ -94,14 +94,12 @@ void FlatBench::addMillings()
 {
     Document& doc = document_;
     const auto length = [&](const QString& name, const QString& label, double FlattenChoices::*member) {
-        form_
-            ->addMeasure(
-                name, label, Unit::Length,
-                [&doc, member]() -> std::optional<double> {
-                    return doc.job() != nullptr ? doc.job()->flatten.*member : 0.0;
-                },
-                [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.*member = *v; }); })
-            ->setRange(0.0, 20.0);
+        form_->addMeasure(
+            name, label, Unit::Length, ranges::kAllowance_mm,
+            [&doc, member]() -> std::optional<double> {
+                return doc.job() != nullptr ? doc.job()->flatten.*member : 0.0;
+            },
+            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.*member = *v; }); });
     };
     length(QStringLiteral("allowance"), tr("Left on a face for later"), &FlattenChoices::allowance_mm);
     length(QStringLiteral("moveLimit"), tr("May move in a rest by"), &FlattenChoices::moveLimit_mm);
@@ -149,37 +147,36 @@ void FlatBench::addRig()
         [&doc](const QVariant& v) {
             doc.edit(tr("Sled"), [&](Job& j) { j.flatten.rig.build = SledBuild(v.toInt()); });
         });
-    const auto field = [&](const QString& name, const QString& label, Unit unit, double Rig::*member, double least,
-                           double most) {
-        form_
-            ->addMeasure(
-                name, label, unit, [rig, member]() -> std::optional<double> { return rig().*member; },
-                [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.rig.*member = *v; }); })
-            ->setRange(least, most);
+    const auto field = [&](const QString& name, const QString& label, Unit unit, double Rig::*member, Range range) {
+        form_->addMeasure(
+            name, label, unit, range, [rig, member]() -> std::optional<double> { return rig().*member; },
+            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.rig.*member = *v; }); });
     };
-    field(QStringLiteral("railHeight"), tr("Rails over the bench"), Unit::Length, &Rig::railHeight_mm, 20.0, 600.0);
-    field(QStringLiteral("railsApart"), tr("Rails apart"), Unit::Length, &Rig::railsApart_mm, 200.0, 3'000.0);
+    field(QStringLiteral("railHeight"), tr("Rails over the bench"), Unit::Length, &Rig::railHeight_mm,
+          ranges::kRailHeight_mm);
+    field(QStringLiteral("railsApart"), tr("Rails apart"), Unit::Length, &Rig::railsApart_mm, ranges::kRigLength_mm);
     const auto measured = [&](const QString& name, const QString& label, std::optional<double> Rig::*member) {
         MeasureField* made = form_->addMeasure(
-            name, label, Unit::Length, [rig, member] { return rig().*member; },
+            name, label, Unit::Length, ranges::kRigLength_mm, [rig, member] { return rig().*member; },
             [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.rig.*member = v; }); });
-        made->setRange(100.0, 20'000.0);
         made->setOptional(tr("not measured"));
     };
     measured(QStringLiteral("railsLong"), tr("Rails, long"), &Rig::railsLong_mm);
     measured(QStringLiteral("sledLong"), tr("Sled, long"), &Rig::sledLong_mm);
     measured(QStringLiteral("sledOpening"), tr("Sled, its opening"), &Rig::opening_mm);
-    field(QStringLiteral("sledWide"), tr("Sled, wide"), Unit::Length, &Rig::sledWide_mm, 80.0, 1'000.0);
-    field(QStringLiteral("sledFloor"), tr("Sled, floor thick"), Unit::Length, &Rig::floor_mm, 3.0, 60.0);
-    field(QStringLiteral("sledWallHigh"), tr("Sled, walls high"), Unit::Length, &Rig::wallHigh_mm, 0.0, 300.0);
-    field(QStringLiteral("sledWallThick"), tr("Sled, walls thick"), Unit::Length, &Rig::wallThick_mm, 0.0, 80.0);
-    field(QStringLiteral("cutterLong"), tr("Cutter, long"), Unit::Length, &Rig::cutterLong_mm, 3.0, 200.0);
-    field(QStringLiteral("shankLong"), tr("Shank, long"), Unit::Length, &Rig::shank_mm, 10.0, 150.0);
-    field(QStringLiteral("colletUp"), tr("Collet above the base"), Unit::Length, &Rig::colletUp_mm, -60.0, 80.0);
-    field(QStringLiteral("routerForce"), tr("Router, pressing"), Unit::Force, &Rig::router_N, 0.0, 500.0);
-    field(QStringLiteral("spindleTilt"), tr("Spindle off upright"), Unit::Degrees, &Rig::tilt_deg, -5.0, 5.0);
-    field(QStringLiteral("benchGap"), tr("Bench, gap under a straightedge"), Unit::Length, &Rig::benchGap_mm, 0.0,
-          30.0);
+    field(QStringLiteral("sledWide"), tr("Sled, wide"), Unit::Length, &Rig::sledWide_mm, ranges::kRigLength_mm);
+    field(QStringLiteral("sledFloor"), tr("Sled, floor thick"), Unit::Length, &Rig::floor_mm, ranges::kSheet_mm);
+    field(QStringLiteral("sledWallHigh"), tr("Sled, walls high"), Unit::Length, &Rig::wallHigh_mm,
+          ranges::kWallHigh_mm);
+    field(QStringLiteral("sledWallThick"), tr("Sled, walls thick"), Unit::Length, &Rig::wallThick_mm,
+          ranges::kSheet_mm);
+    field(QStringLiteral("cutterLong"), tr("Cutter, long"), Unit::Length, &Rig::cutterLong_mm, ranges::kShank_mm);
+    field(QStringLiteral("shankLong"), tr("Shank, long"), Unit::Length, &Rig::shank_mm, ranges::kShank_mm);
+    field(QStringLiteral("colletUp"), tr("Collet above the base"), Unit::Length, &Rig::colletUp_mm, ranges::kCollet_mm);
+    field(QStringLiteral("routerForce"), tr("Router, pressing"), Unit::Force, &Rig::router_N, ranges::kRouter_N);
+    field(QStringLiteral("spindleTilt"), tr("Spindle off upright"), Unit::Degrees, &Rig::tilt_deg, ranges::kTilt_deg);
+    field(QStringLiteral("benchGap"), tr("Bench, gap under a straightedge"), Unit::Length, &Rig::benchGap_mm,
+          ranges::kBenchGap_mm);
 }
 
 } // namespace burl::ui

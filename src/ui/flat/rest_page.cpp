@@ -80,12 +80,11 @@ RestPage::RestPage(Document& document, InstrumentPort& instrument, QWidget* pare
             edit(tr("Milled on"), [&](Rest& r) { r.cut = text.toStdString(); });
         });
     MeasureField* thick = form_->addMeasure(
-        QStringLiteral("restThickness"), tr("Thickness then"), Unit::Length,
+        QStringLiteral("restThickness"), tr("Thickness then"), Unit::Length, ranges::kThickness_mm,
         [this]() -> std::optional<double> {
             return rest() != nullptr && rest()->thickness_mm > 0.0 ? std::optional(rest()->thickness_mm) : std::nullopt;
         },
         [this](auto v) { edit(tr("Thickness then"), [&](Rest& r) { r.thickness_mm = v.value_or(0.0); }); });
-    thick->setRange(1.0, 500.0);
     thick->setOptional(tr("by the calliper"));
     form_->addChoice(
         QStringLiteral("restCovered"), tr("It lies"),
@@ -186,6 +185,13 @@ void RestPage::entered(int row, int column, const QString& text)
         if (!read) {
             Q_EMIT says(fromCore(read.error().sentence));
             refresh(); // what was there before stays
+            return;
+        }
+        if (!ranges::kHeight_mm.holds(*read)) {
+            Q_EMIT says(tr("%1 is outside %2 to %3 here.")
+                            .arg(text.trimmed(), cellText(ranges::kHeight_mm.least, Unit::Length, document_.units()),
+                                 cellText(ranges::kHeight_mm.most, Unit::Length, document_.units())));
+            refresh();
             return;
         }
         value = *read;

@@ -74,7 +74,6 @@ private:
         Job before;
         PlacedPiece placed;
         double width_mm = 0.0;
-        bool moved = false;
     };
     [[nodiscard]] Held grabAt(Vec2 at, const BoardView& view) const;
     [[nodiscard]] bool grabPoints(Held& held, const BoardView& view) const;

@@ -246,7 +246,6 @@ DragNote LayupBench::moveTo(Vec2 delta, bool exactly)
         return note;
     }
     if (!(next == *document_.job())) {
-        held_.moved = true;
         document_.edit(
             tr("Drag on the board"), [&](Job& j) { j = next; }, gesture_);
     }
@@ -295,17 +294,11 @@ void LayupBench::typed(double mm)
 void LayupBench::release()
 {
     held_ = {};
-    document_.endGesture();
     Q_EMIT repaintWanted();
 }
 
 void LayupBench::cancelDrag()
 {
-    const Job before = held_.before;
-    if (held_.moved) {
-        document_.edit(
-            tr("Drag on the board"), [&](Job& j) { j = before; }, gesture_);
-    }
     release();
 }
 

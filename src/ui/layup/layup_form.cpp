@@ -43,19 +43,18 @@ LayupForm::LayupForm(Document& document, QWidget* parent)
             });
         });
     addMeasure(
-        QStringLiteral("finalLength"), tr("Final length"), Unit::Length, [layup] { return layup().length_mm; },
-        [&doc](auto v) { doc.edit(tr("Final length"), [&](Job& j) { j = withLength(j, *v); }); })
-        ->setRange(100.0, 10'000.0);
+        QStringLiteral("finalLength"), tr("Final length"), Unit::Length, ranges::kLength_mm,
+        [layup] { return layup().length_mm; },
+        [&doc](auto v) { doc.edit(tr("Final length"), [&](Job& j) { j = withLength(j, *v); }); });
     auto* width = addMeasure(
-        QStringLiteral("finalWidth"), tr("Final width"), Unit::Length, [layup] { return layup().width_mm; },
+        QStringLiteral("finalWidth"), tr("Final width"), Unit::Length, ranges::kWidth_mm,
+        [layup] { return layup().width_mm; },
         [&doc](auto v) { doc.edit(tr("Final width"), [&](Job& j) { j.layup.width_mm = v; }); });
     width->setOptional(tr("as it comes"));
-    width->setRange(50.0, 5'000.0);
     addMeasure(
-        QStringLiteral("thicknessWanted"), tr("Thickness wanted"), Unit::Length,
+        QStringLiteral("thicknessWanted"), tr("Thickness wanted"), Unit::Length, ranges::kThickness_mm,
         [layup] { return layup().thickness_mm; },
-        [&doc](auto v) { doc.edit(tr("Thickness wanted"), [&](Job& j) { j.layup.thickness_mm = *v; }); })
-        ->setRange(5.0, 300.0);
+        [&doc](auto v) { doc.edit(tr("Thickness wanted"), [&](Job& j) { j.layup.thickness_mm = *v; }); });
     for (size_t i = 0; i < 2; ++i) {
         addPiece(i, i == 0 ? QStringLiteral("far") : QStringLiteral("near"),
                  i == 0 ? tr("Far piece") : tr("Next piece"));
@@ -74,10 +73,10 @@ LayupForm::LayupForm(Document& document, QWidget* parent)
     addOutline();
     addCurves();
     auto* parted = addMeasure(
-        QStringLiteral("parted"), tr("In two halves, cut at"), Unit::Length, [layup] { return layup().parted_mm; },
+        QStringLiteral("parted"), tr("In two halves, cut at"), Unit::Length, ranges::kRodFirst_mm,
+        [layup] { return layup().parted_mm; },
         [&doc](auto v) { doc.edit(tr("Two halves"), [&](Job& j) { j.layup.parted_mm = v; }); });
     parted->setOptional(tr("in one"));
-    parted->setRange(50.0, 10'000.0);
     addChoice(
         QStringLiteral("jointKind"), tr("Joint held by"),
         [] {
@@ -89,37 +88,38 @@ LayupForm::LayupForm(Document& document, QWidget* parent)
         [&doc](const QVariant& v) {
             doc.edit(tr("Joint"), [&](Job& j) { j.layup.joint.kind = JointKind(v.toInt()); });
         });
-    const auto tenon = [&](const QString& name, const QString& label, double JointChoices::*member, double least,
-                           double most) {
+    const auto tenon = [&](const QString& name, const QString& label, double JointChoices::*member, Range range) {
         addMeasure(
-            name, label, Unit::Length, [layup, member]() -> std::optional<double> { return layup().joint.*member; },
-            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.layup.joint.*member = *v; }); })
-            ->setRange(least, most);
+            name, label, Unit::Length, range,
+            [layup, member]() -> std::optional<double> { return layup().joint.*member; },
+            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.layup.joint.*member = *v; }); });
     };
-    tenon(QStringLiteral("tenonPitch"), tr("Tenons, pitch"), &JointChoices::pitch_mm, 60.0, 800.0);
-    tenon(QStringLiteral("tenonWide"), tr("Tenons, along the joint"), &JointChoices::wide_mm, 4.0, 160.0);
-    tenon(QStringLiteral("tenonReach"), tr("Tenons, into each piece"), &JointChoices::reach_mm, 5.0, 120.0);
-    const auto rod = [&](const QString& name, const QString& label, double RodChoices::*member, double least,
-                         double most) {
+    tenon(QStringLiteral("tenonPitch"), tr("Tenons, pitch"), &JointChoices::pitch_mm, ranges::kJointPitch_mm);
+    tenon(QStringLiteral("tenonWide"), tr("Tenons, along the joint"), &JointChoices::wide_mm, ranges::kJointWide_mm);
+    tenon(QStringLiteral("tenonReach"), tr("Tenons, into each piece"), &JointChoices::reach_mm, ranges::kJointWide_mm);
+    const auto rod = [&](const QString& name, const QString& label, double RodChoices::*member, Range range) {
         addMeasure(
-            name, label, Unit::Length, [layup, member]() -> std::optional<double> { return layup().rods.*member; },
-            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.layup.rods.*member = *v; }); })
-            ->setRange(least, most);
+            name, label, Unit::Length, range,
+            [layup, member]() -> std::optional<double> { return layup().rods.*member; },
+            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.layup.rods.*member = *v; }); });
     };
-    rod(QStringLiteral("rodPitch"), tr("Rods, pitch"), &RodChoices::pitch_mm, 40.0, 3000.0);
-    rod(QStringLiteral("rodFirst"), tr("Rods, first at"), &RodChoices::first_mm, 20.0, 3000.0);
-    rod(QStringLiteral("rodEmbed"), tr("Rods, in the wood"), &RodChoices::embed_mm, 5.0, 400.0);
-    rod(QStringLiteral("rodDiameter"), tr("Rods, diameter"), &RodChoices::diameter_mm, 3.0, 60.0);
-    rod(QStringLiteral("rodReach"), tr("Drill and jig reach"), &RodChoices::drillReach_mm, 10.0, 600.0);
+    rod(QStringLiteral("rodPitch"), tr("Rods, pitch"), &RodChoices::pitch_mm, ranges::kRodPitch_mm);
+    rod(QStringLiteral("rodFirst"), tr("Rods, first at"), &RodChoices::first_mm, ranges::kRodFirst_mm);
+    rod(QStringLiteral("rodEmbed"), tr("Rods, in the wood"), &RodChoices::embed_mm, ranges::kReach_mm);
+    rod(QStringLiteral("rodDiameter"), tr("Rods, diameter"), &RodChoices::diameter_mm, ranges::kRod_mm);
+    rod(QStringLiteral("rodReach"), tr("Drill and jig reach"), &RodChoices::drillReach_mm, ranges::kReach_mm);
     addMeasure(
-        QStringLiteral("leastGap"), tr("River, least gap"), Unit::Length, [layup] { return layup().leastGap_mm; },
+        QStringLiteral("leastGap"), tr("River, least gap"), Unit::Length, ranges::kGap_mm,
+        [layup] { return layup().leastGap_mm; },
         [&doc](auto v) { doc.edit(tr("River gap"), [&](Job& j) { j.layup.leastGap_mm = *v; }); });
     auto* trim = addMeasure(
-        QStringLiteral("trim"), tr("Trim each end"), Unit::Length, [layup] { return layup().trim_mm; },
+        QStringLiteral("trim"), tr("Trim each end"), Unit::Length, ranges::kTrim_mm,
+        [layup] { return layup().trim_mm; },
         [&doc](auto v) { doc.edit(tr("Trim"), [&](Job& j) { j.layup.trim_mm = v; }); });
     trim->setOptional(tr("shop's habit"));
     auto* margin = addMeasure(
-        QStringLiteral("ripMargin"), tr("Rip line inside by"), Unit::Length, [layup] { return layup().ripMargin_mm; },
+        QStringLiteral("ripMargin"), tr("Rip line inside by"), Unit::Length, ranges::kMargin_mm,
+        [layup] { return layup().ripMargin_mm; },
         [&doc](auto v) { doc.edit(tr("Rip margin"), [&](Job& j) { j.layup.ripMargin_mm = v; }); });
     margin->setOptional(tr("shop's habit"));
     addWay();
@@ -159,10 +159,10 @@ void LayupForm::addOutline()
             });
         });
     endWidth_ = addMeasure(
-        QStringLiteral("endWidth"), tr("Width at the right end"), Unit::Length, [layup] { return layup().endWidth_mm; },
+        QStringLiteral("endWidth"), tr("Width at the right end"), Unit::Length, ranges::kWidth_mm,
+        [layup] { return layup().endWidth_mm; },
         [&doc](auto v) { doc.edit(tr("Width at the right end"), [&](Job& j) { j.layup.endWidth_mm = v; }); });
     endWidth_->setOptional(tr("as the wood runs"));
-    endWidth_->setRange(50.0, 5'000.0);
     addChoice(
         QStringLiteral("topShape"), tr("Outline"),
         [] {
@@ -181,9 +181,9 @@ void LayupForm::addOutline()
             });
         });
     corner_ = addMeasure(
-        QStringLiteral("cornerRadius"), tr("Corners rounded by"), Unit::Length, [layup] { return layup().corner_mm; },
+        QStringLiteral("cornerRadius"), tr("Corners rounded by"), Unit::Length, ranges::kCorner_mm,
+        [layup] { return layup().corner_mm; },
         [&doc](auto v) { doc.edit(tr("Corners"), [&](Job& j) { j.layup.corner_mm = *v; }); });
-    corner_->setRange(0.0, 1'000.0);
     const auto roundButton = [&](const QString& name, const QString& text, auto made) {
         rounds_.push_back(addButton(name, text, [this, &doc, text, made] {
             const auto next = doc.plan() != nullptr ? made(*doc.job(), *doc.plan()->layup) : std::nullopt;
@@ -218,19 +218,17 @@ void LayupForm::addCurves()
                             [&doc] { doc.edit(tr("Straight joints"), [](Job& j) { j.layup.curves.clear(); }); });
     jointTemplate_ = addButton(QStringLiteral("jointTemplate"), tr("write the joints' templates…"),
                                [this] { Q_EMIT templateWanted(0); });
-    const auto tool = [&](const QString& name, const QString& label, double TemplateTools::*member, double least,
-                          double most) {
+    const auto tool = [&](const QString& name, const QString& label, double TemplateTools::*member, Range range) {
         tools_.push_back(addMeasure(
-            name, label, Unit::Length,
+            name, label, Unit::Length, range,
             [&doc, member]() -> std::optional<double> {
                 return doc.job() != nullptr ? doc.job()->layup.tools.*member : TemplateTools{}.*member;
             },
             [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.layup.tools.*member = *v; }); }));
-        tools_.back()->setRange(least, most);
     };
-    tool(QStringLiteral("templateBit"), tr("Template, bit"), &TemplateTools::bit_mm, 3.0, 60.0);
-    tool(QStringLiteral("bushingFar"), tr("Bushing, far piece"), &TemplateTools::bushing1_mm, 6.0, 120.0);
-    tool(QStringLiteral("bushingNear"), tr("Bushing, near piece"), &TemplateTools::bushing2_mm, 6.0, 120.0);
+    tool(QStringLiteral("templateBit"), tr("Template, bit"), &TemplateTools::bit_mm, ranges::kBit_mm);
+    tool(QStringLiteral("bushingFar"), tr("Bushing, far piece"), &TemplateTools::bushing1_mm, ranges::kBushing_mm);
+    tool(QStringLiteral("bushingNear"), tr("Bushing, near piece"), &TemplateTools::bushing2_mm, ranges::kBushing_mm);
 }
 
 /// What the top must pass: the shop, the van, the door.
@@ -239,24 +237,22 @@ void LayupForm::addWay()
     Document& doc = document_;
     const auto door = [&](const QString& name, const QString& label, std::optional<double> DoorWay::*member) {
         auto* field = addMeasure(
-            name, label, Unit::Length,
+            name, label, Unit::Length, ranges::kDoor_mm,
             [&doc, member] { return doc.job() != nullptr ? doc.job()->door.*member : std::nullopt; },
             [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.door.*member = v; }); });
         field->setOptional(tr("not measured"));
-        field->setRange(300.0, 10'000.0);
     };
     door(QStringLiteral("doorWide"), tr("Door of the room, wide"), &DoorWay::wide_mm);
     door(QStringLiteral("doorHigh"), tr("Door of the room, high"), &DoorWay::high_mm);
     const auto habit = [&](const QString& name, const QString& label, std::optional<double> Habits::*member) {
         auto* field = addMeasure(
-            name, label, Unit::Length, [&doc, member] { return doc.shop().habits.*member; },
+            name, label, Unit::Length, ranges::kLength_mm, [&doc, member] { return doc.shop().habits.*member; },
             [&doc, label, member](auto v) {
                 Habits habits = doc.shop().habits;
                 habits.*member = v;
                 doc.apply(label, withHabits(doc.book(), habits));
             });
         field->setOptional(tr("any length"));
-        field->setRange(300.0, 20'000.0);
     };
     habit(QStringLiteral("shopLongest"), tr("Longest the shop handles"), &Habits::longest_mm);
     habit(QStringLiteral("vanLongest"), tr("Longest the van takes"), &Habits::van_mm);
@@ -329,7 +325,7 @@ void LayupForm::addPiece(size_t i, const QString& key, const QString& which)
         });
     if (i >= 2) { // of a river an island
         choice.turn = addMeasure(
-            key + QStringLiteral("Turn"), tr("   turned by"), Unit::Degrees,
+            key + QStringLiteral("Turn"), tr("   turned by"), Unit::Degrees, ranges::kTurn_deg,
             [layup, i]() -> std::optional<double> {
                 return layup().pieces.size() > i ? layup().pieces[i].turn_deg : 0.0;
             },
@@ -340,7 +336,6 @@ void LayupForm::addPiece(size_t i, const QString& key, const QString& which)
                     }
                 });
             });
-        choice.turn->setRange(-180.0, 180.0);
     }
     pieces_.push_back(choice);
 }
@@ -367,7 +362,7 @@ void LayupForm::addWishes()
     wish(QStringLiteral("wishWaste"), tr("Offers: little waste"), &OfferWishes::waste);
     wish(QStringLiteral("wishPrice"), tr("Offers: low price"), &OfferWishes::price);
     auto* budget = addMeasure(
-        QStringLiteral("wishBudget"), tr("Offers: budget, slabs"), Unit::Money,
+        QStringLiteral("wishBudget"), tr("Offers: budget, slabs"), Unit::Money, ranges::kMoney,
         [&doc] { return doc.job() != nullptr ? doc.job()->wishes.budget : std::nullopt; },
         [&doc](auto v) { doc.edit(tr("Budget"), [&](Job& j) { j.wishes.budget = v; }); });
     budget->setOptional(tr("none"));

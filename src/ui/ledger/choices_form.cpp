@@ -40,9 +40,11 @@ void ChoicesForm::addRow(const QString& label, QWidget* field)
     }
 }
 
-MeasureField* ChoicesForm::addMeasure(const QString& name, const QString& label, Unit unit, Get get, Set set)
+MeasureField* ChoicesForm::addMeasure(const QString& name, const QString& label, Unit unit, Range range, Get get,
+                                      Set set)
 {
     auto* field = new MeasureField(unit, this);
+    field->setRange(range);
     field->setObjectName(name);
     addRow(label, field);
     connect(field, &MeasureField::entered, this, [set](std::optional<double> value) { set(value); });

@@ -33,7 +33,8 @@ public:
         QVariant value;
     };
 
-    MeasureField* addMeasure(const QString& name, const QString& label, Unit unit, Get get, Set set);
+    /// Outside its range a value is refused, as in files.
+    MeasureField* addMeasure(const QString& name, const QString& label, Unit unit, Range range, Get get, Set set);
     QComboBox* addChoice(const QString& name, const QString& label, const std::function<std::vector<Option>()>& options,
                          const std::function<QVariant()>& get, const std::function<void(QVariant)>& set);
     QLineEdit* addText(const QString& name, const QString& label, const std::function<QString()>& get,

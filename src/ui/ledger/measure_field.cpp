@@ -76,10 +76,9 @@ void MeasureField::setOptional(const QString& placeholder)
     setPlaceholderText(placeholder);
 }
 
-void MeasureField::setRange(double least, double most)
+void MeasureField::setRange(Range range)
 {
-    least_ = least;
-    most_ = most;
+    range_ = range;
 }
 
 void MeasureField::show()
@@ -118,9 +117,10 @@ void MeasureField::finish()
         Q_EMIT refused(sentence);
         return;
     }
-    if (*result < least_ || *result > most_) {
-        const QString sentence = tr("%1 is outside %2 to %3 here.")
-                                     .arg(text(), editText(least_, unit_, units_), editText(most_, unit_, units_));
+    if (!range_.holds(*result)) {
+        const QString sentence =
+            tr("%1 is outside %2 to %3 here.")
+                .arg(text(), editText(range_.least, unit_, units_), editText(range_.most, unit_, units_));
         setRefused(sentence);
         Q_EMIT refused(sentence);
         return;

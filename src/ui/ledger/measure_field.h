@@ -7,6 +7,7 @@
 #include <QLineEdit>
 
 #include "core/measure/units.h"
+#include "core/shop/ranges.h"
 
 namespace burl::ui
 {
@@ -24,7 +25,8 @@ public:
     void setValue(std::optional<double> value);
     /// An empty text is an answer too ("as it comes").
     void setOptional(const QString& placeholder);
-    void setRange(double least, double most);
+    void setRange(Range range);
+    [[nodiscard]] Range range() const { return range_; }
     [[nodiscard]] std::optional<double> value() const { return value_; }
 
 Q_SIGNALS:
@@ -44,8 +46,7 @@ private:
     UnitChoice units_;
     std::optional<double> value_;
     bool optional_ = false;
-    double least_ = 0.0;
-    double most_ = 1e9;
+    Range range_{0.0, 1e9};
 };
 
 /// The text of a value in a field.

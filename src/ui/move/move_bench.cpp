@@ -48,15 +48,13 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
             doc.edit(tr("Room"), [&](Job& j) { j.move.climate = v.toString().toStdString(); });
         });
     auto* mc = form_->addMeasure(
-        QStringLiteral("assemblyMc"), tr("Assembled at MC"), Unit::Percent, [move] { return move().assembly_mc_pct; },
+        QStringLiteral("assemblyMc"), tr("Assembled at MC"), Unit::Percent, ranges::kMc_pct,
+        [move] { return move().assembly_mc_pct; },
         [&doc](auto v) { doc.edit(tr("Assembled at"), [&](Job& j) { j.move.assembly_mc_pct = v; }); });
     mc->setOptional(tr("as metered"));
-    mc->setRange(2.0, 40.0);
-    form_
-        ->addMeasure(
-            QStringLiteral("heldLine"), tr("Held line"), Unit::Length, [move] { return move().held_mm; },
-            [&doc](auto v) { doc.edit(tr("Held line"), [&](Job& j) { j.move.held_mm = *v; }); })
-        ->setRange(-3000.0, 3000.0);
+    form_->addMeasure(
+        QStringLiteral("heldLine"), tr("Held line"), Unit::Length, ranges::kPlace_mm, [move] { return move().held_mm; },
+        [&doc](auto v) { doc.edit(tr("Held line"), [&](Job& j) { j.move.held_mm = *v; }); });
     form_->addButton(QStringLiteral("addFastener"), tr("+ fastener"), [this] { addFastener(); });
     form_->addButton(QStringLiteral("addChannel"), tr("+ channel"), [this] {
         document_.edit(tr("Add a channel"), [&](Job& j) {
@@ -73,16 +71,14 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
                    ? &job->move.fasteners[chosen_.index]
                    : nullptr;
     };
-    const auto measure = [&](const QString& name, const QString& label, double Fastener::*member, double most) {
-        fastenerForm_
-            ->addMeasure(
-                name, label, Unit::Length,
-                [fastener, member]() -> std::optional<double> {
-                    const Fastener* f = fastener();
-                    return f != nullptr ? std::optional(f->*member) : std::nullopt;
-                },
-                [this, label, member](auto v) { editFastener(label, [&](Fastener& f) { f.*member = *v; }); })
-            ->setRange(0.0, most);
+    const auto measure = [&](const QString& name, const QString& label, double Fastener::*member, Range range) {
+        fastenerForm_->addMeasure(
+            name, label, Unit::Length, range,
+            [fastener, member]() -> std::optional<double> {
+                const Fastener* f = fastener();
+                return f != nullptr ? std::optional(f->*member) : std::nullopt;
+            },
+            [this, label, member](auto v) { editFastener(label, [&](Fastener& f) { f.*member = *v; }); });
     };
     fastenerForm_->addChoice(
         QStringLiteral("fastenerKind"), tr("This fastener"),
@@ -94,11 +90,11 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
         [this](const QVariant& v) {
             editFastener(tr("Fastener"), [&](Fastener& f) { f.kind = FastenerKind(v.toInt()); });
         });
-    measure(QStringLiteral("bolt"), tr("Bolt"), &Fastener::bolt_mm, 40.0);
-    measure(QStringLiteral("insert"), tr("Insert, let in"), &Fastener::insert_mm, 100.0);
-    measure(QStringLiteral("pilot"), tr("Pilot beyond it"), &Fastener::pilotOverrun_mm, 30.0);
-    measure(QStringLiteral("washer"), tr("Washer"), &Fastener::washer_mm, 120.0);
-    measure(QStringLiteral("clearance"), tr("Clearance, each end"), &Fastener::clearance_mm, 20.0);
+    measure(QStringLiteral("bolt"), tr("Bolt"), &Fastener::bolt_mm, ranges::kBolt_mm);
+    measure(QStringLiteral("insert"), tr("Insert, let in"), &Fastener::insert_mm, ranges::kInsert_mm);
+    measure(QStringLiteral("pilot"), tr("Pilot beyond it"), &Fastener::pilotOverrun_mm, ranges::kPilot_mm);
+    measure(QStringLiteral("washer"), tr("Washer"), &Fastener::washer_mm, ranges::kWasher_mm);
+    measure(QStringLiteral("clearance"), tr("Clearance, each end"), &Fastener::clearance_mm, ranges::kClearance_mm);
 
     const auto channel = [this]() -> const Channel* {
         const Job* job = document_.job();
@@ -106,21 +102,19 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
                    ? &job->move.channels[chosen_.index]
                    : nullptr;
     };
-    const auto bar = [&](const QString& name, const QString& label, double Channel::*member, double most) {
-        channelForm_
-            ->addMeasure(
-                name, label, Unit::Length,
-                [channel, member]() -> std::optional<double> {
-                    const Channel* c = channel();
-                    return c != nullptr ? std::optional(c->*member) : std::nullopt;
-                },
-                [this, label, member](auto v) { editChannel(label, [&](Channel& c) { c.*member = *v; }); })
-            ->setRange(0.0, most);
+    const auto bar = [&](const QString& name, const QString& label, double Channel::*member, Range range) {
+        channelForm_->addMeasure(
+            name, label, Unit::Length, range,
+            [channel, member]() -> std::optional<double> {
+                const Channel* c = channel();
+                return c != nullptr ? std::optional(c->*member) : std::nullopt;
+            },
+            [this, label, member](auto v) { editChannel(label, [&](Channel& c) { c.*member = *v; }); });
     };
-    bar(QStringLiteral("channelLength"), tr("This channel, long"), &Channel::length_mm, 3000.0);
-    bar(QStringLiteral("channelWidth"), tr("Wide"), &Channel::width_mm, 300.0);
-    bar(QStringLiteral("channelDepth"), tr("Groove, deep"), &Channel::depth_mm, 100.0);
-    bar(QStringLiteral("channelRoom"), tr("Room, each end"), &Channel::endRoom_mm, 60.0);
+    bar(QStringLiteral("channelLength"), tr("This channel, long"), &Channel::length_mm, ranges::kChannelLong_mm);
+    bar(QStringLiteral("channelWidth"), tr("Wide"), &Channel::width_mm, ranges::kChannelWide_mm);
+    bar(QStringLiteral("channelDepth"), tr("Groove, deep"), &Channel::depth_mm, ranges::kGroove_mm);
+    bar(QStringLiteral("channelRoom"), tr("Room, each end"), &Channel::endRoom_mm, ranges::kEndRoom_mm);
 }
 
 QString MoveBench::telling() const
@@ -359,6 +353,13 @@ bool MoveBench::press(Vec2 where, const BoardView& view)
 void MoveBench::moveChosen(const Job& before, Vec2 by, bool exactly, int gesture)
 {
     const auto snap = [&](double v) { return exactly ? v : snapped(v); };
+    const MoveChoices& there = document_.job()->move; // what was taken may be gone by now
+    if ((chosen_.kind == Kind::Fastener &&
+         chosen_.index >= std::min(there.fasteners.size(), before.move.fasteners.size())) ||
+        (chosen_.kind == Kind::Channel &&
+         chosen_.index >= std::min(there.channels.size(), before.move.channels.size()))) {
+        return;
+    }
     document_.edit(
         tr("Move on the underside"),
         [&](Job& j) {
@@ -400,6 +401,10 @@ DragNote MoveBench::drag(Vec2 where)
     const Vec2 by = chosen_.kind == Kind::Held ? Vec2{0.0, where.y - from_.y} : where - from_;
     moveChosen(before_, by, false, gesture_);
     const MoveChoices& move = document_.job()->move;
+    if ((chosen_.kind == Kind::Fastener && chosen_.index >= move.fasteners.size()) ||
+        (chosen_.kind == Kind::Channel && chosen_.index >= move.channels.size())) {
+        return {};
+    }
     switch (chosen_.kind) {
     case Kind::Fastener:
         return {tr("%1 from the left, %2 from the held line")
@@ -434,16 +439,12 @@ void MoveBench::typed(double mm)
 
 void MoveBench::release()
 {
-    document_.endGesture();
     Q_EMIT repaintWanted();
 }
 
 void MoveBench::cancelDrag()
 {
-    const Job before = before_;
-    document_.edit(
-        tr("Move on the underside"), [&](Job& j) { j = before; }, gesture_);
-    release();
+    Q_EMIT repaintWanted();
 }
 
 bool MoveBench::nudge(double dx, double dy)

@@ -419,6 +419,26 @@ void Capture::layOutGrid(int along, int across, HeightsFrom from)
     });
 }
 
+/// What a cell of a page may hold.
+static Range rangeOf(Capture::What what, int column)
+{
+    switch (what) {
+    case Capture::What::TopTape:
+    case Capture::What::BottomTape:
+        return ranges::kPlace_mm;
+    case Capture::What::TopHeights:
+    case Capture::What::BottomHeights:
+        return ranges::kHeight_mm;
+    case Capture::What::Thickness:
+        return column == 2 ? ranges::kThickness_mm : ranges::kPlace_mm;
+    case Capture::What::Features:
+        return column == 0 ? ranges::kFeatureWidth_mm : column == 1 ? ranges::kFeatureDepth_mm : ranges::kFeatureCount;
+    case Capture::What::Moisture:
+        break;
+    }
+    return ranges::kPlace_mm;
+}
+
 void Capture::entered(int row, int column, const QString& text)
 {
     if (what_ == What::Moisture) {
@@ -437,6 +457,14 @@ void Capture::entered(int row, int column, const QString& text)
             return;
         }
         value = *read;
+        if (const Range range = rangeOf(what_, column); !range.holds(*value)) {
+            Q_EMIT says(tr("%1 is outside %2 to %3 here.")
+                            .arg(text.trimmed(),
+                                 cellText(range.least, count ? Unit::Count : Unit::Length, document_.units()),
+                                 cellText(range.most, count ? Unit::Count : Unit::Length, document_.units())));
+            fill();
+            return;
+        }
     }
     switch (what_) {
     case What::TopTape:
@@ -464,14 +492,17 @@ void Capture::changeTape(int row, int column, std::optional<double> value)
     document_.editSlab(tr("Tape reading"), slab_, [&](Slab& s) {
         // The tape is the newer word: a drawn outline and its picture give way to it.
         const bool top = what_ == What::TopTape;
-        (top ? s.topDrawn : s.bottomDrawn).reset();
-        (top ? s.topPicture : s.bottomPicture).reset();
-        Tape& tape = tapeOf(s, what_);
+        const auto& taped = top ? std::optional(s.top) : s.bottom;
         const auto i = static_cast<size_t>(row);
+        if (!value && (!taped || i >= taped->readings.size())) {
+            return; // a blank cell that was only looked at says nothing
+        }
+        if (value) {
+            (top ? s.topDrawn : s.bottomDrawn).reset();
+            (top ? s.topPicture : s.bottomPicture).reset();
+        }
+        Tape& tape = tapeOf(s, what_);
         if (i >= tape.readings.size()) {
-            if (!value) {
-                return;
-            }
             // A new station goes on at the pace of the last ones until its place is typed.
             TapeReading next;
             const size_t n = tape.readings.size();
@@ -547,7 +578,7 @@ void Capture::changeMoisture(int row, int column, const QString& text)
         reading.date = date.toString(Qt::ISODate).toStdString();
     } else if (column == 1) {
         const auto depth = parseLength_mm(text.toStdString(), document_.units().length);
-        if (!depth || *depth < 0.0 || *depth > 300.0) {
+        if (!depth || !ranges::kMeterDepth_mm.holds(*depth)) {
             Q_EMIT says(depth ? tr("Pins do not reach that deep.") : fromCore(depth.error().sentence));
             return;
         }
@@ -555,7 +586,7 @@ void Capture::changeMoisture(int row, int column, const QString& text)
     } else if (column == 2) {
         QString plain = text;
         const auto mc = parseNumber(plain.remove(QLatin1Char('%')).trimmed().toStdString());
-        if (!mc || *mc < 0.0 || *mc > 200.0) {
+        if (!mc || !ranges::kMc_pct.holds(*mc)) {
             Q_EMIT says(mc ? tr("A moisture content lies between 0 and 200 %.") : fromCore(mc.error().sentence));
             return;
         }
@@ -578,9 +609,8 @@ void Capture::changeMoisture(int row, int column, const QString& text)
 
 void Capture::changeFeature(int row, int column, std::optional<double> value)
 {
-    if (!value || *value < 0.0) {
-        Q_EMIT says(tr("A feature needs a measure that is not less than nothing."));
-        return;
+    if (!value) {
+        return; // a cell that was only looked at
     }
     document_.editSlab(tr("A feature"), slab_, [&](Slab& s) {
         if (row < static_cast<int>(s.features.size())) {
@@ -590,7 +620,7 @@ void Capture::changeFeature(int row, int column, std::optional<double> value)
             } else if (column == 1) {
                 f.depth_mm = *value;
             } else if (column == 2) {
-                f.count = static_cast<int>(std::min(*value, 100'000.0));
+                f.count = static_cast<int>(*value);
             }
         }
     });

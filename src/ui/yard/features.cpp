@@ -62,7 +62,7 @@ Feature usualFeature(const Slab& slab, FeatureKind kind, Vec2 at)
     f.kind = kind;
     const bool line = kind == FeatureKind::Pith || kind == FeatureKind::Sapwood;
     f.intention = line ? Intention::Keep : Intention::Fill;
-    f.depth_mm = kind == FeatureKind::ThroughVoid || line ? 0.0 : 20.0;
+    f.depth_mm = 0.0; // to be measured
     f.width_mm = kind == FeatureKind::Knot        ? 40.0
                  : kind == FeatureKind::Check     ? 4.0
                  : kind == FeatureKind::WormHoles ? 3.0

@@ -75,7 +75,7 @@ PhotoWindow::PhotoWindow(Document& document, SlabId slab, QWidget* parent)
     for (MeasureField* field : {width_, height_, faceHeight_}) {
         field->setUnits(document.units());
         field->setOptional(tr("measure it"));
-        field->setRange(0.0, 20'000.0);
+        field->setRange(field == faceHeight_ ? ranges::kThickness_mm : ranges::kLength_mm);
         connect(field, &MeasureField::entered, this, [this, field](std::optional<double> v) {
             field->setValue(v);
             forget();

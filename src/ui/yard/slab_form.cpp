@@ -21,13 +21,14 @@ void SlabForm::addFirst() const
         [&doc, id](const QString& t) { doc.editSlab(tr("Name"), id(), [&](Slab& s) { s.name = t.toStdString(); }); });
     form_
         .addMeasure(
-            QStringLiteral("slabThickness"), tr("Thickness, rough"), Unit::Length,
+            QStringLiteral("slabThickness"), tr("Thickness, rough"), Unit::Length, ranges::kThickness_mm,
             [slab] { return slab().thickness_mm; },
             [&doc, id](auto v) { doc.editSlab(tr("Thickness"), id(), [&](Slab& s) { s.thickness_mm = v; }); })
         ->setOptional(tr("not measured"));
     form_
         .addMeasure(
-            QStringLiteral("slabMc"), tr("Moisture content"), Unit::Percent, [slab] { return slab().mc_pct; },
+            QStringLiteral("slabMc"), tr("Moisture content"), Unit::Percent, ranges::kMc_pct,
+            [slab] { return slab().mc_pct; },
             [&doc, id](auto v) { doc.editSlab(tr("Moisture"), id(), [&](Slab& s) { s.mc_pct = v; }); })
         ->setOptional(tr("not metered"));
     form_.addChoice(
@@ -65,17 +66,15 @@ void SlabForm::addRest() const
         },
         [slab] { return slab().log.value; },
         [&doc, id](const QVariant& v) { doc.editSlab(tr("Log"), id(), [&](Slab& s) { s.log = {v.toInt()}; }); });
-    form_
-        .addMeasure(
-            QStringLiteral("slabSequence"), tr("Place in the log, 1 on top"), Unit::Count,
-            [slab]() -> std::optional<double> { return slab().sequence; },
-            [&doc, id](auto v) {
-                doc.editSlab(tr("Place in the log"), id(),
-                             [&](Slab& s) { s.sequence = static_cast<int>(v.value_or(0.0)); });
-            })
-        ->setRange(0, 99);
+    form_.addMeasure(
+        QStringLiteral("slabSequence"), tr("Place in the log, 1 on top"), Unit::Count, ranges::kSequence,
+        [slab]() -> std::optional<double> { return slab().sequence; },
+        [&doc, id](auto v) {
+            doc.editSlab(tr("Place in the log"), id(),
+                         [&](Slab& s) { s.sequence = static_cast<int>(v.value_or(0.0)); });
+        });
     auto* pith = form_.addMeasure(
-        QStringLiteral("slabPith"), tr("Middle above the pith"), Unit::Length,
+        QStringLiteral("slabPith"), tr("Middle above the pith"), Unit::Length, ranges::kPith_mm,
         [slab]() -> std::optional<double> {
             return slab().pith ? std::optional(slab().pith->distance_mm) : std::nullopt;
         },
@@ -85,24 +84,22 @@ void SlabForm::addRest() const
             });
         });
     pith->setOptional(tr("not known"));
-    pith->setRange(-2000.0, 2000.0);
     const auto bevel = [&](const QString& name, const QString& label, double Slab::*member) {
-        form_
-            .addMeasure(
-                name, label, Unit::Length, [slab, member] { return slab().*member; },
-                [&doc, id, label, member](auto v) { doc.editSlab(label, id(), [&](Slab& s) { s.*member = *v; }); })
-            ->setRange(-300.0, 300.0);
+        form_.addMeasure(
+            name, label, Unit::Length, ranges::kBevel_mm, [slab, member] { return slab().*member; },
+            [&doc, id, label, member](auto v) { doc.editSlab(label, id(), [&](Slab& s) { s.*member = *v; }); });
     };
     bevel(QStringLiteral("bevelNear"), tr("Bevel, near edge"), &Slab::bevelNear_mm);
     bevel(QStringLiteral("bevelFar"), tr("Bevel, far edge"), &Slab::bevelFar_mm);
     form_
         .addMeasure(
-            QStringLiteral("slabWeighed"), tr("Weighed"), Unit::Mass, [slab] { return slab().weighed_kg; },
+            QStringLiteral("slabWeighed"), tr("Weighed"), Unit::Mass, ranges::kMass_kg,
+            [slab] { return slab().weighed_kg; },
             [&doc, id](auto v) { doc.editSlab(tr("Weight"), id(), [&](Slab& s) { s.weighed_kg = v; }); })
         ->setOptional(tr("not weighed"));
     form_
         .addMeasure(
-            QStringLiteral("slabPrice"), tr("Price"), Unit::Money, [slab] { return slab().price; },
+            QStringLiteral("slabPrice"), tr("Price"), Unit::Money, ranges::kMoney, [slab] { return slab().price; },
             [&doc, id](auto v) { doc.editSlab(tr("Price"), id(), [&](Slab& s) { s.price = v; }); })
         ->setOptional(tr("not known"));
     form_.addText(
@@ -125,21 +122,19 @@ void SlabForm::addRest() const
         [&doc, id](const QString& t) {
             doc.editSlab(tr("How it was cut"), id(), [&](Slab& s) { s.cut = t.toStdString(); });
         });
-    form_
-        .addMeasure(
-            QStringLiteral("logKerf"), tr("Kerf of its log"), Unit::Length,
-            [&doc, slab]() -> std::optional<double> {
-                const Log* log = doc.shop().log(slab().log);
-                return log != nullptr ? std::optional(log->kerf_mm) : std::nullopt;
-            },
-            [&doc, slab](auto v) {
-                if (const Log* log = doc.shop().log(slab().log); log != nullptr && v) {
-                    Log changed = *log;
-                    changed.kerf_mm = *v;
-                    doc.apply(tr("Kerf"), withLog(doc.book(), changed));
-                }
-            })
-        ->setRange(0.0, 30.0);
+    form_.addMeasure(
+        QStringLiteral("logKerf"), tr("Kerf of its log"), Unit::Length, ranges::kKerf_mm,
+        [&doc, slab]() -> std::optional<double> {
+            const Log* log = doc.shop().log(slab().log);
+            return log != nullptr ? std::optional(log->kerf_mm) : std::nullopt;
+        },
+        [&doc, slab](auto v) {
+            if (const Log* log = doc.shop().log(slab().log); log != nullptr && v) {
+                Log changed = *log;
+                changed.kerf_mm = *v;
+                doc.apply(tr("Kerf"), withLog(doc.book(), changed));
+            }
+        });
     form_.addButton(QStringLiteral("newLog"), tr("+ a log of its own for it"), [&doc, id, slab] {
         Log log;
         log.id = freeLogId(doc.book());

@@ -66,7 +66,8 @@ void YardBench::buildCard()
     slab.addRest();
     form_->addButton(QStringLiteral("removeSlab"), tr("take this slab out of the book"), [this] {
         if (slabInUse(document_.book(), slab_)) {
-            Q_EMIT says(tr("A job has this slab in its top; take it out there first."));
+            Q_EMIT says(
+                tr("A job has this slab in its top, in a kept layup or in its records; take it out there first."));
             return;
         }
         document_.apply(tr("Remove a slab"), withoutSlab(document_.book(), slab_));
@@ -398,7 +399,8 @@ DragNote YardBench::drag(Vec2 at)
     }
     const Vec2 by{snapped(at.x - from_.x), snapped(at.y - from_.y)};
     moveFeature(before_, by, gesture_);
-    for (const Feature& f : current()->features) {
+    const auto now = current();
+    for (const Feature& f : now ? now->features : std::vector<Feature>{}) {
         if (f.id == feature_ && !f.points.empty()) {
             const Vec2 c = corner_ >= 0           ? f.points[static_cast<size_t>(corner_)]
                            : f.points.size() == 1 ? f.points[0]
@@ -413,6 +415,8 @@ DragNote YardBench::drag(Vec2 at)
 void YardBench::cancelDrag()
 {
     traced_.clear();
+    corner_ = -1;
+    Q_EMIT repaintWanted();
 }
 
 void YardBench::doubleClick(Vec2 at, const BoardView&)
@@ -455,7 +459,6 @@ void YardBench::release()
         }
     }
     corner_ = -1;
-    document_.endGesture();
     Q_EMIT repaintWanted();
 }
 
@@ -476,9 +479,7 @@ bool YardBench::removeSelected()
     }
     const int gone = feature_;
     feature_ = 0;
-    document_.editSlab(tr("Remove a feature"), slab_, [gone](Slab& s) {
-        std::erase_if(s.features, [gone](const Feature& f) { return f.id == gone; });
-    });
+    document_.editSlab(tr("Remove a feature"), slab_, [gone](Slab& s) { removeFeature(s, gone); });
     return true;
 }
 
