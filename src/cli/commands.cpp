@@ -1,6 +1,6 @@
 #include "cli/commands.h"
 
-#include <cstdio>
+#include <algorithm>
 #include <iostream>
 #include <optional>
 
@@ -87,6 +87,14 @@ std::string planJson(const JobFile& job, const Plan& plan, bool working)
     return root.dump(2);
 }
 
+/// Filled up with blanks to so many letters.
+std::string padded(const std::string& text, size_t letters)
+{
+    const auto have = static_cast<size_t>(
+        std::count_if(text.begin(), text.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0U) != 0x80; }));
+    return text + std::string(letters > have ? letters - have : 0, ' ');
+}
+
 void printPlan(const JobFile& job, const Plan& plan, bool working)
 {
     const UnitChoice& units = job.shop.habits.units;
@@ -98,8 +106,7 @@ void printPlan(const JobFile& job, const Plan& plan, bool working)
         std::cout << '\n' << name << '\n';
         for (const Entry& entry : plan.figures(stage)) {
             const FigureNode& node = entry.figure.node();
-            std::printf("  %-34s %s\n", node.label.c_str(), figureText(entry.figure, units).c_str());
-            std::fflush(stdout);
+            std::cout << "  " << padded(node.label, 34) << ' ' << figureText(entry.figure, units) << '\n';
             if (working && !node.formula.empty()) {
                 for (const std::string& line : workingLines(entry.figure, units)) {
                     std::cout << "      " << line << '\n';
@@ -246,19 +253,19 @@ int verify(const std::vector<std::string>& files)
         }
         for (const CaseReport& entry : report->cases) {
             (entry.passed ? passed : failed)++;
-            std::printf("%-6s %s: %s", entry.passed ? "ok" : "MISSED", file.c_str(), entry.name.c_str());
+            std::cout << padded(entry.passed ? "ok" : "MISSED", 6) << ' ' << file << ": " << entry.name;
             if (!entry.trouble.empty()) {
-                std::printf(": %s\n", entry.trouble.c_str());
+                std::cout << ": " << entry.trouble << '\n';
             } else if (entry.where.empty()) {
-                std::printf(": exact\n");
+                std::cout << ": exact\n";
             } else {
-                std::printf(": largest deviation %.3g at %s, %.3g of what is allowed\n", entry.largestDeviation,
-                            entry.where.c_str(), entry.shareOfTolerance);
+                std::cout << ": largest deviation " << entry.largestDeviation << " at " << entry.where << ", "
+                          << entry.shareOfTolerance << " of what is allowed\n";
             }
         }
         code = report->passed() ? code : kMissed;
     }
-    std::printf("%zu cases within tolerance, %zu missed\n", passed, failed);
+    std::cout << passed << " cases within tolerance, " << failed << " missed\n";
     return code;
 }
 

@@ -1,4 +1,3 @@
-#include <cstdio>
 #include <filesystem>
 #include <iostream>
 
@@ -6,7 +5,10 @@
 #include "cli/files.h"
 #include "core/geometry/ring.h"
 #include "core/measure/format.h"
+#include "core/measure/text.h"
+#include "core/shop/edit.h"
 #include "core/shop/outline.h"
+#include "exchange/fault.h"
 #include "exchange/import/imported.h"
 #include "exchange/slab_file.h"
 #include "photo/true_scale.h"
@@ -43,9 +45,9 @@ void summary(const Imported& in)
     }
     if (in.topOutline) {
         const Box box = boundsOf(*in.topOutline);
-        std::printf("  top outline     %zu corners, %.0f x %.0f mm, %.3f m2\n", in.topOutline->size(), box.width(),
-                    box.height(), area_mm2(std::span<const Vec2>(*in.topOutline)) / 1e6);
-        std::fflush(stdout);
+        std::cout << "  top outline     " << in.topOutline->size() << " corners, " << formatNumber(box.width(), 0) << " x "
+                  << formatNumber(box.height(), 0) << " mm, "
+                  << formatNumber(area_mm2(std::span<const Vec2>(*in.topOutline)) / 1e6, 3) << " m2\n";
     }
     if (in.bottomOutline) {
         std::cout << "  bottom outline  " << in.bottomOutline->size() << " corners\n";
@@ -124,8 +126,11 @@ int importFile(const ImportCommand& options)
     if (!options.out.empty()) {
         Slab slab;
         slab.id = {1};
-        slab.name = options.name.empty() ? std::filesystem::path(options.file).stem().string() : options.name;
+        slab.name = asUtf8(options.name.empty() ? std::filesystem::path(options.file).stem().string() : options.name);
         takeIn(slab, *in);
+        if (const auto fault = faultOf({}, withSlab({}, slab))) { // it could not be read back
+            return complain(kUnreadable, options.file + ": " + *fault);
+        }
         return writeOut(options.out, writeSlabFile(slab));
     }
     if (!options.outline && !options.heights) {

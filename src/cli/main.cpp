@@ -1,10 +1,71 @@
 // burl: the plan without a window.
 
+#include <iostream>
+#include <streambuf>
+
 #include <CLI/CLI.hpp>
 
 #include "cli/commands.h"
+#include "cli/files.h"
+
+namespace
+{
+
+/// Names come out of files, and a terminal obeys control characters: none reaches it.
+class PlainText : public std::streambuf
+{
+public:
+    explicit PlainText(std::ostream& stream) : stream_(stream), under_(stream.rdbuf(this)) {}
+    ~PlainText() override { stream_.rdbuf(under_); }
+    PlainText(const PlainText&) = delete;
+    PlainText& operator=(const PlainText&) = delete;
+
+protected:
+    int overflow(int c) override
+    {
+        if (c == traits_type::eof()) {
+            return traits_type::not_eof(c);
+        }
+        const auto byte = static_cast<unsigned char>(c);
+        const bool second = afterC2_ && byte >= 0x80 && byte < 0xA0; // a control character of two bytes
+        afterC2_ = byte == 0xC2;
+        const bool control = (byte < 0x20 && byte != '\n' && byte != '\t') || byte == 0x7F || second;
+        return under_->sputc(static_cast<char>(second ? 0xA0 : control ? ' ' : byte));
+    }
+    int sync() override { return under_->pubsync(); }
+
+private:
+    std::ostream& stream_;
+    std::streambuf* under_;
+    bool afterC2_ = false;
+};
+
+int run(int argc, char** argv);
+
+} // namespace
 
 int main(int argc, char** argv)
+{
+    using namespace burl::cli;
+    const PlainText out(std::cout);
+    const PlainText err(std::cerr);
+    int code = kUnreadable;
+    try {
+        code = run(argc, argv);
+    } catch (const std::exception& error) { // a fault of ours, said instead of an abort
+        code = complain(kUnreadable, std::string("this cannot be done: ") + error.what());
+    }
+    std::cout.flush();
+    if (!std::cout) { // a full disk or a closed pipe behind it
+        return complain(kUnwritable, "standard output cannot be written.");
+    }
+    return code;
+}
+
+namespace
+{
+
+int run(int argc, char** argv)
 {
     using namespace burl::cli;
     CLI::App app{"Plans slab tables from job files: figures with their workings, the shop sheet, reference checks.",
@@ -143,3 +204,5 @@ int main(int argc, char** argv)
     }
     return demoJob(demoNumber, demoOut, wholeYard);
 }
+
+} // namespace

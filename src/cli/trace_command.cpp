@@ -1,4 +1,5 @@
-#include <cstdio>
+#include <charconv>
+#include <cmath>
 #include <filesystem>
 #include <iostream>
 
@@ -9,6 +10,8 @@
 #include "core/geometry/ring.h"
 #include "core/measure/format.h"
 #include "core/measure/parse.h"
+#include "core/measure/text.h"
+#include "core/shop/ranges.h"
 #include "exchange/import/imported.h"
 #include "exchange/slab_file.h"
 #include "photo/photo.h"
@@ -32,7 +35,21 @@ bool twoLengths(const std::string& text, double& width, double& height)
     }
     width = *w;
     height = *h;
-    return true;
+    return ranges::kLength_mm.holds(width) && ranges::kLength_mm.holds(height);
+}
+
+/// "812.5,1034": a place in pixels. Never by the locale, which may end a number at its point.
+std::optional<Vec2> placeOf(const std::string& text)
+{
+    Vec2 at;
+    const char* const end = text.data() + text.size();
+    const auto x = std::from_chars(text.data(), end, at.x);
+    if (x.ec != std::errc{} || x.ptr == end || *x.ptr != ',') {
+        return std::nullopt;
+    }
+    const auto y = std::from_chars(x.ptr + 1, end, at.y);
+    const bool good = y.ec == std::errc{} && y.ptr == end && std::isfinite(at.x) && std::isfinite(at.y);
+    return good ? std::optional(at) : std::nullopt;
 }
 
 } // namespace
@@ -64,14 +81,11 @@ int traceFile(const TraceCommand& options, int argc, char** argv)
     if (!options.markers.empty()) {
         std::array<Vec2, 4> markers;
         for (size_t i = 0; i < 4; ++i) {
-            double x = 0.0;
-            double y = 0.0;
-            char rest = '\0';
-            if (options.markers.size() != 4 ||
-                std::sscanf(options.markers[i].c_str(), "%lf,%lf%c", &x, &y, &rest) != 2) {
+            const auto place = options.markers.size() == 4 ? placeOf(options.markers[i]) : std::nullopt;
+            if (!place) {
                 return complain(kUsage, "--markers wants four places in pixels: x,y x,y x,y x,y.");
             }
-            markers[i] = {x, y};
+            markers[i] = *place;
         }
         choices.markers = markers;
     }
@@ -97,17 +111,18 @@ int traceFile(const TraceCommand& options, int argc, char** argv)
         return complain(kUnreadable, options.file + ": " + traced.error().sentence);
     }
     for (size_t i = 0; i < 4; ++i) {
-        std::fprintf(stderr, "marker %zu at %.1f,%.1f\n", i + 1, setting->rectangle.markers[i].x,
-                     setting->rectangle.markers[i].y);
+        const Vec2 at = setting->rectangle.markers[i];
+        std::cerr << "marker " << i + 1 << " at " << formatNumber(at.x, 1) << ',' << formatNumber(at.y, 1) << '\n';
     }
     if (choices.lie == MarkersLie::Floor && setting->map.focalAssumed()) {
-        std::fprintf(stderr, "the picture does not say its focal length; 26 mm as on film was taken, see --focal\n");
+        std::cerr << "the picture does not say its focal length; 26 mm as on film was taken, see --focal\n";
     }
     for (const UnsureStretch& u : traced->unsure) {
         const Vec2 a = traced->outline[u.from];
         const Vec2 b = traced->outline[u.to];
-        std::fprintf(stderr, "unsure from %.0f,%.0f to %.0f,%.0f mm (%.0f %% sure): look at it there\n", a.x, a.y, b.x,
-                     b.y, u.sureness * 100.0);
+        std::cerr << "unsure from " << formatNumber(a.x, 0) << ',' << formatNumber(a.y, 0) << " to "
+                  << formatNumber(b.x, 0) << ',' << formatNumber(b.y, 0) << " mm ("
+                  << formatNumber(u.sureness * 100.0, 0) << " % sure): look at it there\n";
     }
     if (!options.csv.empty()) {
         std::string csv = "x_mm,y_mm\n";
@@ -123,14 +138,15 @@ int traceFile(const TraceCommand& options, int argc, char** argv)
         in.topOutline = traced->outline;
         Slab slab;
         slab.id = {1};
-        slab.name = std::filesystem::path(options.file).stem().string();
+        slab.name = asUtf8(std::filesystem::path(options.file).stem().string());
         takeIn(slab, in);
         return writeOut(options.out, writeSlabFile(slab));
     }
     if (options.csv.empty()) {
         const Box box = boundsOf(traced->outline);
-        std::printf("top outline %.0f x %.0f mm, %.3f m2, camera tilted %.0f degrees\n", box.width(), box.height(),
-                    area_mm2(std::span<const Vec2>(traced->outline)) / 1e6, setting->map.tilt_deg());
+        std::cout << "top outline " << formatNumber(box.width(), 0) << " x " << formatNumber(box.height(), 0) << " mm, "
+                  << formatNumber(area_mm2(std::span<const Vec2>(traced->outline)) / 1e6, 3) << " m2, camera tilted "
+                  << formatNumber(setting->map.tilt_deg(), 0) << " degrees\n";
     }
     return kDone;
 }

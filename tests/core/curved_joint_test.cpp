@@ -189,7 +189,7 @@ TEST_CASE("bushings that do not match the bit stop the joint, with the one that 
     CHECK(remedyText(*found, {}).find("41.4 mm") != std::string::npos);
     // A sharp bend is a stop as well.
     l.job.layup.tools = {};
-    l.job.layup.curves = {{{0.0, 0.0}, {890.0, 0.0}, {900.0, 60.0}, {910.0, 0.0}, {1800.0, 0.0}}};
+    l.job.layup.curves = {{{0.0, 0.0}, {890.0, 0.0}, {900.0, 6.0}, {910.0, 0.0}, {1800.0, 0.0}}};
     CHECK(codes(l.plan().layup->findings).count("layup.bend_tight") == 1);
 }
 

@@ -58,6 +58,31 @@ std::vector<double> cut(const GcodeInput& in, const std::vector<GcodeMove>& move
 
 } // namespace
 
+TEST_CASE("no cutter goes down into a slab that is not ripped yet", "[gcode]")
+{
+    const bool along = GENERATE(false, true);
+    GcodeInput in = face();
+    in.passes.along = along;
+    // The slab reaches 130 mm further out on the near side, 80 at the left end, slanting.
+    const Ring slab{{-80, -130}, {900, -60}, {960, 480}, {-20, 410}};
+    in.stock = {slab};
+    const auto text = surfacingGcode(in);
+    REQUIRE(text);
+    const auto moves = gcodeMoves(*text);
+    REQUIRE(moves);
+    int plunges = 0;
+    for (const GcodeMove& m : *moves) {
+        if (m.rapid || !(m.to[2] < m.from[2])) {
+            continue;
+        }
+        ++plunges;
+        INFO("line " << m.line);
+        CHECK(signedDistance_mm(std::span<const Vec2>(slab), {m.to[0], m.to[1]}) < -in.passes.bit_mm / 2.0);
+    }
+    CHECK(plunges > 2);
+    CHECK(gcodeFaults(*moves, stockBox(in), passPlan(in.map, in.passes).highest_mm, in.passes.runoff_mm + in.passes.bit_mm, 30000.0).empty());
+}
+
 TEST_CASE("written G-code stays in the stock, above the plane, within its feeds, and leaves the face flat", "[gcode]")
 {
     const bool along = GENERATE(false, true);

@@ -323,3 +323,29 @@ TEST_CASE("a tag's code finds its slab and nothing else does", "[yard][search]")
         CHECK_FALSE(slabOfTag(no).has_value());
     }
 }
+
+TEST_CASE("setting a log in order numbers slabs that are not measured yet as well", "[yard][log]")
+{
+    Book book = test::Demo(1).book;
+    const LogId log = book.shop->slab({3})->log;
+    Slab bare; // bought today, neither taped nor measured
+    bare.id = freeSlabId(book);
+    bare.name = "new";
+    bare.log = log;
+    bare.sequence = 4;
+    const SlabId id = bare.id;
+    book = withSlab(book, bare);
+    for (const int place : {0, 3, 8}) {
+        const Book moved = withPlaceInLog(book, {9}, place);
+        std::set<int> places;
+        for (const auto& slab : moved.shop->slabs) {
+            if (slab->log == log) {
+                INFO("slab 9 to place " << place << ": " << slab->name << " has " << slab->sequence);
+                CHECK(places.insert(slab->sequence).second); // no two have the same
+            }
+        }
+        CHECK(*places.begin() == 1);
+        CHECK(*places.rbegin() == static_cast<int>(places.size()));
+        CHECK(moved.shop->slab(id)->sequence > 0);
+    }
+}

@@ -502,3 +502,42 @@ TEST_CASE("slips of the tape are noticed, with what would suit", "[slab][slips]"
               *t.readings[6].far_mm += 170.0;
           }).empty());
 }
+
+TEST_CASE("an arc of any angle, however large, ends", "[import][dxf]")
+{
+    const auto arc = [](const std::string& from, const std::string& to) {
+        return importBytes("0\nSECTION\n2\nENTITIES\n0\nARC\n8\n0\n10\n0\n20\n0\n40\n500\n50\n" + from + "\n51\n" + to +
+                               "\n0\nLINE\n8\n0\n10\n-500\n20\n0\n11\n500\n21\n0\n0\nENDSEC\n0\nEOF\n",
+                           "arc.dxf");
+    };
+    for (const char* to : {"1e300", "-1e300", "1e16", "-720000000"}) {
+        INFO(to);
+        (void)arc("0", to); // told or refused, but told
+        (void)arc(to, "0");
+    }
+    CHECK_FALSE(arc("0", "180")); // open: no outline
+}
+
+TEST_CASE("a table is refused where typing would be, and where it is no text", "[import][csv]")
+{
+    const auto said = [](const std::string& text) {
+        const auto in = importBytes(text, "t.csv");
+        return in ? std::string("taken") : in.error().sentence;
+    };
+    const std::string head = "x_mm;y_mm\n";
+    CHECK(said(head + "0;0\n2,300;0\n2300;500\n").find("two ways") != std::string::npos);
+    CHECK(said(head + "0;0\n2,30;0\n2300;500\n0;500\n") == "taken");
+    CHECK(said("date,depth,reading\n2026-0\xe9-01,20,9\n").find("line 2") != std::string::npos);
+    CHECK(said("date,depth,reading\n2026-02-31,20,9\n").find("not a date") != std::string::npos);
+    const std::string bad(1'000'000, 'x');
+    CHECK(said("date,depth,reading\n" + bad + ",20,9\n").size() < 300);
+}
+
+TEST_CASE("of a table of moisture the latest date counts, not the last row", "[import][csv]")
+{
+    const auto in = importBytes("date,depth,reading\n2026-03-01,20,8.5\n2026-01-10,20,14\n", "mc.csv");
+    REQUIRE(in);
+    Slab slab;
+    takeIn(slab, *in);
+    CHECK(slab.mc_pct == 8.5);
+}

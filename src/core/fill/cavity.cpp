@@ -111,10 +111,10 @@ Shape shapeOf(const Feature& feature, const Ring& ring, const Figure& whole, con
 }
 
 /// Share of a footprint that lies in a region.
-double shareIn(const Region& footprint, const Region& region)
+double shareIn(const Ring& footprint, const RegionIndex& region)
 {
-    const double whole = area_mm2(footprint);
-    return whole > 0.0 ? std::clamp(area_mm2(intersection(footprint, region)) / whole, 0.0, 1.0) : 0.0;
+    const double whole = area_mm2(std::span<const Vec2>(footprint));
+    return whole > 0.0 ? std::clamp(area_mm2(region.partOf(footprint)) / whole, 0.0, 1.0) : 0.0;
 }
 
 } // namespace
@@ -153,15 +153,15 @@ std::optional<FillItem> cavityOf(const FillInput& in, size_t index, const Featur
     item.kind = feature.kind;
     item.name = std::string(kindWord(feature.kind)) + " in " + piece.name;
     item.onTable = piece.place.toTable(ring);
-    const Region whole{anticlockwise(item.onTable)};
-    const double inTop = shareIn(whole, piece.kept);
+    const Ring whole = item.onTable;
+    const double inTop = shareIn(whole, *piece.inKept);
     if (!(inTop > 0.0)) {
         return std::nullopt; // cut away with the rest
     }
-    const double inRough = std::max(inTop, shareIn(whole, {piece.rough}));
+    const double inRough = std::max(inTop, shareIn(whole, *piece.inRough));
     item.shareInside = inRough;
     if (inRough < kWhole) { // drawn as far as it is filled
-        item.onTable = largestRing(intersection(whole, {piece.rough}));
+        item.onTable = largestRing(piece.inRough->partOf(whole));
     }
 
     const Vec2 middle = centroid(feature.points);

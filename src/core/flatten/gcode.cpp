@@ -7,6 +7,7 @@
 #include <sstream>
 
 #include "core/flatten/strokes.h"
+#include "core/measure/text.h"
 #include "core/measure/units.h"
 
 namespace burl
@@ -54,6 +55,60 @@ private:
 
 } // namespace
 
+namespace
+{
+
+/// Where a stroke begins and ends, in the way it runs.
+struct Ends {
+    double from = 0.0;
+    double to = 0.0;
+};
+
+/// Beyond the map by the run-out, and beyond all wood that lies in the cutter's way: a slab that is not ripped yet
+/// reaches further than what is flattened of it.
+Ends endsOf(const GcodeInput& in, double middle)
+{
+    constexpr double kClear_mm = 2.0; // between the cutter and the wood it goes down beside
+    const bool lengthwise = in.passes.along;
+    const double radius = in.passes.bit_mm / 2.0;
+    Ends out{-in.passes.runoff_mm, (lengthwise ? in.map.length_mm : in.map.width_mm) + in.passes.runoff_mm};
+    const double reach = radius + kClear_mm;
+    const auto across = [lengthwise](Vec2 p) { return lengthwise ? p.y : p.x; };
+    const auto along = [lengthwise](Vec2 p) { return lengthwise ? p.x : p.y; };
+    const auto look = [&](double on) {
+        out.from = std::min(out.from, on - reach);
+        out.to = std::max(out.to, on + reach);
+    };
+    for (const Ring& ring : in.stock) {
+        for (size_t i = 0; i < ring.size(); ++i) {
+            const Vec2 a = ring[i];
+            const Vec2 b = ring[(i + 1) % ring.size()];
+            if (std::abs(across(a) - middle) <= reach) {
+                look(along(a));
+            }
+            for (const double side : {middle - reach, middle + reach}) {
+                if ((across(a) < side) != (across(b) < side)) {
+                    look(along(a) + (along(b) - along(a)) * (side - across(a)) / (across(b) - across(a)));
+                }
+            }
+        }
+    }
+    return out;
+}
+
+} // namespace
+
+Box stockBox(const GcodeInput& in)
+{
+    Box box{0.0, 0.0, in.map.length_mm, in.map.width_mm};
+    for (const Ring& ring : in.stock) {
+        const Box of = boundsOf(ring);
+        box = {std::min(box.left, of.left), std::min(box.bottom, of.bottom), std::max(box.right, of.right),
+               std::max(box.top, of.top)};
+    }
+    return box;
+}
+
 Expected<std::string> surfacingGcode(const GcodeInput& in)
 {
     const GcodeSettings& s = in.settings;
@@ -73,7 +128,6 @@ Expected<std::string> surfacingGcode(const GcodeInput& in)
     const double safe = passes.highest_mm + std::max(5.0, s.safe_mm);
     const double wide = in.map.width_mm;
     const double along = in.map.length_mm;
-    const double out = in.passes.runoff_mm;
     Writer w(s);
     w.comment(in.title);
     w.comment("Look at every line in a simulator and run it in the air first. Extraction on, nobody at the table.");
@@ -93,6 +147,9 @@ Expected<std::string> surfacingGcode(const GcodeInput& in)
     w.spindle();
     const StrokeField strokes(in.map, in.passes);
     const bool lengthwise = in.passes.along;
+    const auto place = [lengthwise](double on, double middle) {
+        return lengthwise ? Vec2{on, middle} : Vec2{middle, on};
+    };
     int n = 0;
     for (const Pass& pass : passes.passes) {
         ++n;
@@ -111,18 +168,25 @@ Expected<std::string> surfacingGcode(const GcodeInput& in)
                 continue;
             }
             const double m = strokes.middle(k);
-            const double a = -out;
-            const double b = (lengthwise ? along : wide) + out;
-            const Vec2 from = lengthwise ? Vec2{there ? a : b, m} : Vec2{m, there ? a : b};
-            const Vec2 to = lengthwise ? Vec2{there ? b : a, m} : Vec2{m, there ? b : a};
+            const Ends ends = endsOf(in, m);
             if (!down) {
+                const Vec2 from = place(there ? ends.from : ends.to, m);
                 w.rapidTo(from.x, from.y);
                 w.plunge(pass.floor_mm); // beside the wood
                 down = true;
-            } else {
-                w.cutTo(from.x, from.y); // over to the next stroke, past the edge
             }
+            double end = there ? ends.to : ends.from;
+            const bool goesOn = k + 1 < strokes.plan().strokes && strokes.meets(k + 1, pass.floor_mm);
+            if (goesOn) { // over to the next stroke where both have left the wood
+                const Ends next = endsOf(in, strokes.middle(k + 1));
+                end = there ? std::max(end, next.to) : std::min(end, next.from);
+            }
+            const Vec2 to = place(end, m);
             w.cutTo(to.x, to.y);
+            if (goesOn) {
+                const Vec2 over = place(end, strokes.middle(k + 1));
+                w.cutTo(over.x, over.y);
+            }
             there = !there;
         }
         w.rapidUp(safe);
@@ -133,12 +197,20 @@ Expected<std::string> surfacingGcode(const GcodeInput& in)
     return w.text();
 }
 
-GcodeInput gcodeInputOf(const FlattenChoices& choices, const FlattenedPiece& piece, bool top)
+GcodeInput gcodeInputOf(const FlattenChoices& choices, const FlattenedPiece& piece, const PlacedPiece& placed, bool top)
 {
     const FacePasses& face = top ? piece.top : piece.bottom;
     GcodeInput in;
     in.title = piece.name + (top ? ", top face up" : ", bottom face up");
     in.map = face.map;
+    for (const Ring* ring : {&placed.showRing, &placed.underRing}) {
+        Ring stock = placed.place.toSlab(*ring);
+        for (Vec2& p : stock) {
+            p = {p.x - face.box.left, p.y - face.box.bottom};
+            p.y = top ? p.y : in.map.width_mm - p.y;
+        }
+        in.stock.push_back(std::move(stock));
+    }
     if (!top) { // turned over about its long side: across runs the other way
         for (int j = 0; j < in.map.cellsAcross / 2; ++j) {
             const auto row = [&](int k) {
@@ -178,11 +250,12 @@ Expected<std::vector<GcodeMove>> gcodeMoves(std::string_view text)
                 break;
             } else {
                 double value = 0.0;
+                const size_t wordAt = i;
                 const char letter = row[i];
                 const auto [stop, error] = std::from_chars(row.data() + i + 1, row.data() + row.size(), value);
                 if (error != std::errc{} || !std::isfinite(value)) {
                     return refuse("gcode.word", "Line " + std::to_string(line) + ": \"" +
-                                                    std::string(row.substr(i, 12)) + "\" is not a word of G-code.");
+                                                    shownText(row.substr(i, 12)) + "\" is not a word of G-code.");
                 }
                 i = static_cast<size_t>(stop - row.data());
                 const std::string axes = "XYZ";
@@ -196,9 +269,9 @@ Expected<std::vector<GcodeMove>> gcodeMoves(std::string_view text)
                 } else if (letter == 'G' && (value == 20.0 || value == 21.0)) {
                     unit = value == 20.0 ? kInch_mm : 1.0;
                 } else if (!(letter == 'G' && (value == 17.0 || value == 90.0)) && letter != 'M' && letter != 'S') {
-                    return refuse("gcode.word", "Line " + std::to_string(line) + ": " + letter +
-                                                    std::to_string(static_cast<int>(value)) +
-                                                    " is not among the plain words that are written here.");
+                    return refuse("gcode.word", "Line " + std::to_string(line) + ": \"" +
+                                                    shownText(row.substr(wordAt, i - wordAt)) +
+                                                    "\" is not among the plain words that are written here.");
                 }
             }
         }

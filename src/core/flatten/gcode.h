@@ -26,6 +26,8 @@ struct GcodeSettings {
 struct GcodeInput {
     std::string title;
     RemovalMap map; // heights over the plane
+    Region stock{}; // both faces of the whole slab as it lies, in the machine's frame: it is not ripped yet, and no cutter
+                    // goes down into it. Empty: no more lies there than the map
     PassInput passes;
     GcodeSettings settings;
 };
@@ -35,7 +37,11 @@ struct GcodeInput {
 [[nodiscard]] Expected<std::string> surfacingGcode(const GcodeInput& input);
 
 /// A face of a piece that has been read, as it lies under the machine with that face up.
-[[nodiscard]] GcodeInput gcodeInputOf(const FlattenChoices& choices, const FlattenedPiece& piece, bool top);
+[[nodiscard]] GcodeInput gcodeInputOf(const FlattenChoices& choices, const FlattenedPiece& piece,
+                                      const PlacedPiece& placed, bool top);
+
+/// All that lies under the machine: the slab and what is flattened of it.
+[[nodiscard]] Box stockBox(const GcodeInput& input);
 
 struct GcodeMove {
     double from[3] = {};

@@ -66,7 +66,7 @@ InTop inTop(const PlacedPiece& piece, const Feature& feature, double topLength_m
         }
     };
     if (isLine(feature)) {
-        out.lines = partsInside(piece.place.toTable(feature.points), piece.kept);
+        out.lines = piece.inKept->partsOf(piece.place.toTable(feature.points));
         for (const auto& part : out.lines) {
             for (size_t i = 0; i + 1 < part.size(); ++i) {
                 lookAlong(part[i], part[i + 1]);
@@ -83,7 +83,7 @@ InTop inTop(const PlacedPiece& piece, const Feature& feature, double topLength_m
         }
         return out;
     }
-    out.area = intersection({anticlockwise(piece.place.toTable(ring))}, piece.kept);
+    out.area = piece.inKept->partOf(piece.place.toTable(ring));
     for (const Ring& part : out.area) {
         for (size_t i = 0; i < part.size(); ++i) {
             lookAlong(part[i], part[(i + 1) % part.size()]);

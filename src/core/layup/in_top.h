@@ -26,6 +26,7 @@ struct InTop {
     std::vector<std::vector<Vec2>> lines; // parts of a line
     Region area;                          // part of an area
 };
+/// REQUIRES: a piece of a layup that stands.
 [[nodiscard]] InTop inTop(const PlacedPiece& piece, const Feature& feature, double topLength_mm);
 
 } // namespace burl

@@ -136,6 +136,8 @@ private:
             piece.keptArea_mm2 = area_mm2(piece.kept);
             const Region rough = intersection({piece.showRing}, intersection(room, {roughEnds}));
             piece.rough = largestRing(rough);
+            piece.inKept = std::make_shared<const RegionIndex>(piece.kept);
+            piece.inRough = std::make_shared<const RegionIndex>(Region{piece.rough});
         }
     }
 

@@ -121,7 +121,7 @@ Expected<RipAnswer> bestFarRip(const Profile& near, const Profile& far, double m
         lp.addRow({-1.0, -(p.x - middle) / half, 1.0}, -p.y / scale);
     }
     const LpAnswer first = solve(lp);
-    if (first.status != LpStatus::Optimal) {
+    if (first.status != LpStatus::Optimal || !(first.value > 0.0)) { // the line would leave the near edge
         return noLine();
     }
     SmallLp second;

@@ -84,6 +84,10 @@ Expected<Delimited> readDelimited(std::string_view text)
             text.remove_prefix(1);
         }
         ++line;
+        if (!isUtf8(row)) {
+            return refuse("import.not_text", "line " + std::to_string(line) +
+                                                 ": this is not UTF-8 text; save the table as UTF-8 and hand it in again.");
+        }
         const std::string plain = bare(row);
         if (plain.empty()) {
             continue;
@@ -129,7 +133,16 @@ Expected<double> cellNumber(const std::string& cell)
 {
     std::string text = cell;
     if (std::count(text.begin(), text.end(), ',') == 1 && text.find('.') == std::string::npos) {
-        text[text.find(',')] = '.';
+        const size_t comma = text.find(',');
+        const size_t sign = text[0] == '-' || text[0] == '+' ? 1 : 0;
+        const bool zero = text.substr(sign, comma - sign) == "0";
+        // As where it is typed: 2,300 may be two thousand three hundred.
+        if (text.size() - comma == 4 && comma > sign && comma - sign <= 3 && !zero) {
+            return refuse("import.ambiguous", "\"" + shownText(cell) +
+                                                  "\" can be read two ways; leave the comma out, or write a point for the "
+                                                  "decimals");
+        }
+        text[comma] = '.';
     }
     if (!text.empty() && text.front() == '+') {
         text.erase(0, 1);
@@ -137,7 +150,7 @@ Expected<double> cellNumber(const std::string& cell)
     double value = 0.0;
     const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
     if (error != std::errc{} || end != text.data() + text.size()) {
-        return refuse("import.number", "\"" + cell + "\" is not a number");
+        return refuse("import.number", "\"" + shownText(cell) + "\" is not a number");
     }
     return value;
 }

@@ -148,13 +148,25 @@ public:
         addEllipse(ring, {d.cx, d.cy}, {d.radius, 0}, {0, d.radius}, 0.0, 2.0 * std::numbers::pi, tolerance());
         add(std::move(ring), true);
     }
+    /// An angle brought into one turn; nothing at all is a whole one where `whole` says so. An angle that is no number, or
+    /// so large that it tells no direction, turns nothing.
+    static double turnOf(double angle, bool whole)
+    {
+        constexpr double kTurn = 2.0 * std::numbers::pi;
+        constexpr double kMostTurns = 1e9;
+        if (!(std::abs(angle) < kMostTurns)) {
+            return 0.0;
+        }
+        if (angle > 0.0 && angle <= kTurn) {
+            return angle;
+        }
+        const double turned = std::fmod(std::fmod(angle, kTurn) + kTurn, kTurn);
+        return turned > 0.0 || !whole ? turned : kTurn;
+    }
     void addArc(const DL_ArcData& d) override
     {
         const double from = d.angle1 * std::numbers::pi / 180.0;
-        double to = d.angle2 * std::numbers::pi / 180.0;
-        while (to < from) {
-            to += 2.0 * std::numbers::pi;
-        }
+        const double to = from + turnOf((d.angle2 - d.angle1) * std::numbers::pi / 180.0, false);
         Ring points{{d.cx + d.radius * std::cos(from), d.cy + d.radius * std::sin(from)}};
         addEllipse(points, {d.cx, d.cy}, {d.radius, 0}, {0, d.radius}, from, to, tolerance());
         add(std::move(points), false);
@@ -163,10 +175,7 @@ public:
     {
         const Vec2 a{d.mx, d.my};
         const Vec2 b{-d.my * d.ratio, d.mx * d.ratio};
-        double to = d.angle2;
-        while (to <= d.angle1) {
-            to += 2.0 * std::numbers::pi;
-        }
+        const double to = d.angle1 + turnOf(d.angle2 - d.angle1, true);
         const Vec2 centre{d.cx, d.cy};
         Ring points{centre + a * std::cos(d.angle1) + b * std::sin(d.angle1)};
         addEllipse(points, centre, a, b, d.angle1, to, tolerance());

@@ -2,12 +2,15 @@
 
 #include <algorithm>
 #include <cmath>
+#include <exception>
+#include <new>
 
 #include <nlohmann/json.hpp>
 
 #include "core/flatten/face_field.h"
 #include "core/geometry/ring.h"
 #include "core/measure/text.h"
+#include "core/shop/edit.h"
 #include "core/shop/outline.h"
 #include "core/yard/slab_card.h"
 #include "exchange/import/imported.h"
@@ -156,7 +159,10 @@ Expected<Imported> importSlabJson(std::string_view text)
     return out;
 }
 
-Expected<Imported> importBytes(std::string_view bytes, std::string_view name, const ImportOptions& options)
+namespace
+{
+
+Expected<Imported> readAs(std::string_view bytes, std::string_view name, const ImportOptions& options)
 {
     const std::string extension = extensionOf(name);
     if (bytes.empty()) {
@@ -180,8 +186,28 @@ Expected<Imported> importBytes(std::string_view bytes, std::string_view name, co
     if (extension == "csv" || extension == "tsv" || extension == "txt") {
         return importDelimited(bytes, options);
     }
-    return refuse("import.unknown", "nothing is known about ." + extension +
+    return refuse("import.unknown", "nothing is known about ." + shownText(extension) +
                                         " files; SVG, DXF, CSV, PLY, XYZ and JSON can be taken in, photos are traced.");
+}
+
+} // namespace
+
+Expected<Imported> importBytes(std::string_view bytes, std::string_view name, const ImportOptions& options)
+{
+    try {
+        auto in = readAs(bytes, name, options);
+        if (in) {
+            for (std::string& note : in->notes) {
+                note = asUtf8(note);
+            }
+            return in;
+        }
+        return refuse(in.error().code, asUtf8(in.error().sentence));
+    } catch (const std::bad_alloc&) {
+        throw;
+    } catch (const std::exception&) { // no library's exception is the maker's business
+        return refuse("import.broken", "line 1: this file cannot be read; export it again.");
+    }
 }
 
 void takeIn(Slab& slab, const Imported& in)
@@ -216,7 +242,12 @@ void takeIn(Slab& slab, const Imported& in)
         slab.bottomDrawn = std::move(ring);
     }
     if (!in.features.empty()) {
-        slab.features = in.features;
+        slab.lastFeature = freeFeatureId(slab) - 1; // ids that were given once mean what they meant
+        slab.features.clear();
+        for (Feature f : in.features) {
+            f.id = freeFeatureId(slab);
+            slab.features.push_back(std::move(f));
+        }
         for (Feature& f : slab.features) {
             for (Vec2& p : f.points) {
                 p = frame.map(p);

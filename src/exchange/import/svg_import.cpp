@@ -196,7 +196,11 @@ private:
         const double tolerance = kCurveTolerance_mm / std::max(1e-6, scale);
         const std::string name =
             lower(std::string(node.attribute("id").value()) + ' ' + node.attribute("class").value());
-        const auto number = [&](const char* key) { return node.attribute(key).as_double(0.0); };
+        // In the drawing's own units; never by the locale, which would end "12.5" at its point.
+        const auto number = [&](const char* key) {
+            const auto m = measureOf(node.attribute(key).value());
+            return !m ? 0.0 : m->named ? m->value * m->unit_mm / kPixel_mm : m->value;
+        };
         if (kind == "path") {
             const auto parts = svgPath(node.attribute("d").value(), tolerance);
             if (!parts) {

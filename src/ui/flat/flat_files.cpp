@@ -31,7 +31,8 @@ QString FlatBench::gcodeWritten(const QString& path, bool inches, int milling)
         return tr("Nothing is known of this face yet: read its heights in the Yard first.");
     }
     GcodeInput in =
-        gcodeInputOf(document_.job()->flatten, document_.plan()->flatten->pieces[selected_], topFaceShown(selected_));
+        gcodeInputOf(document_.job()->flatten, document_.plan()->flatten->pieces[selected_],
+                     document_.plan()->layup->pieces[selected_], topFaceShown(selected_));
     in.settings.inches = inches;
     in.settings.milling = milling;
     const auto text = surfacingGcode(in);
@@ -55,7 +56,10 @@ void FlatBench::writeGcode()
     const FlattenMethod& m = document_.job()->flatten.method;
     Q_EMIT says(gcodeWritten(path, isInches(units().length), strip_->milling()));
     if (face != nullptr && QFileInfo::exists(path)) {
-        auto* window = new GcodeWindow(path, {0.0, 0.0, face->map.length_mm, face->map.width_mm}, face->most_mm,
+        const GcodeInput in =
+            gcodeInputOf(document_.job()->flatten, document_.plan()->flatten->pieces[selected_],
+                         document_.plan()->layup->pieces[selected_], topFaceShown(selected_));
+        auto* window = new GcodeWindow(path, stockBox(in), face->most_mm,
                                        m.runoff_mm + m.bit_mm, m.feed_mm_min, form_->window());
         window->setAttribute(Qt::WA_DeleteOnClose);
         window->show();
