@@ -67,6 +67,11 @@ bool Document::readOnly() const
     return store_ && store_->access() == ShopBook::Access::ReadOnly;
 }
 
+QString Document::whyReadOnly() const
+{
+    return store_ ? QString::fromStdString(store_->whyReadOnly()) : QString();
+}
+
 void Document::showJob(JobId id)
 {
     if (id == jobId_ || book_.job(id) == nullptr) {

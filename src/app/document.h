@@ -33,6 +33,8 @@ public:
     [[nodiscard]] const Job* job() const { return book_.job(jobId_); }
     [[nodiscard]] const Plan* plan() const { return plan_ ? &*plan_ : nullptr; }
     [[nodiscard]] bool readOnly() const;
+    /// Why, a sentence; empty when changes are kept.
+    [[nodiscard]] QString whyReadOnly() const;
     [[nodiscard]] QUndoStack& undoStack() { return undo_; }
 
     void showJob(JobId id);

@@ -1,5 +1,7 @@
 #include "cli/job.h"
 
+#include <iostream>
+
 #include <nlohmann/json.hpp>
 
 #include "cli/commands.h"
@@ -39,6 +41,9 @@ std::optional<JobFile> jobFrom(const std::string& file, const std::string& units
     if (!job) {
         code = complain(kUnreadable, file + ", " + job.error().sentence);
         return std::nullopt;
+    }
+    for (const std::string& note : job->notes) {
+        std::cerr << "burl: " << file << ", " << note << '\n';
     }
     if (!chooseUnits(units, job->shop.habits.units)) {
         code = complain(kUsage, "units are mm, cm, inch or feet, not " + units + ".");

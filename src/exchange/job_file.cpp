@@ -3,8 +3,11 @@
 #include <algorithm>
 #include <set>
 
+#include "core/flatten/flatten_plan.h"
+#include "core/measure/text.h"
 #include "exchange/json/codec.h"
 #include "exchange/json/document.h"
+#include "exchange/json/position.h"
 #include "exchange/materials.h"
 
 namespace burl
@@ -27,6 +30,33 @@ template <typename T> void replaceOrAdd(std::vector<T>& list, T item)
 
 } // namespace
 
+namespace
+{
+
+/// Resins and methods that are not among those of the shop: what hangs on them falls back to the rule.
+void noteIds(JobFile& file, std::string_view text)
+{
+    const auto line = [&](const std::string& pointer) {
+        return "line " + std::to_string(lineOfPointer(text, pointer)) + ", " + pointer + ": ";
+    };
+    const auto& overrules = file.job.fill.overrules;
+    for (size_t i = 0; i < overrules.size(); ++i) {
+        if (file.shop.resin(overrules[i].resin) == nullptr) {
+            file.notes.push_back(line("/job/fill/overrules/" + std::to_string(i) + "/resin") + "the resin \"" +
+                                 shownText(overrules[i].resin) + "\" is not known; the rule chooses instead.");
+        }
+    }
+    const std::string& method = file.job.flatten.method.id;
+    const auto& methods = flattenMethods();
+    if (!method.empty() &&
+        std::none_of(methods.begin(), methods.end(), [&](const FlattenMethod& m) { return m.id == method; })) {
+        file.notes.push_back(line("/job/flatten/method/id") + "the method \"" + shownText(method) +
+                             "\" is not known; its numbers are taken as they stand.");
+    }
+}
+
+} // namespace
+
 Expected<JobFile> readJobFile(std::string_view text)
 {
     if (text.substr(0, 3) == "\xEF\xBB\xBF") {
@@ -37,7 +67,10 @@ Expected<JobFile> readJobFile(std::string_view text)
         return tl::unexpected(root.error());
     }
     std::optional<JsonMiss> miss;
-    JsonReader reader(*root, "", miss);
+    JsonAsked asked;
+    JsonReader reader(*root, "", miss, &asked);
+    (void)reader.has("format");
+    (void)reader.has("version");
     JobFile file;
     file.shop = standardShop();
     reader.each("species", counts::kRecords, [&](JsonReader r) { replaceOrAdd(file.shop.species, speciesFrom(r)); });
@@ -76,6 +109,8 @@ Expected<JobFile> readJobFile(std::string_view text)
     if (miss) {
         return tl::unexpected(refusalOf(*miss, text, "jobfile"));
     }
+    file.notes = notUnderstood(*root, asked, text);
+    noteIds(file, text);
     return file;
 }
 

@@ -3,6 +3,7 @@
 
 #include <string>
 #include <string_view>
+#include <vector>
 
 #include "core/measure/outcome.h"
 #include "core/shop/job.h"
@@ -16,6 +17,7 @@ constexpr int kJobFileVersion = 1;
 struct JobFile {
     Job job;
     Shop shop; // the slabs and logs of the job, with the standard materials
+    std::vector<std::string> notes{}; // keys and ids that are not understood, a sentence each with its line
 };
 
 /// writeJobFile(readJobFile(x)) == x for every x that writeJobFile made.

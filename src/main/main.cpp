@@ -1,8 +1,11 @@
 // Young Burl: starts the window on a shop book.
 
+#include <filesystem>
+
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QDir>
+#include <QFile>
 #include <QLocale>
 #include <QMessageBox>
 #include <QPushButton>
@@ -15,6 +18,7 @@
 #include "demo/demo_shop.h"
 #include "ui/board/bench.h"
 #include "ui/board/board.h"
+#include "ui/book_page.h"
 #include "ui/demo_faces.h"
 #include "ui/main_window.h"
 #include "ui/theme.h"
@@ -40,6 +44,68 @@ bool wantsDemo()
     box.setDefaultButton(demo);
     box.exec();
     return box.clickedButton() == demo;
+}
+
+/// Opens the book; where it does not open, or is empty beside its own copies, the maker is asked what to do. Nothing
+/// when it is to be left as it is. `asked` tells that somebody chose an empty book over its copies.
+struct OpenBook {
+    ShopBook store;
+    Book book;
+};
+std::optional<OpenBook> openOrAsk(const std::filesystem::path& file, bool& asked)
+{
+    const auto backup = ShopBook::newestGoodBackup(file);
+    const QString made = backup ? QString::fromStdString(ShopBook::backupTime(file, *backup)) : QString();
+    QString why;
+    bool damaged = true;
+    const auto open = [&]() -> std::optional<OpenBook> {
+        auto store = ShopBook::open(file);
+        if (!store) {
+            why = QString::fromStdString(store.error().sentence);
+            damaged = store.error().code == "store.damaged";
+            return std::nullopt;
+        }
+        auto book = store->load();
+        if (!book) {
+            why = QString::fromStdString(book.error().sentence);
+            return std::nullopt;
+        }
+        return OpenBook{std::move(*store), std::move(*book)};
+    };
+    const auto complain = [&] { QMessageBox::critical(nullptr, QObject::tr("Young Burl"), why); };
+    const auto take = [&]() -> std::optional<OpenBook> {
+        std::optional<OpenBook> out;
+        if (const auto kept = ShopBook::takeBackup(file, *backup)) {
+            out = open();
+        } else {
+            why = QString::fromStdString(kept.error().sentence);
+        }
+        if (!out) {
+            complain();
+        }
+        return out;
+    };
+    std::error_code ignored;
+    const bool nothing = !std::filesystem::exists(file, ignored) || std::filesystem::file_size(file, ignored) == 0;
+    if (nothing && backup) {
+        const auto answer =
+            ui::BookPage::emptyWithBackups(QFile::decodeName(file.string().c_str()), made)->ask();
+        if (answer == ui::BookPage::TakeBackup) {
+            return take();
+        }
+        if (answer == ui::BookPage::Leave) {
+            return std::nullopt;
+        }
+        asked = true;
+    }
+    if (auto there = open()) {
+        return there;
+    }
+    if (!damaged) { // a newer program's book, or another program's file: no copy of ours takes its place
+        complain();
+        return std::nullopt;
+    }
+    return ui::BookPage::damaged(why, made)->ask() == ui::BookPage::TakeBackup && backup ? take() : std::nullopt;
 }
 
 } // namespace
@@ -88,6 +154,7 @@ int main(int argc, char** argv)
     Book book;
     std::optional<ShopBook> store;
     std::vector<std::string> pictures;
+    QStringList troubles; // of the book, to be said when the window stands
     const auto takeDemo = [&] {
         ui::PicturedBook shop = ui::withDrawnPictures(demoBook());
         book = std::move(shop.book);
@@ -97,23 +164,29 @@ int main(int argc, char** argv)
         takeDemo();
     } else {
         const QString path = parser.positionalArguments().value(0, usualBook());
-        auto opened = ShopBook::open(path.toStdString());
-        auto loaded = opened ? opened->load() : Expected<Book>(tl::unexpected(opened.error()));
-        if (!loaded) {
-            QMessageBox::critical(nullptr, QObject::tr("Young Burl"), QString::fromStdString(loaded.error().sentence));
+        const std::filesystem::path file = QFile::encodeName(path).toStdString();
+        bool asked = false;
+        auto opened = openOrAsk(file, asked);
+        if (!opened) {
             return 1;
         }
-        book = *loaded;
-        if (opened->isNew() && wantsDemo()) {
+        book = opened->book;
+        for (const std::string& trouble : opened->store.troubles()) {
+            troubles << QString::fromStdString(trouble);
+        }
+        if (!opened->store.whyReadOnly().empty()) {
+            troubles << QString::fromStdString(opened->store.whyReadOnly());
+        }
+        if (opened->store.isNew() && !asked && wantsDemo()) {
             const Book empty = book;
             takeDemo();
-            if (const auto written = opened->write(empty, book); !written) {
+            if (const auto written = opened->store.write(empty, book); !written) {
                 QMessageBox::critical(nullptr, QObject::tr("Young Burl"),
                                       QString::fromStdString(written.error().sentence));
                 return 1;
             }
         }
-        store = std::move(*opened);
+        store = std::move(opened->store);
     }
     Document document(std::move(book), std::move(store));
     for (const std::string& picture : pictures) {
@@ -133,6 +206,9 @@ int main(int argc, char** argv)
         qWarning("%s", qPrintable(QObject::tr("No slab is called %1.").arg(parser.value(slab))));
     }
     window.show();
+    if (!troubles.isEmpty()) {
+        window.say(troubles.join(QStringLiteral(" · ")));
+    }
     if (parser.isSet(page)) {
         window.bench()->showPage(parser.value(page));
     }

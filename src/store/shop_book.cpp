@@ -5,6 +5,7 @@
 #include <chrono>
 #include <ctime>
 #include <fstream>
+#include <utility>
 
 #include <SQLiteCpp/SQLiteCpp.h>
 
@@ -105,6 +106,7 @@ struct ShopBook::Inside {
     fs::path file;
     bool isNew = false;
     int version = 0;
+    bool backedUp = false; // once a start
     std::unique_ptr<store::WriterLock> lock;
     std::unique_ptr<SQLite::Database> db;
     Access access = Access::ReadWrite;
@@ -394,7 +396,7 @@ Expected<Book> ShopBook::load()
         }
         if (in.access == Access::ReadWrite) {
             // Only what was read well takes the place of an older copy.
-            if (!in.isNew && in.troubles.empty()) {
+            if (!in.isNew && in.troubles.empty() && !std::exchange(in.backedUp, true)) {
                 store::rotateBackups(*in.db, in.file, kBackups);
             }
             in.prepare();

@@ -54,8 +54,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     : QMainWindow(parent), document_(document), menu_(new QMenu(this))
 {
     setObjectName(QStringLiteral("mainWindow"));
-    setWindowTitle(document.readOnly() ? tr("Young Burl (open elsewhere: changes here are not kept)")
-                                       : tr("Young Burl"));
+    setWindowTitle(document.readOnly() ? tr("Young Burl (read only: changes here are not kept)") : tr("Young Burl"));
     setWindowIcon(QIcon(QStringLiteral(":/icons/young-burl.svg")));
     resize(1280, 800);
 
@@ -146,6 +145,9 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     connect(sill_, &Sill::remedyWanted, this, &MainWindow::doRemedy);
     connect(&document_, &Document::changed, this, &MainWindow::refresh);
     connect(&document_, &Document::troubled, sill_, &Sill::say);
+    connect(&jobFile_, &JobFileRun::refused, sill_, &Sill::say);
+    connect(&jobFile_, &JobFileRun::taken, this,
+            [this](const std::shared_ptr<const JobFile>& file, const QString& path) { takeInJob(*file, path); });
     buildMenu();
     buildShortcuts();
     rack_->refresh();
@@ -418,19 +420,27 @@ void MainWindow::importJob()
     if (path.isEmpty()) {
         return;
     }
-    QFile file(path);
-    if (!file.open(QIODevice::ReadOnly)) {
-        sill_->say(tr("%1 could not be read: %2.").arg(path, file.errorString()));
-        return;
-    }
-    const auto read = readJobFile(file.readAll().toStdString());
-    if (!read) {
-        sill_->say(path + QStringLiteral(", ") + fromCore(read.error().sentence));
-        return;
-    }
-    const Merged merged = mergedInto(document_.book(), *read);
+    jobFile_.read(path);
+}
+
+void MainWindow::takeInJob(const JobFile& file, const QString& path)
+{
+    const Merged merged = mergedInto(document_.book(), file);
     document_.apply(tr("Take in a job"), merged.book);
     document_.showJob(merged.job);
+    if (!file.notes.empty()) {
+        QStringList notes;
+        for (const std::string& note : file.notes) {
+            notes << fromCore(note);
+        }
+        sill_->say(tr("%1 is on the wall, but not all of it is understood: %2")
+                       .arg(path, notes.join(QStringLiteral(" · "))));
+    }
+}
+
+void MainWindow::say(const QString& sentence)
+{
+    sill_->say(sentence);
 }
 
 void MainWindow::printSheet()

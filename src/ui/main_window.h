@@ -8,6 +8,7 @@
 
 #include "app/document.h"
 #include "app/instrument_port.h"
+#include "app/job_file_run.h"
 
 class QMenu;
 class QStackedWidget;
@@ -37,6 +38,8 @@ public:
     void showBench(const QString& id);
     /// Puts the slab with this name on the card; false when there is none.
     bool showSlab(const QString& name);
+    /// A sentence of the program itself, on the sill.
+    void say(const QString& sentence);
     [[nodiscard]] InstrumentPort& instrument() { return instrument_; }
     [[nodiscard]] Bench* bench() const { return bench_; }
     [[nodiscard]] Board& board() { return *board_; }
@@ -50,6 +53,7 @@ private:
     void renameJob();
     void removeJob();
     void importJob();
+    void takeInJob(const JobFile& file, const QString& path);
     void exportJob();
     void printSheet();
     void printCutSheet();
@@ -63,6 +67,7 @@ private:
 
     Document& document_;
     InstrumentPort instrument_; // what the benches read with
+    JobFileRun jobFile_;
     std::vector<std::unique_ptr<Bench>> benches_;
     std::vector<BenchTab*> tabs_;
     Bench* bench_ = nullptr;

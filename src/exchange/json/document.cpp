@@ -1,5 +1,6 @@
 #include "exchange/json/document.h"
 
+#include "core/measure/text.h"
 #include "exchange/json/position.h"
 
 namespace burl
@@ -43,6 +44,49 @@ Expected<nlohmann::json> parseDocument(std::string_view text, std::string_view f
         return refuse(code + ".format", "line 1: \"version\": 1 is wanted.");
     }
     return root;
+}
+
+namespace
+{
+
+void lookFor(const nlohmann::json& value, const std::string& pointer, const JsonAsked& asked,
+             std::vector<std::pair<std::string, std::string>>& out)
+{
+    constexpr size_t kMost = 12; // a file of another kind would name them all
+    if (out.size() >= kMost) {
+        return;
+    }
+    if (value.is_array()) {
+        for (size_t i = 0; i < value.size() && (value[i].is_object() || value[i].is_array()); ++i) {
+            lookFor(value[i], pointer + '/' + std::to_string(i), asked, out);
+        }
+        return;
+    }
+    const auto known = asked.keys.find(pointer);
+    if (!value.is_object() || known == asked.keys.end()) {
+        return; // named with what it stands in
+    }
+    for (const auto& [key, inner] : value.items()) {
+        if (known->second.count(key) == 0) {
+            out.emplace_back(pointer + '/' + key, key);
+        } else {
+            lookFor(inner, pointer + '/' + key, asked, out);
+        }
+    }
+}
+
+} // namespace
+
+std::vector<std::string> notUnderstood(const nlohmann::json& root, const JsonAsked& asked, std::string_view text)
+{
+    std::vector<std::pair<std::string, std::string>> unknown;
+    lookFor(root, "", asked, unknown);
+    std::vector<std::string> out;
+    for (const auto& [pointer, key] : unknown) {
+        out.push_back("line " + std::to_string(lineOfPointer(text, pointer)) + ", " + shownText(pointer) + ": \"" +
+                      shownText(key) + "\" is no key here; it is left out.");
+    }
+    return out;
 }
 
 Refusal refusalOf(const JsonMiss& miss, std::string_view text, const std::string& code)

@@ -3,7 +3,9 @@
 // one is reported, and nothing throws.
 
 #include <cmath>
+#include <map>
 #include <optional>
+#include <set>
 #include <string>
 #include <string_view>
 #include <utility>
@@ -22,11 +24,17 @@ struct JsonMiss {
     std::string sentence;
 };
 
+/// Which keys of each object were asked for: what a file says beside them is not understood, and named.
+struct JsonAsked {
+    std::map<std::string, std::set<std::string>> keys; // by the object's pointer
+};
+
 class JsonReader
 {
 public:
-    JsonReader(const nlohmann::json& value, std::string pointer, std::optional<JsonMiss>& miss)
-        : value_(value), pointer_(std::move(pointer)), miss_(miss)
+    JsonReader(const nlohmann::json& value, std::string pointer, std::optional<JsonMiss>& miss,
+               JsonAsked* asked = nullptr)
+        : value_(value), pointer_(std::move(pointer)), miss_(miss), asked_(asked)
     {
         if (!value_.is_object()) {
             note("", "an object { } is wanted here");
@@ -35,6 +43,9 @@ public:
 
     [[nodiscard]] bool has(const char* key) const
     {
+        if (asked_ != nullptr) {
+            asked_->keys[pointer_].insert(key);
+        }
         return value_.is_object() && value_.contains(key) && !value_.at(key).is_null();
     }
 
@@ -160,14 +171,14 @@ public:
         }
         const nlohmann::json& list = *found;
         for (size_t i = 0; i < list.size(); ++i) {
-            item(JsonReader(list[i], pointer_ + '/' + key + '/' + std::to_string(i), miss_));
+            item(JsonReader(list[i], pointer_ + '/' + key + '/' + std::to_string(i), miss_, asked_));
         }
     }
 
     template <typename Inner> void inside(const char* key, Inner inner)
     {
         if (has(key)) {
-            inner(JsonReader(value_.at(key), pointer_ + '/' + key, miss_));
+            inner(JsonReader(value_.at(key), pointer_ + '/' + key, miss_, asked_));
         }
     }
 
@@ -282,6 +293,7 @@ private:
     const nlohmann::json& value_;
     std::string pointer_;
     std::optional<JsonMiss>& miss_;
+    JsonAsked* asked_;
 };
 
 } // namespace burl
