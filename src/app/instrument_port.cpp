@@ -1,5 +1,7 @@
 #include "app/instrument_port.h"
 
+#include <utility>
+
 #include <QFileInfo>
 #include <QSerialPort>
 #include <QSerialPortInfo>
@@ -10,6 +12,7 @@ namespace
 {
 
 constexpr int kSilence_ms = 1500;
+constexpr int kNoise_ms = 1000; // a noisy line is told no more often
 
 QByteArray bytes(std::string_view text)
 {
@@ -22,6 +25,14 @@ InstrumentPort::InstrumentPort(QObject* parent) : QObject(parent)
 {
     silent_.setSingleShot(true);
     silent_.setInterval(kSilence_ms);
+    noise_.setSingleShot(true);
+    noise_.setInterval(kNoise_ms);
+    connect(&noise_, &QTimer::timeout, this, [this] {
+        if (troubles_ > 0) {
+            tellTrouble();
+            noise_.start();
+        }
+    });
     connect(&silent_, &QTimer::timeout, this,
             [this] { Q_EMIT told(tr("The instrument on %1 does not answer: is it switched on?").arg(path())); });
 }
@@ -70,6 +81,8 @@ bool InstrumentPort::open(const QString& path)
 void InstrumentPort::close()
 {
     silent_.stop();
+    noise_.stop();
+    troubles_ = 0;
     if (port_) {
         port_->disconnect(this);
         port_->close();
@@ -108,7 +121,12 @@ void InstrumentPort::take()
             Q_EMIT read(*reading);
         } else if (const auto* trouble = std::get_if<InstrumentTrouble>(&line)) {
             silent_.stop();
-            Q_EMIT told(QString::fromStdString(trouble->sentence));
+            trouble_ = QString::fromStdString(trouble->sentence);
+            ++troubles_;
+            if (!noise_.isActive()) {
+                tellTrouble(); // the first at once; what follows with it is counted
+                noise_.start();
+            }
         } else if (const auto* greeting = std::get_if<InstrumentGreeting>(&line)) {
             name_ = QString::fromStdString(greeting->name);
             Q_EMIT changed();
@@ -117,6 +135,12 @@ void InstrumentPort::take()
             return;
         }
     }
+}
+
+void InstrumentPort::tellTrouble()
+{
+    const int count = std::exchange(troubles_, 0);
+    Q_EMIT told(count > 1 ? tr("%1 (%2 such lines)").arg(trouble_).arg(count) : trouble_);
 }
 
 void InstrumentPort::lost()

@@ -46,10 +46,14 @@ Q_SIGNALS:
 private:
     void take();
     void lost();
+    void tellTrouble();
 
     std::unique_ptr<QSerialPort> port_;
     InstrumentLines lines_;
     QTimer silent_;
+    QTimer noise_;     // runs while a noisy line has just been told of
+    QString trouble_;  // the newest line that is no reading
+    int troubles_ = 0; // since it was told last
     QString name_;
 };
 

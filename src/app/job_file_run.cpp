@@ -8,9 +8,7 @@ namespace burl
 void JobFileRun::read(const QString& path)
 {
     begin([this, path](const Talk& talk) {
-        const auto refuse = [&](const QString& sentence) {
-            talk.done([this, sentence] { Q_EMIT refused(sentence); });
-        };
+        const auto refuse = [&](const QString& sentence) { talk.done([this, sentence] { Q_EMIT refused(sentence); }); };
         QFile file(path);
         if (!file.open(QIODevice::ReadOnly)) {
             refuse(tr("%1 could not be read: %2.").arg(path, file.errorString()));

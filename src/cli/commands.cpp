@@ -90,8 +90,8 @@ std::string planJson(const JobFile& job, const Plan& plan, bool working)
 /// Filled up with blanks to so many letters.
 std::string padded(const std::string& text, size_t letters)
 {
-    const auto have = static_cast<size_t>(
-        std::count_if(text.begin(), text.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0U) != 0x80; }));
+    const auto have = static_cast<size_t>(std::count_if(
+        text.begin(), text.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0U) != 0x80; }));
     return text + std::string(letters > have ? letters - have : 0, ' ');
 }
 

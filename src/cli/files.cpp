@@ -36,8 +36,7 @@ int writeOut(const std::string& out, std::string_view bytes)
     if (out.empty() || out == "-") {
         std::cout.flush(); // as they are: what a file holds is not for the terminal's eyes
         const bool whole = std::fwrite(bytes.data(), 1, bytes.size(), stdout) == bytes.size();
-        return whole && std::fflush(stdout) == 0 ? kDone
-                                                 : complain(kUnwritable, "standard output cannot be written.");
+        return whole && std::fflush(stdout) == 0 ? kDone : complain(kUnwritable, "standard output cannot be written.");
     }
     const auto failed = [&] { return complain(kUnwritable, out + " cannot be written; choose another place."); };
     namespace fs = std::filesystem;

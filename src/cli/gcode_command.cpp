@@ -26,9 +26,9 @@ int gcode(const GcodeCommand& options)
     if (piece->missing) {
         return complain(kMissed, options.file + ": " + piece->missing->what + '.');
     }
-    GcodeInput in = gcodeInputOf(job->job.flatten, *piece,
-                                 made.layup->pieces[static_cast<size_t>(piece - pieces.begin())],
-                                 options.face == "top");
+    GcodeInput in =
+        gcodeInputOf(job->job.flatten, *piece, made.layup->pieces[static_cast<size_t>(piece - pieces.begin())],
+                     options.face == "top");
     in.settings.inches = options.inches;
     in.settings.milling = options.milling;
     const auto text = surfacingGcode(in);
@@ -38,9 +38,8 @@ int gcode(const GcodeCommand& options)
     // What is handed out is proven from its own words.
     const auto moves = gcodeMoves(*text);
     const std::vector<std::string> faults =
-        moves ? gcodeFaults(*moves, stockBox(in),
-                            std::max(piece->top.most_mm, piece->bottom.most_mm), in.passes.runoff_mm + in.passes.bit_mm,
-                            in.settings.feed_mm_min)
+        moves ? gcodeFaults(*moves, stockBox(in), std::max(piece->top.most_mm, piece->bottom.most_mm),
+                            in.passes.runoff_mm + in.passes.bit_mm, in.settings.feed_mm_min)
               : std::vector<std::string>{moves.error().sentence};
     if (!faults.empty()) {
         return complain(kMissed, "the G-code is not handed out: " + faults.front());

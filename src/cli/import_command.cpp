@@ -45,8 +45,8 @@ void summary(const Imported& in)
     }
     if (in.topOutline) {
         const Box box = boundsOf(*in.topOutline);
-        std::cout << "  top outline     " << in.topOutline->size() << " corners, " << formatNumber(box.width(), 0) << " x "
-                  << formatNumber(box.height(), 0) << " mm, "
+        std::cout << "  top outline     " << in.topOutline->size() << " corners, " << formatNumber(box.width(), 0)
+                  << " x " << formatNumber(box.height(), 0) << " mm, "
                   << formatNumber(area_mm2(std::span<const Vec2>(*in.topOutline)) / 1e6, 3) << " m2\n";
     }
     if (in.bottomOutline) {

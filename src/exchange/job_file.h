@@ -16,7 +16,7 @@ constexpr int kJobFileVersion = 1;
 
 struct JobFile {
     Job job;
-    Shop shop; // the slabs and logs of the job, with the standard materials
+    Shop shop;                        // the slabs and logs of the job, with the standard materials
     std::vector<std::string> notes{}; // keys and ids that are not understood, a sentence each with its line
 };
 

@@ -88,8 +88,7 @@ std::optional<OpenBook> openOrAsk(const std::filesystem::path& file, bool& asked
     std::error_code ignored;
     const bool nothing = !std::filesystem::exists(file, ignored) || std::filesystem::file_size(file, ignored) == 0;
     if (nothing && backup) {
-        const auto answer =
-            ui::BookPage::emptyWithBackups(QFile::decodeName(file.string().c_str()), made)->ask();
+        const auto answer = ui::BookPage::emptyWithBackups(QFile::decodeName(file.string().c_str()), made)->ask();
         if (answer == ui::BookPage::TakeBackup) {
             return take();
         }

@@ -433,8 +433,8 @@ void MainWindow::takeInJob(const JobFile& file, const QString& path)
         for (const std::string& note : file.notes) {
             notes << fromCore(note);
         }
-        sill_->say(tr("%1 is on the wall, but not all of it is understood: %2")
-                       .arg(path, notes.join(QStringLiteral(" · "))));
+        sill_->say(
+            tr("%1 is on the wall, but not all of it is understood: %2").arg(path, notes.join(QStringLiteral(" · "))));
     }
 }
 

@@ -14,6 +14,12 @@
 
 namespace burl::ui
 {
+namespace
+{
+
+constexpr int kSaid_ms = 12000; // how long the program's own sentence stands
+
+}
 
 void paintMark(QPainter& p, const QRectF& box, Severity severity)
 {
@@ -134,6 +140,8 @@ private:
 
 Sill::Sill(QWidget* parent) : QWidget(parent)
 {
+    hide_.setSingleShot(true);
+    connect(&hide_, &QTimer::timeout, this, [this] { said_->hide(); });
     setObjectName(QStringLiteral("sill"));
     setAccessibleName(tr("Findings"));
     auto* outer = new QVBoxLayout(this);
@@ -194,7 +202,7 @@ void Sill::say(const QString& sentence)
     finding.text = sentence.toStdString();
     said_->set(finding, {});
     said_->show();
-    QTimer::singleShot(12000, said_, &QWidget::hide);
+    hide_.start(kSaid_ms); // one timer, however much is said
 }
 
 } // namespace burl::ui

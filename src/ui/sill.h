@@ -4,6 +4,7 @@
 #include <functional>
 #include <vector>
 
+#include <QTimer>
 #include <QWidget>
 
 #include "core/plan/finding.h"
@@ -38,6 +39,7 @@ private:
     bool empty_ = true;
     std::vector<Row*> rows_;
     Row* said_;
+    QTimer hide_;
 };
 
 /// The mark of a severity: a filled square, a triangle, a ring or a tick, so that shape tells too.

@@ -80,7 +80,9 @@ TEST_CASE("no cutter goes down into a slab that is not ripped yet", "[gcode]")
         CHECK(signedDistance_mm(std::span<const Vec2>(slab), {m.to[0], m.to[1]}) < -in.passes.bit_mm / 2.0);
     }
     CHECK(plunges > 2);
-    CHECK(gcodeFaults(*moves, stockBox(in), passPlan(in.map, in.passes).highest_mm, in.passes.runoff_mm + in.passes.bit_mm, 30000.0).empty());
+    CHECK(gcodeFaults(*moves, stockBox(in), passPlan(in.map, in.passes).highest_mm,
+                      in.passes.runoff_mm + in.passes.bit_mm, 30000.0)
+              .empty());
 }
 
 TEST_CASE("written G-code stays in the stock, above the plane, within its feeds, and leaves the face flat", "[gcode]")

@@ -102,7 +102,9 @@ TEST_CASE("a rectangle as long as its outline is found at the one angle that it 
     // A board of 1400 by 400 that was measured askew: edges as profiles over x.
     for (const double angle_deg : {0.0, 1.237, -3.371}) {
         const double a = angle_deg * std::acos(-1.0) / 180.0;
-        const auto turned = [a](Vec2 p) { return Vec2{p.x * std::cos(a) - p.y * std::sin(a), p.x * std::sin(a) + p.y * std::cos(a)}; };
+        const auto turned = [a](Vec2 p) {
+            return Vec2{p.x * std::cos(a) - p.y * std::sin(a), p.x * std::sin(a) + p.y * std::cos(a)};
+        };
         Ring corners{turned({0, -200}), turned({1400, -200}), turned({1400, 200}), turned({0, 200})};
         // Lower chain and upper chain from the leftmost to the rightmost corner.
         const Vec2 nearLeft = corners[0];
@@ -131,7 +133,8 @@ TEST_CASE("a rectangle as long as its outline is found at the one angle that it 
     }
 }
 
-TEST_CASE("a slab that is bent like a banana has no straight rip line, and a thin sliver a small circle", "[geometry][rip]")
+TEST_CASE("a slab that is bent like a banana has no straight rip line, and a thin sliver a small circle",
+          "[geometry][rip]")
 {
     Profile near;
     Profile far;

@@ -60,7 +60,7 @@ TEST_CASE("the bit stands out by rail, floor and plane, and a quarter of the sha
     CHECK_THAT(leastInCollet_mm(stubby), WithinAbs(20.0, 1e-12));
 }
 
-TEST_CASE("a bit that does not reach wants a sheet under the slab, or lower rails", "[rig]")
+TEST_CASE("a bit that does not reach wants a sheet under the slab, or a longer bit", "[rig]")
 {
     Rig rig;
     rig.cutterLong_mm = 15.0; // reaches 27.5; 33 is needed
@@ -71,7 +71,14 @@ TEST_CASE("a bit that does not reach wants a sheet under the slab, or lower rail
     CHECK(remedyText(t.findings[0], {}).find("lay a sheet of 5.5 mm") == 0);
     FaceOnBench proud = kFace;
     proud.highest_mm = 75.0; // a sheet would lift it into the sled
-    CHECK(remedyText(told(rig, proud).findings[0], {}).find("lower the rails") == 0);
+    CHECK(remedyText(told(rig, proud).findings[0], {}).find("a longer bit") == 0); // lower rails would not clear it
+    // Of measures that nobody gave it is a question, not a stop.
+    FaceOnBench deep = kFace;
+    deep.plane_mm = 10.0;
+    const Told usual = told(Rig{}, deep);
+    REQUIRE(usual.codes().count("rig.no_reach") == 1);
+    CHECK(usual.findings[0].severity == Severity::Caution);
+    CHECK(remedyText(usual.findings[0], {}).find("measure") == 0);
     rig.railHeight_mm = 67.0;
     CHECK(told(rig).codes().count("rig.no_clearance") == 1);
 }

@@ -1,5 +1,5 @@
-// The program runs under the user's locale; tests that start no toolkit take it on as well, so that a decimal comma cannot
-// creep into what is read or written.
+// The program runs under the user's locale; tests that start no toolkit take it on as well, so that a decimal comma
+// cannot creep into what is read or written.
 
 #include <clocale>
 

@@ -35,8 +35,7 @@ TEST_CASE("the shown face is written as G-code and proven from its file", "[ui][
     CHECK(bench.gcodeWritten(path, false, 0).contains(QStringLiteral("A3")));
     const FacePasses& face = d.plan().flatten->pieces[0].bottom; // A3 shows its bottom
     const FlattenMethod& m = d.job().flatten.method;
-    const GcodeInput in =
-        gcodeInputOf(d.job().flatten, d.plan().flatten->pieces[0], d.plan().layup->pieces[0], false);
+    const GcodeInput in = gcodeInputOf(d.job().flatten, d.plan().flatten->pieces[0], d.plan().layup->pieces[0], false);
     const ui::GcodeWindow window(path, stockBox(in), face.most_mm, m.runoff_mm + m.bit_mm, m.feed_mm_min, &d.window);
     INFO(window.verdict().toStdString());
     CHECK(window.verdict().contains(QStringLiteral("inside the stock")));

@@ -1,6 +1,7 @@
 #include "core/fill/fill_look.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include "core/wood/density.h"
 
@@ -75,12 +76,18 @@ struct Named {
     Figure at;
     std::optional<Vec2> place;
 };
-Named named(const FillItem& item)
+Named named(const FillItem& item, double topLength_mm)
 {
     if (item.river || item.onTable.empty()) {
         return {item.name, {}, std::nullopt};
     }
-    const Vec2 middle = centroid(item.onTable);
+    Vec2 middle = centroid(item.onTable);
+    middle.x = std::clamp(middle.x, 0.0, topLength_mm); // where it begins in the trim, at the end it runs in from
+    constexpr double kAtEnd_mm = 0.5;
+    if (middle.x < kAtEnd_mm || middle.x > topLength_mm - kAtEnd_mm) {
+        return {item.name + (middle.x < kAtEnd_mm ? ", at the left end" : ", at the right end"),
+                given("void_at", "along", middle.x, Unit::Length, "on the drawing"), middle};
+    }
     return {item.name + ", {0} from the left end", given("void_at", "along", middle.x, Unit::Length, "on the drawing"),
             middle};
 }
@@ -129,7 +136,7 @@ Figure layersFigure(const FillItem& item, const ResinClass& r)
 
 void lookAtItem(const FillInput& in, const FillItem& item, std::vector<Finding>& findings)
 {
-    const Named name = named(item);
+    const Named name = named(item, in.layup->length.value());
     const ResinClass* r = resinOf(in, item.resin);
     lookAtHole(item, name, findings);
     if (r == nullptr || item.seal || !(item.depth_mm > 0.0)) {
@@ -163,6 +170,24 @@ void lookAtItem(const FillInput& in, const FillItem& item, std::vector<Finding>&
                    r->name + " is thin and finds every pinhole in the tape: the " + name.text + ", is open below.",
                    {name.at}, "bed a flat board in sealant below it, or take a thicker class", name.place);
     }
+}
+
+/// Who lifts it: the top alone, without its base.
+void lookAtWeight(FillPlan& plan)
+{
+    constexpr double kEach_kg = 25.0;   // as a caution; local rules may say less
+    constexpr double kHoist_kg = 100.0; // four pairs of hands get in each other's way
+    if (!plan.mass.known() || !(plan.mass.value() > kEach_kg)) {
+        return;
+    }
+    const std::string people = std::to_string(static_cast<int>(std::ceil(plan.mass.value() / kEach_kg)));
+    const Figure each = given("lift_each", "a person", kEach_kg, Unit::Mass, "as a caution");
+    const bool hoist = plan.mass.value() > kHoist_kg;
+    addFinding(plan.findings, "fill.lift", hoist ? Severity::Warn : Severity::Caution,
+               hoist ? "The finished top weighs {0}: that is " + people +
+                           " people by {1} each, so turn and carry it by a hoist or gantry that is rated for it."
+                     : "The finished top weighs {0}: " + people + " people lift and turn it, by {1} each.",
+               {plan.mass, each}, hoist ? "plan the hoist, the way and the van before it is glued" : "");
 }
 
 /// Wood floats in resin: what holds the slabs down while a river is poured.
@@ -200,14 +225,13 @@ void lookAtUplift(const FillInput& in, FillPlan& plan)
              given("rough_area", "area", area, Unit::Area, "rough piece")},
             up.uplift_N, Unit::Force);
         plan.figures.push_back({force, Weight::Folded});
-        addFinding(
-            plan.findings, "fill.uplift", Severity::Caution,
-            piece.name + " floats in the resin by up to {0} where it runs under it: {1} clamps or weights hold "
-                         "it down.",
-            {force, made("clamps_" + piece.name, "clamps", "{0} × 1.5 ÷ {1}, rounded up",
-                         {force, given("clamp", "a clamp", kClamp_N, Unit::Force, "by hand, half of it counted")},
-                         up.clamps, Unit::Count)},
-            "clamp each piece to the form before the first layer", centroid(piece.rough));
+        const std::string hold = up.clamps == 1 ? std::string("one clamp or weight holds")
+                                                : std::to_string(up.clamps) + " clamps or weights hold";
+        addFinding(plan.findings, "fill.uplift", Severity::Caution,
+                   piece.name + " floats in the resin by up to {0} where it runs under it: " + hold +
+                       " it down, by {1} each and half as much again.",
+                   {force, given("clamp", "a clamp", kClamp_N, Unit::Force, "by hand, half of it counted")},
+                   "clamp each piece to the form before the first layer", centroid(piece.rough));
     }
 }
 
@@ -225,6 +249,7 @@ void lookAtFill(const FillInput& in, FillPlan& plan)
         lookAtItem(in, item, plan.findings);
     }
     lookAtUplift(in, plan);
+    lookAtWeight(plan);
     for (const ResinOrder& order : plan.orders) {
         const ResinClass* r = resinOf(in, order.resin);
         const double grams = order.batchA.value() + order.batchB.value();

@@ -91,10 +91,13 @@ void reportAfterCut(const AfterCutInput& in, double limit_mm, std::vector<Entry>
         figures.push_back({f, Weight::Folded});
     }
     if (std::abs(after.cup_mm) > limit_mm) {
-        addFinding(findings, "flatten.will_cup", Severity::Caution,
-                   in.name +
-                       " will cup by about {0}, give or take {1}, on its way to the room's moisture: an estimate.",
-                   {cup, unsure}, "dry it further before the last milling, and read it after the rest");
+        addFinding(
+            findings, "flatten.will_cup", Severity::Caution,
+            "The middle of " + in.name + (after.cup_mm > 0.0 ? " will rise" : " will sink") +
+                " against its edges by {0}, give or take {1}, on its way to the room's moisture: an estimate.",
+            {made("cup_size_" + in.name, "cup", "{0}, whichever way", {cup}, std::abs(after.cup_mm), Unit::Length),
+             unsure},
+            "dry it further before the last milling, and read it after the rest");
     }
 }
 

@@ -5,6 +5,7 @@
 #include <iterator>
 
 #include "core/flatten/removal.h"
+#include "core/measure/text.h"
 
 namespace burl
 {
@@ -31,10 +32,11 @@ void lookForOddReadings(const Slab& slab, const Placement& place, const Flattene
         const bool proud = dot.onTop == (*dot.oddBy_mm > 0.0); // z is up: on the underside lower wood stands proud
         addFinding(findings, "flatten.odd_reading", Severity::Warn,
                    "The reading {0} on the " + std::string(dot.onTop ? "top" : "bottom") + " of " + piece.name +
-                       ", {1} along and {2} across, does not fit its neighbours: they tell {3}.",
+                       ", {1} along and {2} across" + (dot.slab.y < 0.0 ? " on the near side" : "") +
+                       ", does not fit its neighbours: they tell {3}.",
                    {given("odd", "reading", reading, Unit::Length, "as typed"),
                     given("odd_x", "along", dot.slab.x, Unit::Length, "from the butt end"),
-                    given("odd_y", "across", dot.slab.y, Unit::Length, "from the string, far side +"),
+                    given("odd_y", "across", std::abs(dot.slab.y), Unit::Length, "from the string"),
                     given("odd_expected", "expected", reading - off, Unit::Length, "from its neighbours")},
                    proud ? "read it again; if a stub stands proud there, cut it back first" : "read it again",
                    place.toTable(dot.slab))
@@ -69,7 +71,7 @@ constexpr double kOtherWay_share = 0.4; // further off the heights are surely re
 /// The thickness by the readings against that by the tape.
 void lookAtTape(const Slab& slab, const FlattenedPiece& piece, std::vector<Finding>& findings)
 {
-    if (piece.under != UnderSource::SameSetting || !slab.thickness_mm) {
+    if (piece.under != UnderSource::SameSetting || !slab.thickness_mm || !(piece.readTo_mm > 0.0)) {
         return;
     }
     const double tape = *slab.thickness_mm;
@@ -124,13 +126,33 @@ void lookBetween(const Placement& place, const FlattenedPiece& piece, std::vecto
     }
 }
 
+/// A slab lies on its edges, hollow side down, or it rocks.
+void lookAtHollow(const Placement& place, const FlattenedPiece& piece, std::vector<Finding>& findings)
+{
+    constexpr double kHollow_mm = 2.0; // less does not rock a slab
+    if (!piece.shape || !(std::abs(piece.shape->cup_mm) > kHollow_mm)) {
+        return;
+    }
+    const bool topHollow = piece.shape->cup_mm < 0.0;
+    addFinding(findings, "flatten.hollow_down", Severity::Caution,
+               piece.name + " is cupped by {0}, hollow on its " + (topHollow ? "top" : "underside") +
+                   ": lay that side down for the first cut, so that it stands on its edges and does not rock.",
+               {made("hollow_" + piece.name, "cup", "{0}, whichever way",
+                     {given("cup_" + piece.name, "cup", piece.shape->cup_mm, Unit::Length, "readings of the top")},
+                     std::abs(piece.shape->cup_mm), Unit::Length)},
+               "",
+               place.toTable(Vec2{(piece.top.box.left + piece.top.box.right) / 2.0,
+                                  (piece.top.box.bottom + piece.top.box.top) / 2.0}));
+}
+
 } // namespace
 
 void lookAtPiece(const Slab& slab, const Placement& place, const Surfaces& surfaces, const FlattenedPiece& piece,
                  std::vector<Finding>& findings)
 {
     if (piece.missing) {
-        addFinding(findings, "flatten.missing", Severity::Warn, piece.missing->what + ".", {}, piece.missing->where)
+        addFinding(findings, "flatten.missing", Severity::Warn, asSentence(piece.missing->what), {},
+                   piece.missing->where)
             .leadsTo = benchNamedIn(piece.missing->where);
         return;
     }
@@ -154,6 +176,7 @@ void lookAtPiece(const Slab& slab, const Placement& place, const Surfaces& surfa
             .leadsTo = "yard";
     }
     lookBetween(place, piece, findings);
+    lookAtHollow(place, piece, findings);
 }
 
 void lookAtMethod(const FlattenInput& in, FlattenPlan& plan)
@@ -240,6 +263,31 @@ void addWork(const FlattenInput& in, std::vector<Figure> minutes, std::vector<Fi
                             Weight::Folded});
 }
 
+/// Wind, bow and cup, from what a bent sheet through the readings does over a metre.
+template <typename Add> void addShape(const FlattenedPiece& piece, Add add)
+{
+    constexpr double kMetre_mm = 1000.0;
+    const FaceShape& shape = *piece.shape;
+    const Figure length = given("face_length", "over the length", shape.length_mm, Unit::Length, "outermost readings");
+    const Figure width = given("face_width", "over the width", shape.width_mm, Unit::Length, "outermost readings");
+    const auto bend = [&](const char* key, const char* label, double coefficient) {
+        return given(key, label, coefficient * kMetre_mm * kMetre_mm, Unit::Length,
+                     "bent sheet of least squares through the top's readings");
+    };
+    add(made("wind_" + piece.name, "Wind of " + piece.name, "{0} × {1} ÷ 1 m × {2} ÷ 1 m",
+             {bend("twist", "twist over a metre each way", shape.coefficients[3]), length, width}, shape.wind_mm,
+             Unit::Length),
+        Weight::Folded);
+    add(made("bow_" + piece.name, "Bow of " + piece.name, "{0} × ({1} ÷ 2 m)²",
+             {bend("bend_along", "middle over the ends of 2 m", -shape.coefficients[4]), length}, shape.bow_mm,
+             Unit::Length),
+        Weight::Folded);
+    add(made("cup_" + piece.name, "Cup of " + piece.name, "{0} × ({1} ÷ 2 m)²",
+             {bend("bend_across", "middle over the edges of 2 m", -shape.coefficients[5]), width}, shape.cup_mm,
+             Unit::Length),
+        Weight::Folded);
+}
+
 } // namespace
 
 void appendFlattenFigures(const FlattenInput& in, const Figure& possible, FlattenPlan& plan)
@@ -283,13 +331,7 @@ void appendFlattenFigures(const FlattenInput& in, const Figure& possible, Flatte
                 Weight::Folded);
         }
         if (piece.shape) {
-            for (const auto& [key, word, value] : {std::tuple{"wind_", "Wind of ", piece.shape->wind_mm},
-                                                   std::tuple{"bow_", "Bow of ", piece.shape->bow_mm},
-                                                   std::tuple{"cup_", "Cup of ", piece.shape->cup_mm}}) {
-                add(given(key + piece.name, word + piece.name, value, Unit::Length,
-                          "top face, least squares over its readings"),
-                    Weight::Folded);
-            }
+            addShape(piece, add);
         }
         double touching = 0.0;
         double removed = 0.0;

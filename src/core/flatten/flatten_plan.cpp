@@ -85,6 +85,13 @@ public:
                     Missing{slab_.name + ": " + planes.error().sentence, "Yard: surface readings of " + slab_.name};
                 return;
             }
+            if (planes->thickness_mm < kSeen_mm) {
+                out_.missing =
+                    Missing{slab_.name + ": its two faces, as read, leave no wood between two flat planes; a "
+                                         "reading is wrong, or the slab cannot be flattened on both faces",
+                            "Yard: surface readings of " + slab_.name};
+                return;
+            }
             out_.topPlane = planes->top;
             out_.bottomPlane = planes->bottom;
             binding_ = planes->binding;

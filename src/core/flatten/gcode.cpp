@@ -254,8 +254,8 @@ Expected<std::vector<GcodeMove>> gcodeMoves(std::string_view text)
                 const char letter = row[i];
                 const auto [stop, error] = std::from_chars(row.data() + i + 1, row.data() + row.size(), value);
                 if (error != std::errc{} || !std::isfinite(value)) {
-                    return refuse("gcode.word", "Line " + std::to_string(line) + ": \"" +
-                                                    shownText(row.substr(i, 12)) + "\" is not a word of G-code.");
+                    return refuse("gcode.word", "Line " + std::to_string(line) + ": \"" + shownText(row.substr(i, 12)) +
+                                                    "\" is not a word of G-code.");
                 }
                 i = static_cast<size_t>(stop - row.data());
                 const std::string axes = "XYZ";

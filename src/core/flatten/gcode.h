@@ -26,8 +26,8 @@ struct GcodeSettings {
 struct GcodeInput {
     std::string title;
     RemovalMap map; // heights over the plane
-    Region stock{}; // both faces of the whole slab as it lies, in the machine's frame: it is not ripped yet, and no cutter
-                    // goes down into it. Empty: no more lies there than the map
+    Region stock{}; // both faces of the whole slab as it lies, in the machine's frame: it is not ripped yet, and no
+                    // cutter goes down into it. Empty: no more lies there than the map
     PassInput passes;
     GcodeSettings settings;
 };

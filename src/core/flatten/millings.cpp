@@ -103,17 +103,17 @@ void lookAtRests(const FlattenChoices& choices, const Rest& rest, const Flattene
         const bool byItself = rest.thickness_mm + kCalliper_mm < wanted_mm; // before it moved at all
         addFinding(plan.findings, "rest.too_thin", Severity::Stop,
                    byItself ? name + " is {3} thick after its milling: flattened again it gives {1}, and {2} is wanted."
-                            : name + " moved {0} in its rest: flattened again it gives {1}, and {2} is wanted.",
+                            : "In its rest " + name + " moved {0}: flattened again it gives {1}, and {2} is wanted.",
                    {moved, leaves, wanted, thick}, "agree on less thickness, or on the curve, with the customer");
     } else if (look->moved_mm <= choices.moveLimit_mm) {
         addFinding(plan.findings, "rest.within", Severity::Good,
-                   name + " moved {0} in its rest, within the limit of {1}.", {moved, limit}, {});
+                   "In its rest " + name + " moved {0}, within the limit of {1}.", {moved, limit}, {});
     } else if (!rest.agreed.empty()) {
         addFinding(plan.findings, "rest.agreed", Severity::Good,
-                   name + " moved {0} in its rest and is left so: " + rest.agreed + '.', {moved}, {});
+                   "In its rest " + name + " moved {0} and is left so: " + rest.agreed + '.', {moved}, {});
     } else {
         addFinding(plan.findings, "rest.again", Severity::Warn,
-                   name + " moved {0} in its rest, more than {1}: flattened again it gives {2}.",
+                   "In its rest " + name + " moved {0}, more than {1}: flattened again it gives {2}.",
                    {moved, limit, leaves}, "flatten it again, or write down that the customer agrees");
     }
 }

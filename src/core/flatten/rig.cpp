@@ -46,7 +46,8 @@ Figure stepoverFigure(const FlattenMethod& method)
 }
 
 /// Rails, sled and its opening against the largest face that lies between them.
-void lookAtLengths(const Rig& rig, const FlattenMethod& method, const RigPlan& plan, std::vector<Finding>& findings)
+void lookAtLengths(const Rig& rig, const FlattenMethod& method, const RigPlan& plan, Severity worstCase,
+                   std::vector<Finding>& findings)
 {
     double length = 0.0;
     double width = 0.0;
@@ -55,11 +56,13 @@ void lookAtLengths(const Rig& rig, const FlattenMethod& method, const RigPlan& p
         width = std::max(width, reach.face.width_mm);
     }
     const Figure wide = given("widest_face", "widest face", width, Unit::Length, "rough outline");
-    const Figure apart = given("rails_apart", "rails apart", rig.railsApart_mm, Unit::Length, "chosen");
+    const Figure apart = given("rails_apart", "rails apart", rig.railsApart_mm, Unit::Length,
+                               worstCase == Severity::Stop ? "measured" : "usual; not measured");
     if (width >= rig.railsApart_mm) {
-        addFinding(findings, "rig.between_rails", Severity::Stop,
+        addFinding(findings, "rig.between_rails", worstCase,
                    "The slab is {0} wide and does not lie between rails {1} apart.", {wide, apart},
-                   "set the rails further apart");
+                   worstCase == Severity::Stop ? "set the rails further apart"
+                                               : "measure how far apart your rails stand");
     }
     const double wantsRails = length + rig.sledWide_mm - method.bit_mm;
     if (rig.railsLong_mm && *rig.railsLong_mm < wantsRails) {
@@ -121,6 +124,7 @@ RigPlan rigPlan(const Rig& rig, const FlattenMethod& method, const std::vector<F
                         2.0 * rig.wallHigh_mm * rig.wallThick_mm * walls.weight_N_mm3;
     const SledSag sag = sledSag(rig.railsApart_mm, rig.router_N, self, section.stiffness_Nmm2);
     out.sag_mm = sag.load_mm + sag.self_mm;
+    out.sagRouter_mm = sag.load_mm;
     const double stepover = method.bit_mm * (1.0 - method.overlap);
     const double tilt_deg = std::abs(rig.tilt_deg); // either way it leaves the same ridges
     out.ridge_mm = ridge_mm(stepover, tilt_deg);
@@ -131,8 +135,15 @@ RigPlan rigPlan(const Rig& rig, const FlattenMethod& method, const std::vector<F
 void reportRig(const Rig& rig, const FlattenMethod& method, const RigPlan& plan, std::vector<Entry>& figures,
                std::vector<Finding>& findings)
 {
-    const Figure rails = given("rail_height", "rails", rig.railHeight_mm, Unit::Length, "chosen, above the bench");
-    const Figure floor = given("sled_floor", "sled floor", rig.floor_mm, Unit::Length, "chosen");
+    // Nobody said anything of the sled: its usual measures stand in, and what hangs on them is a question, not a stop.
+    const bool told = !(rig == Rig{});
+    const auto measure = [told](const char* key, const char* label, double value, Unit unit = Unit::Length) {
+        return told ? given(key, label, value, unit, "of the sled and its rails, as measured")
+                    : assumed(key, label, value, unit, "usual; not measured");
+    };
+    const Severity worstCase = told ? Severity::Stop : Severity::Caution;
+    const Figure rails = measure("rail_height", "rails", rig.railHeight_mm);
+    const Figure floor = measure("sled_floor", "sled floor", rig.floor_mm);
     const RigReach* worst = nullptr;
     for (const RigReach& reach : plan.faces) {
         worst = worst == nullptr || reach.outLast_mm > worst->outLast_mm ? &reach : worst;
@@ -140,23 +151,25 @@ void reportRig(const Rig& rig, const FlattenMethod& method, const RigPlan& plan,
     if (worst != nullptr) {
         const Figure lowest = given("plane_height", "lowest plane, " + worst->face.name, worst->face.plane_mm,
                                     Unit::Length, "above the bench, packers under the slab");
-        figures.push_back({made("bit_out", "Bit stands out, at most", "{0} + {1} − {2}", {rails, floor, lowest},
-                                worst->outLast_mm, Unit::Length),
-                           Weight::Folded});
+        const Figure out = made("bit_out", "Bit stands out, at most", "{0} + {1} − {2}", {rails, floor, lowest},
+                                worst->outLast_mm, Unit::Length);
+        const Figure shank = measure("shank", "shank", rig.shank_mm);
+        figures.push_back({out, Weight::Folded});
         figures.push_back(
-            {made("in_collet", "Shank left in the collet", "cutter {0} + shank {1} − collet {2} − out {3}",
-                  {given("cutter_long", "cutter", rig.cutterLong_mm, Unit::Length, "chosen"),
-                   given("shank", "shank", rig.shank_mm, Unit::Length, "chosen"),
-                   given("collet_up", "collet above the base", rig.colletUp_mm, Unit::Length, "chosen"),
-                   given("out", "out", worst->outLast_mm, Unit::Length, "as above")},
-                  worst->inCollet_mm, Unit::Length),
+            {made("in_collet", "Shank left in the collet", "{0} + {1} − {2} − {3}, no more than the shank",
+                  {measure("cutter_long", "cutter", rig.cutterLong_mm), shank,
+                   measure("collet_up", "collet above the base", rig.colletUp_mm), out},
+                  std::min(worst->inCollet_mm, rig.shank_mm), Unit::Length),
              Weight::Folded});
     }
-    const Figure span = given("rails_apart", "rails apart", rig.railsApart_mm, Unit::Length, "chosen");
-    const Figure load = given("router", "router", rig.router_N, Unit::Force, "chosen");
-    const Figure sag =
-        made("sled_sag", "Sled sags at mid-span", "a beam over {0}, {1} in its middle, and its own weight",
-             {span, load}, plan.sag_mm, Unit::Length);
+    const Figure span = measure("rails_apart", "rails apart", rig.railsApart_mm);
+    const Figure load = measure("router", "router", rig.router_N, Unit::Force);
+    const Figure sag = made("sled_sag", "Sled sags at mid-span", "{0} + {1}",
+                            {made("sag_router", "under the router", "{0} × {1}³ ÷ (48 × stiffness)", {load, span},
+                                  plan.sagRouter_mm, Unit::Length),
+                             made("sag_self", "by its own weight", "5 × weight × {0}³ ÷ (384 × stiffness)", {span},
+                                  plan.sag_mm - plan.sagRouter_mm, Unit::Length)},
+                            plan.sag_mm, Unit::Length);
     figures.push_back({sag, Weight::Folded});
     if (rig.tilt_deg != 0.0) {
         const Figure tilt = given("tilt", "spindle off upright", std::abs(rig.tilt_deg), Unit::Degrees, "measured");
@@ -173,23 +186,24 @@ void reportRig(const Rig& rig, const FlattenMethod& method, const RigPlan& plan,
                        {given("highest", "highest", reach.face.highest_mm, Unit::Length, "readings and packers"), rails,
                         given("rails_wanted_high", "rails", reach.face.highest_mm + kClear_mm, Unit::Length,
                               "highest wood and 2 mm")},
-                       "raise the rails to {2} at least");
+                       told ? "raise the rails to {2} at least" : "measure your rails: {2} or more clear it");
         }
         if (reach.sheet_mm > 0.05) {
             const Figure sheet =
                 given("sheet", "sheet", reach.sheet_mm, Unit::Length, "what the bit lacks at the last pass");
             const bool room = reach.face.highest_mm + reach.sheet_mm + kClear_mm <= rig.railHeight_mm;
-            addFinding(findings, "rig.no_reach", Severity::Stop,
+            addFinding(findings, "rig.no_reach", worstCase,
                        "The bit does not reach the plane of " + reach.face.name +
                            ": it lacks {0} with {1} of the shank "
                            "in the collet.",
                        {sheet, given("least_in_collet", "kept in", leastInCollet_mm(rig), Unit::Length,
                                      "three quarters of the shank, 20 mm at least")},
-                       room ? "lay a sheet of {0} under the slab, never a longer stick-out"
-                            : "lower the rails by {0}, never a longer stick-out");
+                       !told  ? "measure your sled, bit and rails"
+                       : room ? "lay a sheet of {0} under the slab, never a longer stick-out"
+                              : "a longer bit or a lower sled floor: lower rails would not clear the wood");
         }
     }
-    lookAtLengths(rig, method, plan, findings);
+    lookAtLengths(rig, method, plan, worstCase, findings);
     if (plan.sag_mm > kSagSeen_mm) {
         addFinding(findings, "rig.sag", Severity::Warn,
                    "The sled sags {0} under the router: faces come out hollow across by that.", {sag},

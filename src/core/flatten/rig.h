@@ -33,7 +33,8 @@ struct RigReach {
 
 struct RigPlan {
     std::vector<RigReach> faces;
-    double sag_mm = 0.0; // at mid-span under the router: the face comes out hollow by this
+    double sagRouter_mm = 0.0; // of it what the router does
+    double sag_mm = 0.0;       // at mid-span under the router: the face comes out hollow by this
     double ridge_mm = 0.0;
     double tapeLayers = 0.0; // under one runner, to bring the spindle upright
 };

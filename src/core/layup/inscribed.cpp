@@ -102,8 +102,8 @@ Best bestAtAngle(const Ring& ring, double angle, double length)
         r.push_back(turned(p, -angle));
     }
     // The ring runs anticlockwise: lower chain from the leftmost corner to the rightmost.
-    // Where an end cut stands upright it belongs to neither chain: the lower one begins at its foot, the upper one at its
-    // head.
+    // Where an end cut stands upright it belongs to neither chain: the lower one begins at its foot, the upper one at
+    // its head.
     const auto [least, most] = std::minmax_element(r.begin(), r.end(), [](Vec2 a, Vec2 b) { return a.x < b.x; });
     const double left = least->x + kHair_mm;
     const double right = most->x - kHair_mm;

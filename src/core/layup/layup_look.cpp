@@ -195,6 +195,7 @@ private:
     void lookAtJoints()
     {
         for (const Joint& joint : plan_.joints) {
+            lookForTenons(joint);
             lookAtWoodAt(joint);
             for (const size_t i : {joint.upper, joint.lower}) {
                 lookAtFeaturesAt(joint, i);
@@ -202,6 +203,23 @@ private:
             if (joint.curved) {
                 lookAtBends(joint);
             }
+        }
+    }
+
+    /// A joint that was to be held by tenons and has room for none.
+    void lookForTenons(const Joint& joint)
+    {
+        if (choices_.joint.kind == JointKind::GlueOnly) {
+            return;
+        }
+        const bool any = std::any_of(plan_.tenons.begin(), plan_.tenons.end(),
+                                     [&](Vec2 t) { return std::abs(t.y - valueAt(joint.line, t.x)) < 1.0; });
+        if (!any) {
+            addFinding(plan_.findings, "layup.no_tenon", Severity::Warn,
+                       "No " + std::string(choices_.joint.kind == JointKind::Dowels ? "dowel" : "loose tenon") +
+                           " finds room along the joint of " + plan_.pieces[joint.upper].name + " and " +
+                           plan_.pieces[joint.lower].name + ".",
+                       {}, "glue alone, or move what is in its way", Vec2{choices_.length_mm / 2.0, joint.level_mm});
         }
     }
 
@@ -240,15 +258,17 @@ private:
     {
         const PlacedPiece& piece = plan_.pieces[index];
         for (const Feature& f : in_.slabs[index]->features) {
+            const bool looseKnot = f.kind == FeatureKind::Knot && (f.depth_mm > 0.0 || f.intention == Intention::Fill);
             const bool area = f.kind == FeatureKind::Inclusion || f.kind == FeatureKind::WormHoles ||
-                              f.kind == FeatureKind::ThroughVoid || f.kind == FeatureKind::BlindVoid;
+                              f.kind == FeatureKind::ThroughVoid || f.kind == FeatureKind::BlindVoid || looseKnot;
             if ((!area && f.kind != FeatureKind::Check) || f.points.empty()) {
                 continue;
             }
+            const Ring round = looseKnot ? footprint(f) : Ring{};
             double nearest = 1e9; // how far inside this piece it lies, at least and at most
             double furthest = -1e9;
             Vec2 place;
-            for (const Vec2 p : piece.place.toTable(f.points)) {
+            for (const Vec2 p : piece.place.toTable(round.empty() ? f.points : round)) {
                 if (p.x < 0.0 || p.x > choices_.length_mm) {
                     continue;
                 }
@@ -272,6 +292,7 @@ private:
             } else {
                 const std::string what = f.kind == FeatureKind::Inclusion   ? "bark or punky wood"
                                          : f.kind == FeatureKind::WormHoles ? "worm-eaten wood"
+                                         : looseKnot                        ? "a loose knot"
                                                                             : "a void";
                 addFinding(plan_.findings, "layup.joint_in_punk", Severity::Warn,
                            "The joint of " + piece.name + " runs through " + what + ": it will not glue there.", {},
@@ -383,6 +404,11 @@ private:
                 addFinding(plan_.findings, "layup.check_in_top", Severity::Warn,
                            "A check in " + piece.name + " runs {0} into the top.", {deep},
                            "cut it off, fill it or key it", place);
+            } else if (feature.kind == FeatureKind::Inclusion && feature.intention == Intention::Keep &&
+                       (feature.face == Face::Bottom) == piece.turnedOver) {
+                addFinding(plan_.findings, "layup.inclusion_shows", Severity::Caution,
+                           "Bark or punky wood of " + piece.name + " lies {0} into the top and shows on its face.",
+                           {deep}, "fill it, carve it out, or keep it and soak it hard", place);
             } else if (feature.kind == FeatureKind::Pith) {
                 addFinding(plan_.findings, "layup.pith_in_top", Severity::Warn,
                            "The pith of " + piece.name + " lies in the top; it will crack.", {},
@@ -467,15 +493,16 @@ private:
                            "let them come to rest together")
                     .leadsTo = "yard";
             } else {
+                const std::string all = plan_.pieces.size() == 2 ? "Both slabs" : "All slabs";
                 addFinding(plan_.findings, "layup.mc_alike", Severity::Good,
-                           plan_.pieces.size() == 2 ? "Both slabs are within {0} moisture: good to join."
-                                                    : "All slabs are within {0} moisture: good to join.",
+                           all + (apart < 0.05 ? " have the same moisture: good to join."
+                                               : " are within {0} moisture: good to join."),
                            {figure}, "");
             }
         }
         if (measured && thickest - thinnest > 4.0) {
             addFinding(plan_.findings, "layup.unequal_thickness", Severity::Caution,
-                       "The " + many + " differ by {0} in thickness; the thinnest decides.",
+                       "The thickness of the " + many + " differs by {0}; the thinnest decides.",
                        {given("thickness_apart", "apart", thickest - thinnest, Unit::Length, "tape")}, "");
         }
         if (!alike) {
@@ -489,7 +516,7 @@ private:
             }
             if (std::abs(differ.value) > 0.2 * plan_.meanWidth.value()) {
                 addFinding(
-                    plan_.findings, "layup.uneven", Severity::Caution, "The halves differ by {0} in width.",
+                    plan_.findings, "layup.uneven", Severity::Caution, "The width of the halves differs by {0}.",
                     {given("halves_differ", "halves differ", std::abs(differ.value), Unit::Length, "on the drawing")},
                     "swing one piece end for end, or move a rip line", Vec2{differ.x, 0.0});
             }

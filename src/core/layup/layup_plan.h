@@ -44,7 +44,7 @@ struct PlacedPiece {
     Region kept;                    // wood of the final top: inside rip line and final outline (show face)
     Ring rough;                     // what is flattened: with the trim at both ends
     double keptArea_mm2 = 0.0;
-    std::shared_ptr<const RegionIndex> inKept;  // of kept and of rough, for the many features of a slab
+    std::shared_ptr<const RegionIndex> inKept; // of kept and of rough, for the many features of a slab
     std::shared_ptr<const RegionIndex> inRough;
     double roughThickness_mm = 0.0; // by tape, 0 when not known
 };

@@ -20,6 +20,17 @@ std::string lower(std::string_view text)
     return out;
 }
 
+std::string asSentence(std::string text)
+{
+    if (!text.empty() && text[0] >= 'a' && text[0] <= 'z') {
+        text[0] = static_cast<char>(text[0] - 'a' + 'A');
+    }
+    if (!text.empty() && text.back() != '.') {
+        text += '.';
+    }
+    return text;
+}
+
 namespace
 {
 

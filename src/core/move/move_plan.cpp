@@ -6,6 +6,7 @@
 
 #include "core/layup/in_top.h"
 #include "core/layup/rings_across.h"
+#include "core/measure/text.h"
 #include "core/wood/moisture.h"
 
 namespace burl
@@ -126,7 +127,7 @@ private:
                 Missing{"The room this top will live in is not among the rooms of the shop", "Move: choose its room"};
         }
         if (plan_.missing) {
-            addFinding(plan_.findings, "move.missing", Severity::Warn, plan_.missing->what + ".", {},
+            addFinding(plan_.findings, "move.missing", Severity::Warn, asSentence(plan_.missing->what), {},
                        plan_.missing->where)
                 .leadsTo = benchNamedIn(plan_.missing->where);
         }

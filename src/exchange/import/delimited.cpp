@@ -85,8 +85,9 @@ Expected<Delimited> readDelimited(std::string_view text)
         }
         ++line;
         if (!isUtf8(row)) {
-            return refuse("import.not_text", "line " + std::to_string(line) +
-                                                 ": this is not UTF-8 text; save the table as UTF-8 and hand it in again.");
+            return refuse("import.not_text",
+                          "line " + std::to_string(line) +
+                              ": this is not UTF-8 text; save the table as UTF-8 and hand it in again.");
         }
         const std::string plain = bare(row);
         if (plain.empty()) {
@@ -138,9 +139,10 @@ Expected<double> cellNumber(const std::string& cell)
         const bool zero = text.substr(sign, comma - sign) == "0";
         // As where it is typed: 2,300 may be two thousand three hundred.
         if (text.size() - comma == 4 && comma > sign && comma - sign <= 3 && !zero) {
-            return refuse("import.ambiguous", "\"" + shownText(cell) +
-                                                  "\" can be read two ways; leave the comma out, or write a point for the "
-                                                  "decimals");
+            return refuse("import.ambiguous",
+                          "\"" + shownText(cell) +
+                              "\" can be read two ways; leave the comma out, or write a point for the "
+                              "decimals");
         }
         text[comma] = '.';
     }

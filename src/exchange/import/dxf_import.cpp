@@ -148,8 +148,8 @@ public:
         addEllipse(ring, {d.cx, d.cy}, {d.radius, 0}, {0, d.radius}, 0.0, 2.0 * std::numbers::pi, tolerance());
         add(std::move(ring), true);
     }
-    /// An angle brought into one turn; nothing at all is a whole one where `whole` says so. An angle that is no number, or
-    /// so large that it tells no direction, turns nothing.
+    /// An angle brought into one turn; nothing at all is a whole one where `whole` says so. An angle that is no number,
+    /// or so large that it tells no direction, turns nothing.
     static double turnOf(double angle, bool whole)
     {
         constexpr double kTurn = 2.0 * std::numbers::pi;

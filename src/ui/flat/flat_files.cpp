@@ -30,9 +30,8 @@ QString FlatBench::gcodeWritten(const QString& path, bool inches, int milling)
     if (face == nullptr) {
         return tr("Nothing is known of this face yet: read its heights in the Yard first.");
     }
-    GcodeInput in =
-        gcodeInputOf(document_.job()->flatten, document_.plan()->flatten->pieces[selected_],
-                     document_.plan()->layup->pieces[selected_], topFaceShown(selected_));
+    GcodeInput in = gcodeInputOf(document_.job()->flatten, document_.plan()->flatten->pieces[selected_],
+                                 document_.plan()->layup->pieces[selected_], topFaceShown(selected_));
     in.settings.inches = inches;
     in.settings.milling = milling;
     const auto text = surfacingGcode(in);
@@ -56,11 +55,10 @@ void FlatBench::writeGcode()
     const FlattenMethod& m = document_.job()->flatten.method;
     Q_EMIT says(gcodeWritten(path, isInches(units().length), strip_->milling()));
     if (face != nullptr && QFileInfo::exists(path)) {
-        const GcodeInput in =
-            gcodeInputOf(document_.job()->flatten, document_.plan()->flatten->pieces[selected_],
-                         document_.plan()->layup->pieces[selected_], topFaceShown(selected_));
-        auto* window = new GcodeWindow(path, stockBox(in), face->most_mm,
-                                       m.runoff_mm + m.bit_mm, m.feed_mm_min, form_->window());
+        const GcodeInput in = gcodeInputOf(document_.job()->flatten, document_.plan()->flatten->pieces[selected_],
+                                           document_.plan()->layup->pieces[selected_], topFaceShown(selected_));
+        auto* window =
+            new GcodeWindow(path, stockBox(in), face->most_mm, m.runoff_mm + m.bit_mm, m.feed_mm_min, form_->window());
         window->setAttribute(Qt::WA_DeleteOnClose);
         window->show();
     }

@@ -1,0 +1,207 @@
+#pragma once
+// Jobs that nobody would choose: the demo's, with anything changed to anything that a file may hold.
+
+#include <random>
+
+#include "core/shop/edit.h"
+#include "core/shop/ranges.h"
+#include "demo/demo_shop.h"
+
+namespace burl::test
+{
+
+struct AnyJob {
+    Job job;
+    Book book;
+};
+
+class RandomJobs
+{
+public:
+    explicit RandomJobs(unsigned seed) : random_(seed) {}
+
+    AnyJob next()
+    {
+        AnyJob out;
+        out.book = demoBook();
+        out.job = *out.book.jobs[pick(out.book.jobs.size())];
+        Job& j = out.job;
+        const int changes = 1 + static_cast<int>(pick(6));
+        for (int k = 0; k < changes; ++k) {
+            change(j);
+        }
+        for (const Piece& piece : j.layup.pieces) {
+            if (const Slab* there = out.book.shop->slab(piece.slab); there != nullptr && maybe(0.5)) {
+                Slab slab = *there;
+                changeSlab(slab);
+                out.book = withSlab(out.book, slab);
+            }
+        }
+        return out;
+    }
+
+private:
+    size_t pick(size_t of) { return std::uniform_int_distribution<size_t>(0, of - 1)(random_); }
+    bool maybe(double share) { return std::uniform_real_distribution<double>(0.0, 1.0)(random_) < share; }
+    double in(Range range, double usual)
+    {
+        return maybe(0.15)   ? range.least
+               : maybe(0.15) ? range.most
+                             : std::clamp(usual * std::exp(std::normal_distribution<double>(0.0, 0.5)(random_)),
+                                          range.least, range.most);
+    }
+
+    void change(Job& j)
+    {
+        LayupChoices& l = j.layup;
+        switch (pick(22)) {
+        case 0:
+            l.kind = static_cast<TopKind>(pick(5));
+            break;
+        case 1:
+            l.edges = static_cast<OuterEdges>(pick(3));
+            break;
+        case 2:
+            l.nearEdge = static_cast<OuterEdges>(pick(3));
+            break;
+        case 3:
+            l.length_mm = in(ranges::kLength_mm, l.length_mm);
+            break;
+        case 4:
+            l.width_mm = in(ranges::kWidth_mm, 800.0);
+            break;
+        case 5:
+            l.thickness_mm = in(ranges::kThickness_mm, l.thickness_mm);
+            break;
+        case 6:
+            l.shape = static_cast<TopShape>(pick(4));
+            l.outline = {{0, -300}, {l.length_mm, -300}, {l.length_mm, 300}, {l.length_mm / 2, 250}, {0, 300}};
+            break;
+        case 7:
+            l.trim_mm = in(ranges::kTrim_mm, 40.0);
+            break;
+        case 8:
+            for (Piece& p : l.pieces) {
+                p.left_mm += std::normal_distribution<double>(0.0, 300.0)(random_);
+                p.show = static_cast<Face>(pick(2));
+                if (maybe(0.3)) {
+                    const double off = std::normal_distribution<double>(0.0, 150.0)(random_);
+                    p.rip = RipLine{off, std::normal_distribution<double>(0.0, 0.05)(random_)};
+                }
+            }
+            break;
+        case 9:
+            if (!l.pieces.empty()) {
+                l.pieces.push_back(l.pieces[pick(l.pieces.size())]);
+            }
+            break;
+        case 10:
+            j.flatten.school = static_cast<FlattenSchool>(pick(3));
+            break;
+        case 11:
+            j.flatten.method = flattenMethods()[pick(flattenMethods().size())];
+            break;
+        case 12:
+            j.flatten.rig.railHeight_mm = in(ranges::kRailHeight_mm, 80.0);
+            j.flatten.rig.tilt_deg = in(ranges::kTilt_deg, 0.5);
+            break;
+        case 13:
+            j.flatten.millings = 1 + static_cast<int>(pick(3));
+            j.flatten.allowance_mm = in(ranges::kAllowance_mm, 2.0);
+            break;
+        case 14:
+            j.fill.reserve = in(ranges::kReserve, 0.1);
+            j.fill.bucket_L = in(ranges::kBucket_L, 3.0);
+            break;
+        case 15:
+            for (Fastener& f : j.move.fasteners) {
+                f.insert_mm = in(ranges::kInsert_mm, f.insert_mm);
+                f.washer_mm = in(ranges::kWasher_mm, f.washer_mm);
+                f.kind = static_cast<FastenerKind>(pick(2));
+            }
+            break;
+        case 16:
+            for (Channel& c : j.move.channels) {
+                c.depth_mm = in(ranges::kGroove_mm, c.depth_mm);
+                c.x_mm += std::normal_distribution<double>(0.0, 200.0)(random_);
+            }
+            break;
+        case 17:
+            j.move.assembly_mc_pct = in(ranges::kMc_pct, 9.0);
+            break;
+        case 18:
+            l.parted_mm = in(ranges::kRodFirst_mm, l.length_mm / 2.0);
+            break;
+        case 19:
+            l.rods.embed_mm = in(ranges::kReach_mm, 60.0);
+            l.rods.pitch_mm = in(ranges::kRodPitch_mm, 300.0);
+            break;
+        case 20:
+            if (!l.pieces.empty()) {
+                l.pieces.pop_back();
+            }
+            break;
+        default:
+            l.leastGap_mm = in(ranges::kGap_mm, 80.0);
+            j.door.wide_mm = in(ranges::kDoor_mm, 900.0);
+            j.door.high_mm = in(ranges::kDoor_mm, 2000.0);
+            break;
+        }
+    }
+
+    void changeSlab(Slab& s)
+    {
+        switch (pick(9)) {
+        case 0:
+            s.topHeights.reset();
+            break;
+        case 1:
+            s.bottomHeights.reset();
+            break;
+        case 2:
+            s.mc_pct = maybe(0.5) ? std::nullopt : std::optional(in(ranges::kMc_pct, 9.0));
+            break;
+        case 3:
+            s.thickness_mm = maybe(0.5) ? std::nullopt : std::optional(in(ranges::kThickness_mm, 60.0));
+            break;
+        case 4:
+            s.species = maybe(0.5) ? "" : "black_walnut";
+            break;
+        case 5:
+            s.pith = PithPlace{std::normal_distribution<double>(0.0, 80.0)(random_), 0.0};
+            break;
+        case 6:
+            if (s.topHeights) {
+                for (auto& r : s.topHeights->readings_mm) {
+                    if (r && maybe(0.1)) {
+                        *r += std::normal_distribution<double>(0.0, 15.0)(random_);
+                    }
+                }
+            }
+            break;
+        default:
+            for (int k = 0; k < 3; ++k) {
+                Feature f;
+                f.id = freeFeatureId(s);
+                f.kind = static_cast<FeatureKind>(pick(8));
+                f.face = static_cast<Face>(pick(2));
+                f.intention = static_cast<Intention>(pick(5));
+                const Vec2 at{std::uniform_real_distribution<double>(0.0, 2500.0)(random_),
+                              std::uniform_real_distribution<double>(-300.0, 300.0)(random_)};
+                f.points = {at, at + Vec2{150, 20}, at + Vec2{140, 70}};
+                if (f.kind == FeatureKind::Knot) {
+                    f.points.resize(1);
+                }
+                f.width_mm = in(ranges::kFeatureWidth_mm, 8.0);
+                f.depth_mm = maybe(0.3) ? 0.0 : in(ranges::kFeatureDepth_mm, 20.0);
+                f.count = static_cast<int>(pick(20));
+                s.features.push_back(f);
+            }
+            break;
+        }
+    }
+
+    std::mt19937 random_;
+};
+
+} // namespace burl::test
