@@ -2,6 +2,9 @@
 
 #include <catch2/catch.hpp>
 
+#include <set>
+#include <string>
+
 #include "support/demo.h"
 
 using namespace burl;
@@ -368,4 +371,23 @@ TEST_CASE("a single slab with straight edges is as wide as its straight middle",
     REQUIRE_FALSE(plan.layup->missing);
     CHECK_THAT(plan.figure("width_least").value(), WithinAbs(plan.figure("width_mean").value(), 0.01));
     CHECK(plan.layup->pieces[0].keptArea_mm2 > 2700.0 * 400.0);
+}
+
+TEST_CASE("two pieces of one slab have their own names, and no figure's key stands twice", "[layup]")
+{
+    Book book = demoBook();
+    Job job = *book.jobs.front();
+    REQUIRE(job.layup.pieces.size() == 2);
+    job.layup.pieces[1].slab = job.layup.pieces[0].slab;
+    const Plan plan = makePlan(job, *book.shop);
+    REQUIRE(plan.layup->pieces.size() == 2);
+    CHECK(plan.layup->pieces[0].name == "A3 (1)");
+    CHECK(plan.layup->pieces[1].name == "A3 (2)");
+    for (const Stage stage : {Stage::Layup, Stage::Flatten, Stage::Fill, Stage::Move}) {
+        std::set<std::string> keys;
+        for (const Entry& entry : plan.figures(stage)) {
+            INFO(entry.figure.node().key);
+            CHECK(keys.insert(entry.figure.node().key).second);
+        }
+    }
 }

@@ -52,7 +52,7 @@ public:
         finalTop_ = inSlab(turnedOver_ ? placed.keptUnder : placed.kept);
         finalBottom_ = inSlab(turnedOver_ ? placed.kept : placed.keptUnder);
         out_.slab = slab.id;
-        out_.name = slab.name;
+        out_.name = placed.name;
         out_.rough_mm = slab.thickness_mm.value_or(0.0);
     }
 
@@ -134,37 +134,8 @@ public:
         out_.top = facePasses(true);
         out_.bottom = facePasses(false);
         leftOver();
-        for (const auto& [points, onTop] : {std::pair{&surfaces_.top, true}, std::pair{&surfaces_.bottom, false}}) {
-            const Counted& counted = onTop ? top_ : bottom_;
-            const auto& read = onTop ? slab_.topHeights : slab_.bottomHeights;
-            const std::vector<OddReading> odd = oddReadings(slab_, onTop ? Face::Top : Face::Bottom);
-            for (size_t i = 0; i < points->size(); ++i) {
-                const Point3& p = (*points)[i].p;
-                ReadingDot dot;
-                dot.slab = {p.x, p.y};
-                dot.onTop = onTop;
-                const Plane& plane = onTop ? out_.topPlane : out_.bottomPlane;
-                dot.removal_mm = (onTop ? 1.0 : -1.0) * (p.z - plane.at(p.x, p.y));
-                dot.counts = counted.among[i] >= 0;
-                for (const OddReading& o : odd) {
-                    if (static_cast<int>(o.column) == (*points)[i].column &&
-                        static_cast<int>(o.row) == (*points)[i].row) {
-                        dot.oddBy_mm =
-                            (read->from == HeightsFrom::RailsDown ? -1.0 : 1.0) * (o.reading_mm - o.expected_mm);
-                    }
-                }
-                if (dot.counts) {
-                    FacePasses& face = onTop ? out_.top : out_.bottom; // the map's cells end short of the rim
-                    face.standsOut_mm = std::max(face.standsOut_mm, dot.removal_mm);
-                    face.most_mm = face.cut ? face.standsOut_mm : 0.0;
-                    const auto inCounted = static_cast<size_t>(counted.among[i]);
-                    dot.binds = std::any_of(binding_.begin(), binding_.end(), [&](const BindingPoint& b) {
-                        return b.onTop == onTop && b.index == inCounted && b.share > 1e-9;
-                    });
-                }
-                out_.dots.push_back(dot);
-            }
-        }
+        dotsOf(true);
+        dotsOf(false);
         out_.packers = packersUnder(out_.bottomPlane, bearingPoints());
         roundPackers();
     }
@@ -178,6 +149,39 @@ public:
     [[nodiscard]] const FlattenedPiece& piece() const { return out_; }
 
 private:
+    /// The readings of a face over its plane; what stands out furthest is the face's most.
+    void dotsOf(bool onTop)
+    {
+        const std::vector<SurfacePoint>& points = onTop ? surfaces_.top : surfaces_.bottom;
+        const Counted& counted = onTop ? top_ : bottom_;
+        const auto& read = onTop ? slab_.topHeights : slab_.bottomHeights;
+        const std::vector<OddReading> odd = oddReadings(slab_, onTop ? Face::Top : Face::Bottom);
+        for (size_t i = 0; i < points.size(); ++i) {
+            const Point3& p = points[i].p;
+            ReadingDot dot;
+            dot.slab = {p.x, p.y};
+            dot.onTop = onTop;
+            const Plane& plane = onTop ? out_.topPlane : out_.bottomPlane;
+            dot.removal_mm = (onTop ? 1.0 : -1.0) * (p.z - plane.at(p.x, p.y));
+            dot.counts = counted.among[i] >= 0;
+            for (const OddReading& o : odd) {
+                if (static_cast<int>(o.column) == points[i].column && static_cast<int>(o.row) == points[i].row) {
+                    dot.oddBy_mm = (read->from == HeightsFrom::RailsDown ? -1.0 : 1.0) * (o.reading_mm - o.expected_mm);
+                }
+            }
+            if (dot.counts) {
+                FacePasses& face = onTop ? out_.top : out_.bottom; // the map's cells end short of the rim
+                face.standsOut_mm = std::max(face.standsOut_mm, dot.removal_mm);
+                face.most_mm = face.cut ? face.standsOut_mm : 0.0;
+                const auto inCounted = static_cast<size_t>(counted.among[i]);
+                dot.binds = std::any_of(binding_.begin(), binding_.end(), [&](const BindingPoint& b) {
+                    return b.onTop == onTop && b.index == inCounted && b.share > 1e-9;
+                });
+            }
+            out_.dots.push_back(dot);
+        }
+    }
+
     /// Of a piece that was not read: what is spare by its tape comes off where the school and the maker say.
     void guessRemoval(double thickness_mm)
     {
@@ -251,7 +255,7 @@ private:
             terms.push_back(assumed("under", "faces tied by one thickness", slab_.thickness_mm.value_or(0.0),
                                     Unit::Length, "read three places to be sure"));
         }
-        return made("thickest_" + slab_.name, "Thickest flat " + slab_.name,
+        return made("thickest_" + out_.name, "Thickest flat " + out_.name,
                     "{0} − {1}, as far apart as {2} readings allow", std::move(terms), planes.thickness_mm,
                     Unit::Length);
     }
@@ -313,7 +317,7 @@ private:
         const Figure taken = given("show_removed", "most taken off", face->mostRemoved_mm, Unit::Length,
                                    "surface readings of " + slab_.name);
         out_.thickest =
-            made("thickest_" + slab_.name, "Thinnest place of " + slab_.name,
+            made("thickest_" + out_.name, "Thinnest place of " + out_.name,
                  std::string(choices_.school == FlattenSchool::ShowFace ? "show face flat ({0}), underside"
                                                                         : "underside flat ({0}), show face") +
                      " left as it is, over {1} readings",

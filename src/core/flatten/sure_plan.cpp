@@ -94,10 +94,10 @@ SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan, const Sure
         }
         const std::string source = std::to_string(in.samples) + " surfaces that the readings allow, saw marks " +
                                    (slab.cut.empty() ? "as of a band mill" : "by how it was cut");
-        const Figure least = given("sure_low_" + slab.name, slab.name + " gives at least, 19 times in 20", sure->low_mm,
-                                   Unit::Length, source);
-        const Figure most = given("sure_high_" + slab.name, slab.name + " gives at most, 19 times in 20", sure->high_mm,
-                                  Unit::Length, source);
+        const Figure least = given("sure_low_" + placed.name, placed.name + " gives at least, 19 times in 20",
+                                   sure->low_mm, Unit::Length, source);
+        const Figure most = given("sure_high_" + placed.name, placed.name + " gives at most, 19 times in 20",
+                                  sure->high_mm, Unit::Length, source);
         out.figures.push_back({least, Weight::Folded});
         out.figures.push_back({most, Weight::Folded});
         lows.push_back(least);

@@ -157,6 +157,21 @@ private:
         return plan_;
     }
 
+    /// Its slab's name; where pieces of one name lie in the top, each with its number: "A3 (2)".
+    [[nodiscard]] std::string nameOf(size_t index) const
+    {
+        const std::string& name = in_.slabs[index]->name;
+        size_t before = 0;
+        size_t all = 0;
+        for (size_t i = 0; i < choices_.pieces.size() && i < in_.slabs.size(); ++i) {
+            if (in_.slabs[i] && in_.slabs[i]->name == name) {
+                ++all;
+                before += i < index ? 1 : 0;
+            }
+        }
+        return all > 1 ? name + " (" + std::to_string(before + 1) + ")" : name;
+    }
+
     bool placePiece(size_t index)
     {
         const Piece& piece = choices_.pieces[index];
@@ -173,7 +188,7 @@ private:
         }
         PlacedPiece placed;
         placed.slab = slab->id;
-        placed.name = slab->name;
+        placed.name = nameOf(index);
         placed.turnedOver = piece.show == Face::Bottom;
         placed.roughThickness_mm = slab->thickness_mm.value_or(0.0);
         const PoseSigns signs = poseSigns(placed.turnedOver, piece.endForEnd);
