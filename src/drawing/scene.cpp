@@ -180,13 +180,19 @@ void paintJoinery(QPainter& painter, const BoardView& view, const Plan& plan, co
 
 void paintResin(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style)
 {
+    painter.save();
+    if (!(style.waste > 0.0)) { // the finished top: what is poured beyond it is cut off
+        painter.setClipPath(pathOf(view, finalOutline(*plan.layup)), Qt::IntersectClip);
+    }
     for (const FillItem& item : plan.fill->items) {
         if (item.onTable.empty() || !(style.underside ? item.onUnder : item.onShow)) {
             continue;
         }
         QColor fill = style.palette.resin;
         fill.setAlphaF(item.feature == 0 ? 0.78F : 0.85F);
-        const QPolygonF polygon = view.toPixel(item.onTable);
+        const Ring& ring = style.underside && !item.under.empty() ? item.under : item.onTable;
+        const Region& islands = style.underside ? item.islandsUnder : item.islands;
+        const QPolygonF polygon = view.toPixel(ring);
         painter.setPen(QPen(style.palette.resin.darker(140), style.screen ? 0.0 : style.line_px));
         if (item.feature == 0) {
             // A river is deeper where it is wider: a quiet gradient across, and slow streaks along.
@@ -200,13 +206,13 @@ void paintResin(QPainter& painter, const BoardView& view, const Plan& plan, cons
         } else {
             painter.setBrush(fill);
         }
-        if (!item.islands.empty()) {
-            QPainterPath round = pathOf(view, {item.onTable});
-            painter.drawPath(round.subtracted(pathOf(view, item.islands)));
+        if (!islands.empty()) {
+            painter.drawPath(pathOf(view, {ring}).subtracted(pathOf(view, islands)));
             continue;
         }
         painter.drawPolygon(polygon);
     }
+    painter.restore();
 }
 
 void paintFeature(QPainter& painter, const BoardView& view, const Feature& feature, const Placement& place,

@@ -47,12 +47,14 @@ void BenchTab::paintEvent(QPaintEvent*)
     const int left = 14;
     p.setPen(isChecked() ? c.ink : c.faint);
     p.setFont(textFont(12.0, isChecked()));
-    p.drawText(QRect(left, 12, width() - left - 34, 22), Qt::AlignLeft | Qt::AlignVCenter, name_);
+    const QRect line(left, 12, width() - left - 34, 22);
+    p.drawText(line, Qt::AlignLeft | Qt::AlignVCenter, name_);
+    const int markAt = std::min(line.right(), left + p.fontMetrics().horizontalAdvance(name_) + 10);
     p.setFont(textFont(11.5));
     p.drawText(QRect(left, 35, width() - left - 6, 22), Qt::AlignLeft | Qt::AlignVCenter,
                p.fontMetrics().elidedText(telling_, Qt::ElideRight, width() - left - 6));
     if (wanting_ > 0) {
-        const QRectF box(width() - 30.0, 15.0, 15.0, 15.0);
+        const QRectF box(markAt, 15.0, 15.0, 15.0); // beside the name: at the far end it would seem the next tab's
         paintMark(p, box, worst_);
     }
     if (hasFocus()) {

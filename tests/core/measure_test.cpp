@@ -85,12 +85,26 @@ TEST_CASE("volumes, masses and temperatures", "[measure]")
     CHECK_THAT(parseVolume_L("750 ml").value(), WithinAbs(0.75, 1e-12));
     CHECK_THAT(parseVolume_L("1 gal 2 qt").value(), WithinAbs(3.785411784 + 2 * 0.946352946, 1e-9));
     CHECK_THAT(parseVolume_L("2", VolumeStyle::Quarts).value(), WithinAbs(1.892705892, 1e-9));
+    CHECK_THAT(parseVolume_L("1.7 fl oz").value(), WithinAbs(1.7 * 0.0295735295625, 1e-12));
+    CHECK_THAT(parseVolume_L("2 qt 1 fl oz").value(), WithinAbs(2 * 0.946352946 + 0.0295735295625, 1e-9));
     CHECK_THAT(parseMass_kg("5 lb 3 oz").value(), WithinAbs(5 * 0.45359237 + 3 * 0.028349523125, 1e-12));
     CHECK_THAT(parseMass_kg("450 g").value(), WithinAbs(0.45, 1e-12));
     CHECK_THAT(parseTemperature_degC("70 F").value(), WithinAbs(21.1111111, 1e-6));
     CHECK_THAT(parseTemperature_degC("21 °C").value(), WithinAbs(21.0, 1e-12));
     CHECK_THAT(parseTemperature_degC("-5", TemperatureStyle::Fahrenheit).value(), WithinAbs(-20.5555555, 1e-6));
     CHECK(parseTemperature_degC("900").error().code == "measure.too_large");
+}
+
+TEST_CASE("little resin is not shown as none", "[measure]")
+{
+    UnitChoice choice;
+    CHECK(formatQuantity(0.0034, Unit::Volume, choice) == "3.4 mL");
+    CHECK(formatQuantity(0.0421, Unit::Volume, choice) == "42 mL");
+    CHECK(formatQuantity(0.0998, Unit::Volume, choice) == "0.10 L");
+    CHECK(formatQuantity(0.0, Unit::Volume, choice) == "0.00 L");
+    choice.volume = VolumeStyle::Gallons;
+    CHECK(formatQuantity(0.0295735, Unit::Volume, choice) == "1.0 fl oz");
+    CHECK(formatQuantity(3.785411784, Unit::Volume, choice) == "1.00 gal");
 }
 
 TEST_CASE("a text made to edit reads back as the same value, or says that it cannot", "[measure]")

@@ -79,7 +79,7 @@ struct Named {
 Named named(const FillItem& item, double topLength_mm)
 {
     if (item.river || item.onTable.empty()) {
-        return {item.name, {}, std::nullopt};
+        return {item.name, {}, item.onTable.empty() ? std::nullopt : std::optional(centroid(item.onTable))};
     }
     Vec2 middle = centroid(item.onTable);
     middle.x = std::clamp(middle.x, 0.0, topLength_mm); // where it begins in the trim, at the end it runs in from

@@ -165,7 +165,8 @@ private:
         item.width_mm = finished->leastTop.value;
         item.onTable = gapRing(gap, *poured, false);
         const Region above{anticlockwise(item.onTable)};
-        const Region below{anticlockwise(gapRing(gap, *poured, true))};
+        item.under = gapRing(gap, *poured, true);
+        const Region below{anticlockwise(item.under)};
         const Region outline = finalOutline(*in_.layup);
         double aboveInTop = area_mm2(intersection(above, outline));
         double belowInTop = area_mm2(intersection(below, outline));
@@ -178,6 +179,7 @@ private:
             islandsAbove += area.show_mm2;
             islandsBelow += area.under_mm2;
             item.islands.insert(item.islands.end(), island.kept.begin(), island.kept.end());
+            item.islandsUnder.insert(item.islandsUnder.end(), island.keptUnder.begin(), island.keptUnder.end());
             item.wetted_mm2 += outerLength(island.kept) * item.depth_mm;
         }
         item.areaTop_mm2 = area_mm2(above) - islandsAbove;

@@ -25,10 +25,12 @@ struct FillItem {
     bool seal = false;  // soaked first, before what fills it
     FeatureKind kind = FeatureKind::ThroughVoid;
     std::string name;
-    bool onShow = true;   // can be seen from the show face
-    bool onUnder = true;  // and from the underside
-    Ring onTable;         // where it lies in the top, for drawing
-    Region islands;       // wood inside it, for drawing
+    bool onShow = true;  // can be seen from the show face
+    bool onUnder = true; // and from the underside
+    Ring onTable;        // where it lies in the top, for drawing
+    Ring under;          // a river on the underside: its banks slope. Empty: as above
+    Region islands;      // wood inside it, for drawing
+    Region islandsUnder;
     Figure volume;        // litres as it is filled: of the rough piece, before its ends are trimmed
     double inTop_L = 0.0; // of it what the finished top keeps
     double wetted_mm2 = 0.0;

@@ -86,13 +86,23 @@ int digitsForSize(double value)
 
 NumberAndUnit volumeParts(double litres, VolumeStyle style)
 {
+    constexpr double kSmall_L = 0.0995; // less is read off a small cup
+    const bool small = std::abs(litres) > 0.0 && std::abs(litres) < kSmall_L;
     switch (style) {
     case VolumeStyle::Litres:
+        if (small) {
+            return {formatNumber(litres * 1000.0, std::abs(litres) < 0.00995 ? 1 : 0), "mL"};
+        }
         return {formatNumber(litres, digitsForSize(litres)), "L"};
     case VolumeStyle::Quarts:
-        return {formatNumber(litres / kQuart_L, digitsForSize(litres / kQuart_L)), "qt"};
     case VolumeStyle::Gallons:
-        return {formatNumber(litres / kGallon_L, 2), "gal"};
+        if (small) {
+            return {formatNumber(litres / kFluidOunce_L, 1), "fl oz"};
+        }
+        if (style == VolumeStyle::Gallons) {
+            return {formatNumber(litres / kGallon_L, 2), "gal"};
+        }
+        return {formatNumber(litres / kQuart_L, digitsForSize(litres / kQuart_L)), "qt"};
     }
     return {formatNumber(litres, 1), "L"};
 }

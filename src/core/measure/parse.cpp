@@ -371,7 +371,14 @@ Expected<double> parseLength_mm(std::string_view text, LengthStyle bare)
 Expected<double> parseVolume_L(std::string_view text, VolumeStyle bare)
 {
     const double factor = bareVolume(bare);
-    return parseSum(text, {kVolumeWords, factor, factor, 10'000.0, "3.2 L, 750 ml or 2 qt"});
+    std::string joined(text); // "fl oz" is one unit in two words
+    for (size_t at = joined.find(' '); at != std::string::npos; at = joined.find(' ', at + 1)) {
+        const auto ends = [&](const char* word) { return at >= 2 && joined.compare(at - 2, 5, word) == 0; };
+        if (ends("fl oz") || ends("Fl oz") || ends("FL OZ")) {
+            joined.erase(at, 1);
+        }
+    }
+    return parseSum(joined, {kVolumeWords, factor, factor, 10'000.0, "3.2 L, 750 ml or 2 qt"});
 }
 
 Expected<double> parseMass_kg(std::string_view text, MassStyle bare)

@@ -104,6 +104,8 @@ Expected<VerifyReport> verifyReference(std::string_view text)
     } catch (const Json::parse_error& error) {
         return refuse("verify.unreadable",
                       "not JSON at line " + std::to_string(lineOfOffset(text, error.byte)) + "; mend it there.");
+    } catch (const Json::exception&) {
+        return refuse("verify.unreadable", "a number in it is larger than any number; mend it.");
     }
     if (!file.is_object() || !file.contains("cases") || !file["cases"].is_array() || !file.contains("tolerance")) {
         return refuse("verify.not_reference", "this is not a reference file: \"cases\" and \"tolerance\" are wanted.");
@@ -117,14 +119,19 @@ Expected<VerifyReport> verifyReference(std::string_view text)
     const Json& rules = file["tolerance"];
     Tolerance standard;
     if (rules.contains("default")) {
-        standard = {rules["default"].value("abs", 0.0), rules["default"].value("rel", 0.0)};
+        try {
+            standard = {rules["default"].value("abs", 0.0), rules["default"].value("rel", 0.0)};
+        } catch (const Json::exception&) { // not a number, or not even an object
+            return refuse("verify.not_reference", "tolerance.default wants numbers \"abs\" and \"rel\".");
+        }
     }
     VerifyReport report;
     for (const Json& testCase : file["cases"]) {
         CaseReport entry;
-        entry.name = testCase.value("name", "unnamed");
+        entry.name = "unnamed";
         entry.passed = true;
         try {
+            entry.name = testCase.value("name", "unnamed");
             const Json& input = testCase.at("input");
             const std::string op = input.value("op", "");
             const auto known = operations.find(op);

@@ -103,6 +103,19 @@ protected:
         return {box.left - room, box.bottom - 25.0, box.right + room, box.top + 25.0};
     }
 
+    /// The top with the rough wood round it, of what lies far beside it a strip.
+    [[nodiscard]] Box roughFrame() const
+    {
+        constexpr double kStrip_mm = 80.0;
+        Box box = topFrame();
+        for (const PlacedPiece& piece : document_.plan()->layup->pieces) {
+            const Box b = boundsOf(piece.showRing);
+            box = {std::min(box.left, b.left), std::min(box.bottom, std::max(b.bottom, box.bottom - kStrip_mm)),
+                   std::max(box.right, b.right), std::max(box.top, std::min(b.top, box.top + kStrip_mm))};
+        }
+        return {box.left - 25.0, box.bottom - 10.0, box.right + 25.0, box.top + 10.0};
+    }
+
     Document& document_;
 };
 

@@ -258,7 +258,7 @@ QWidget* FillBench::below()
 }
 Box FillBench::frame() const
 {
-    return hasTop() ? topFrame() : Box{0, 0, 1000, 500};
+    return hasTop() ? roughFrame() : Box{0, 0, 1000, 500};
 }
 QString FillBench::emptyWord() const
 {
@@ -332,8 +332,7 @@ void FillBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
     const Plan& plan = *document_.plan();
     SceneStyle style;
     style.screen = true;
-    style.palette = colours();
-    style.waste = 0.0;
+    style.palette = colours(); // rough, as it is poured
     paintPieces(p, view, plan, wood, style);
     paintRods(p, view, plan, style);
     paintJoinery(p, view, plan, style, false);

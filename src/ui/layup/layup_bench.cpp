@@ -131,13 +131,7 @@ Box LayupBench::frame() const
     if (!hasTop()) {
         return {0, 0, 1000, 500};
     }
-    Box box = topFrame();
-    for (const PlacedPiece& piece : document_.plan()->layup->pieces) {
-        const Box b = boundsOf(piece.showRing);
-        box = {std::min(box.left, b.left), std::min(box.bottom, std::max(b.bottom, box.bottom - 80.0)),
-               std::max(box.right, b.right), std::max(box.top, std::min(b.top, box.top + 80.0))};
-    }
-    return {box.left - 25.0, box.bottom - 10.0, box.right + 25.0, box.top + 10.0};
+    return roughFrame();
 }
 
 QString LayupBench::turnWord() const
