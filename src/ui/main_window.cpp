@@ -277,11 +277,11 @@ void MainWindow::fillJobs()
         return action;
     };
     const bool has = document_.job() != nullptr;
-    add(tr("Start a job…"), QStringLiteral("newJob"), [this] { newJob(); });
+    add(tr("New job…"), QStringLiteral("newJob"), [this] { newJob(); });
     add(
         tr("Rename this job…"), QStringLiteral("renameJob"), [this] { renameJob(); }, has);
     add(
-        tr("Take this job off the wall"), QStringLiteral("removeJob"), [this] { removeJob(); }, has);
+        tr("Delete this job"), QStringLiteral("removeJob"), [this] { removeJob(); }, has);
     menu_->addSeparator();
     add(
         tr("Print the shop sheet…"), QStringLiteral("printSheet"), [this] { printSheet(); }, has);
@@ -290,11 +290,11 @@ void MainWindow::fillJobs()
     add(
         tr("Print the flattening card…"), QStringLiteral("printFlattenCard"), [this] { printFlattenCard(); }, has);
     add(
-        tr("Hand out as a job file…"), QStringLiteral("exportJob"), [this] { exportJob(); }, has);
-    add(tr("Take in a job file…"), QStringLiteral("importJob"), [this] { importJob(); });
+        tr("Export this job…"), QStringLiteral("exportJob"), [this] { exportJob(); }, has);
+    add(tr("Import a job…"), QStringLiteral("importJob"), [this] { importJob(); });
     menu_->addSeparator();
-    QMenu* measures = menu_->addMenu(tr("Measures"));
-    named(measures, QStringLiteral("measuresMenu"), tr("Measures"));
+    QMenu* measures = menu_->addMenu(tr("Units"));
+    named(measures, QStringLiteral("measuresMenu"), tr("Units"));
     const UnitChoice now = document_.units();
     const auto style = [&](const QString& text, const QString& name, LengthStyle length, int fraction, bool metric) {
         UnitChoice u = now;
@@ -330,7 +330,7 @@ void MainWindow::fillJobs()
     add(
         undo.canRedo() ? tr("Redo: %1").arg(undo.redoText()) : tr("Redo"), QStringLiteral("redo"),
         [this] { document_.redo(); }, undo.canRedo());
-    add(tr("Keys of this bench"), QStringLiteral("keys"), [this] { showKeys(); });
+    add(tr("Keyboard and mouse…"), QStringLiteral("keys"), [this] { showKeys(); });
 }
 
 void MainWindow::buildShortcuts()
@@ -355,7 +355,7 @@ void MainWindow::setUnits(const UnitChoice& units)
 {
     Habits habits = document_.shop().habits;
     habits.units = units;
-    document_.apply(tr("Measures"), withHabits(document_.book(), habits));
+    document_.apply(tr("Units"), withHabits(document_.book(), habits));
 }
 
 void MainWindow::useEvening(bool evening)
@@ -368,8 +368,8 @@ void MainWindow::useEvening(bool evening)
 void MainWindow::newJob()
 {
     bool ok = false;
-    const QString name = QInputDialog::getText(this, tr("Start a job"), tr("What is it called?"), QLineEdit::Normal,
-                                               tr("New table"), &ok);
+    const QString name =
+        QInputDialog::getText(this, tr("New job"), tr("What is it called?"), QLineEdit::Normal, tr("New table"), &ok);
     if (!ok || name.trimmed().isEmpty()) {
         return;
     }
@@ -379,7 +379,7 @@ void MainWindow::newJob()
     job.started = QDate::currentDate().toString(Qt::ISODate).toStdString();
     job.flatten.method = flattenMethods().front();
     const JobId id = job.id;
-    document_.apply(tr("Start a job"), withJob(document_.book(), std::move(job)));
+    document_.apply(tr("New job"), withJob(document_.book(), std::move(job)));
     document_.showJob(id);
     showBench(document_.shop().slabs.empty() ? QStringLiteral("yard") : QStringLiteral("layup"));
 }
@@ -397,13 +397,13 @@ void MainWindow::renameJob()
 void MainWindow::removeJob()
 {
     const QString name = fromCore(document_.job()->name);
-    document_.apply(tr("Take a job off the wall"), withoutJob(document_.book(), document_.job()->id));
-    sill_->say(tr("%1 is off the wall; Ctrl+Z brings it back.").arg(name));
+    document_.apply(tr("Delete a job"), withoutJob(document_.book(), document_.job()->id));
+    sill_->say(tr("%1 is deleted; Ctrl+Z brings it back.").arg(name));
 }
 
 void MainWindow::exportJob()
 {
-    const QString path = QFileDialog::getSaveFileName(this, tr("Hand out as a job file"),
+    const QString path = QFileDialog::getSaveFileName(this, tr("Export a job"),
                                                       fromCore(document_.job()->name) + QStringLiteral(".json"),
                                                       tr("Young Burl job (*.json)"));
     if (path.isEmpty()) {
@@ -416,7 +416,7 @@ void MainWindow::exportJob()
 void MainWindow::importJob()
 {
     const QString path =
-        QFileDialog::getOpenFileName(this, tr("Take in a job file"), QString(), tr("Young Burl job (*.json)"));
+        QFileDialog::getOpenFileName(this, tr("Import a job"), QString(), tr("Young Burl job (*.json)"));
     if (path.isEmpty()) {
         return;
     }
@@ -426,7 +426,7 @@ void MainWindow::importJob()
 void MainWindow::takeInJob(const JobFile& file, const QString& path)
 {
     const Merged merged = mergedInto(document_.book(), file);
-    document_.apply(tr("Take in a job"), merged.book);
+    document_.apply(tr("Import a job"), merged.book);
     document_.showJob(merged.job);
     if (!file.notes.empty()) {
         QStringList notes;
@@ -434,7 +434,7 @@ void MainWindow::takeInJob(const JobFile& file, const QString& path)
             notes << fromCore(note);
         }
         sill_->say(
-            tr("%1 is on the wall, but not all of it is understood: %2").arg(path, notes.join(QStringLiteral(" · "))));
+            tr("%1 is imported, but not all of it is understood: %2").arg(path, notes.join(QStringLiteral(" · "))));
     }
 }
 

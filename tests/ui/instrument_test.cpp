@@ -1,9 +1,11 @@
 // A probe on a serial line, played by the stand-in: Space takes a reading, trouble is said, nothing is lost.
 
 #include <atomic>
+#include <chrono>
 #include <thread>
 
 #include <QPushButton>
+#include <QRegularExpression>
 
 #include "app/instrument_port.h"
 #include "instruments/player.h"
@@ -167,4 +169,37 @@ TEST_CASE("winding sticks: three corners level, the fourth typed", "[ui][yard]")
     const HeightGrid& grid = *d.document.shop().slab({5})->topHeights;
     CHECK(grid.from == HeightsFrom::BenchUp);
     CHECK(grid.readings_mm == std::vector<std::optional<double>>{0.0, 0.0, 0.0, 6.0});
+}
+
+TEST_CASE("a noisy line is said once with a count, and its readings still come", "[ui][instruments]")
+{
+    auto terminal = std::make_unique<PseudoTerminal>(std::move(*PseudoTerminal::open()));
+    InstrumentPort port;
+    QStringList told;
+    int readings = 0;
+    QObject::connect(&port, &InstrumentPort::told, [&](const QString& sentence) { told << sentence; });
+    QObject::connect(&port, &InstrumentPort::read, [&](const InstrumentReading& r) {
+        readings += 1;
+        CHECK(r.value == 12.5);
+    });
+    REQUIRE(port.open(QString::fromStdString(terminal->path())));
+    constexpr int kNoise = 3000;
+    std::thread device([&] {
+        std::string bytes;
+        for (int i = 0; i < kNoise; ++i) {
+            bytes += "#!\xff garbage\n";
+        }
+        for (size_t at = 0; at < bytes.size(); at += 1000) { // in pieces that the line takes
+            terminal->write(bytes.substr(at, 1000));
+            std::this_thread::sleep_for(std::chrono::milliseconds(2));
+        }
+        terminal->write("depth 12.50 mm\n");
+    });
+    const bool came = QTest::qWaitFor([&] { return readings > 0; }, 20000);
+    device.join();
+    CHECK(came);
+    REQUIRE(!told.isEmpty());
+    CHECK(told.size() < 30);                                       // not one for every line
+    CHECK(QTest::qWaitFor([&] { return told.size() > 1; }, 5000)); // what came after the first was counted
+    CHECK(told.last().contains(QRegularExpression(QStringLiteral("[0-9]{2,}"))));
 }

@@ -235,7 +235,7 @@ void LayupTray::seek()
     progress_->setValue(0);
     progress_->show();
     stop_->show();
-    words_->setText(tr("Seeking…"));
+    words_->setText(tr("Searching…"));
     run_.seek(*job, document_.book().shop);
 }
 

@@ -66,7 +66,7 @@ void InstrumentButton::choose()
     if (port_.isOpen()) {
         menu.addSeparator();
         menu.addAction(tr("take a reading (Space)"), &port_, &InstrumentPort::ask);
-        menu.addAction(tr("let go of %1").arg(port_.path()), &port_, &InstrumentPort::close);
+        menu.addAction(tr("disconnect %1").arg(port_.path()), &port_, &InstrumentPort::close);
     }
     menu.exec(mapToGlobal(QPoint(0, height())));
 }
