@@ -40,6 +40,8 @@ namespace burl::ui
 namespace
 {
 
+constexpr char kNoJob[] = "shop.no_job"; // of a book without one: how to begin
+
 /// A plain coloured ground.
 QWidget* ground(QWidget* parent, const QString& name, const QString& said)
 {
@@ -242,8 +244,14 @@ void MainWindow::refresh()
     if (bench_ != nullptr) {
         bench_->refresh();
         ledger_->showFigures(bench_->figures(), document_.units());
-        sill_->showFindings(bench_->findings(), document_.units(), [this](const Finding& f) {
-            return !f.leadsTo.empty() || f.place_mm || bench_->remedyFor(f) != nullptr;
+        std::vector<Finding> findings = bench_->findings();
+        if (job == nullptr && bench_ != yard_) {
+            addFinding(findings, kNoJob, Severity::Caution,
+                       "No job is begun: one job holds one table, from its slabs to the way it is fastened.", {},
+                       "start a job");
+        }
+        sill_->showFindings(findings, document_.units(), [this](const Finding& f) {
+            return f.code == kNoJob || !f.leadsTo.empty() || f.place_mm || bench_->remedyFor(f) != nullptr;
         });
         board_->refit();
     }
@@ -499,7 +507,9 @@ void MainWindow::showKeys()
 
 void MainWindow::doRemedy(const Finding& finding)
 {
-    if (const auto act = bench_->remedyFor(finding)) {
+    if (finding.code == kNoJob) {
+        newJob();
+    } else if (const auto act = bench_->remedyFor(finding)) {
         act();
     } else if (!finding.leadsTo.empty()) {
         showBench(QString::fromStdString(finding.leadsTo));

@@ -14,6 +14,7 @@
 #include <QTimer>
 
 #include "exchange/job_file.h"
+#include "exchange/materials.h"
 #include "ui/dialogs.h"
 #include "ui/driver.h"
 #include "ui/rack.h"
@@ -330,4 +331,34 @@ TEST_CASE("going from bench to bench leaves the window as large as it was", "[ui
         QApplication::processEvents();
         CHECK(d.window.size() == QSize(1280, 800));
     }
+}
+
+TEST_CASE("an empty book says how to begin, and begins it with a click", "[ui][window]")
+{
+    Book empty;
+    empty.shop = std::make_shared<const Shop>(standardShop());
+    Document document{empty};
+    ui::MainWindow window{document};
+    window.show();
+    const auto click = [&](const QString& bench, const QString& remedy) {
+        window.showBench(bench);
+        QApplication::processEvents();
+        for (auto* button : window.findChildren<QPushButton*>()) {
+            if (button->text() == remedy && button->isVisible()) {
+                QTest::mouseClick(button, Qt::LeftButton);
+                return true;
+            }
+        }
+        return false;
+    };
+    REQUIRE(click(QStringLiteral("yard"), QStringLiteral("add the first slab")));
+    CHECK(document.shop().slabs.size() == 1);
+    whenOpen<QInputDialog>([](QInputDialog* dialog) {
+        dialog->setTextValue(QStringLiteral("First table"));
+        dialog->accept();
+    });
+    REQUIRE(click(QStringLiteral("move"), QStringLiteral("start a job")));
+    REQUIRE(document.job() != nullptr);
+    CHECK(document.job()->name == "First table");
+    CHECK_FALSE(click(QStringLiteral("move"), QStringLiteral("start a job")));
 }

@@ -155,7 +155,13 @@ std::vector<Entry> YardBench::figures() const
 
 std::vector<Finding> YardBench::findings() const
 {
-    return card().findings;
+    std::vector<Finding> out = card().findings;
+    if (document_.shop().slabs.empty()) {
+        addFinding(out, "yard.empty", Severity::Caution,
+                   "The yard is empty: a slab begins with what is chalked on it and a tape of its edges.", {},
+                   "add the first slab");
+    }
+    return out;
 }
 
 QWidget* YardBench::choices()
@@ -486,6 +492,9 @@ bool YardBench::removeSelected()
 std::function<void()> YardBench::remedyFor(const Finding& finding)
 {
     const auto opens = [this](Capture::What what) { return [this, what] { capture_->show(what); }; };
+    if (finding.code == "yard.empty") {
+        return [this] { newSlab(); };
+    }
     if (finding.code == "yard.surface") {
         return opens(Capture::What::TopHeights);
     }
