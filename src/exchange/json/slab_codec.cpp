@@ -284,10 +284,9 @@ Slab slabFrom(JsonReader r)
     });
     r.read("last_feature", slab.lastFeature);
     // A feature by hand needs no id; without one it would be taken for the river.
+    int next = freeFeatureId(slab);
     for (Feature& f : slab.features) {
-        if (f.id == 0) {
-            f.id = freeFeatureId(slab);
-        }
+        f.id = f.id == 0 ? next++ : f.id;
     }
     r.read("mc_pct", slab.mc_pct, ranges::kMc_pct);
     r.each("moisture", counts::kRecords, [&](JsonReader inner) {
