@@ -263,6 +263,36 @@ void addWork(const FlattenInput& in, std::vector<Figure> minutes, std::vector<Fi
                             Weight::Folded});
 }
 
+/// The most that comes off a face: where a reading stands furthest over the plane, from that reading.
+Figure mostOff(const FlattenedPiece& piece, bool onTop)
+{
+    constexpr double kSame_mm = 0.005;
+    const FacePasses& face = onTop ? piece.top : piece.bottom;
+    const std::string side = onTop ? "top" : "bottom";
+    const std::string key = "off_" + side + "_" + piece.name;
+    const std::string label = "Off the " + side + " of " + piece.name + ", most";
+    const ReadingDot* most = nullptr;
+    for (const ReadingDot& dot : piece.dots) {
+        if (dot.onTop == onTop && dot.counts && (most == nullptr || dot.removal_mm > most->removal_mm)) {
+            most = &dot;
+        }
+    }
+    if (!face.cut) {
+        return given(key, label, face.most_mm, Unit::Length, "this face stays as it is");
+    }
+    if (most == nullptr || std::abs(most->removal_mm - face.most_mm) > kSame_mm) {
+        return given(key, label, face.most_mm, Unit::Length,
+                     "highest between the readings of " + piece.name + " and carried on to its edge, over the plane");
+    }
+    const double plane = (onTop ? piece.topPlane : piece.bottomPlane).at(most->slab.x, most->slab.y);
+    const Figure read =
+        given("stands_out", onTop ? "highest reading" : "lowest reading",
+              plane + (onTop ? 1.0 : -1.0) * most->removal_mm, Unit::Length, "surface readings of " + piece.name);
+    const Figure cutTo = given("plane_there", "plane there", plane, Unit::Length, "the plane that is cut to");
+    return made(key, label, "{0} − {1}", onTop ? std::vector<Figure>{read, cutTo} : std::vector<Figure>{cutTo, read},
+                face.most_mm, Unit::Length);
+}
+
 /// Wind, bow and cup, from what a bent sheet through the readings does over a metre.
 template <typename Add> void addShape(const FlattenedPiece& piece, Add add)
 {
@@ -320,11 +350,8 @@ void appendFlattenFigures(const FlattenInput& in, const Figure& possible, Flatte
             unread.push_back(piece.name);
             continue;
         }
-        const std::string source = "surface readings of " + piece.name;
-        add(given("off_top_" + piece.name, "Off the top of " + piece.name + ", most", piece.top.most_mm, Unit::Length,
-                  source));
-        add(given("off_bottom_" + piece.name, "Off the bottom of " + piece.name + ", most", piece.bottom.most_mm,
-                  Unit::Length, source));
+        add(mostOff(piece, true));
+        add(mostOff(piece, false));
         if (piece.roundingCost_mm > 0.0) {
             add(given("packer_cost_" + piece.name, "Packers of " + piece.name + ", rounding costs",
                       piece.roundingCost_mm, Unit::Length, "thickness lost by building them of the shop's stock"),
@@ -347,8 +374,8 @@ void appendFlattenFigures(const FlattenInput& in, const Figure& possible, Flatte
         minutes.push_back(minutesFigure(in.choices.method, piece));
         const bool over = in.layup->pieces[i].turnedOver;
         const double offShow = over ? piece.bottom.mean_mm : piece.top.mean_mm;
-        drift.push_back(
-            given("off_show_" + piece.name, "off the show face of " + piece.name, offShow, Unit::Length, source));
+        drift.push_back(given("off_show_" + piece.name, "off the show face of " + piece.name, offShow, Unit::Length,
+                              "surface readings of " + piece.name));
         driftSum += offShow;
     }
     if (known && in.layup->pieces.size() == 2 && neighbours(in)) {
