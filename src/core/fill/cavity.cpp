@@ -201,6 +201,7 @@ std::optional<FillItem> cavityOf(const FillInput& in, size_t index, const Featur
     }
     item.through = through;
     item.depth_mm = depth.value();
+    item.depth = depth;
     Shape shape = shapeOf(feature, ring, rough, depth, through);
     if (inRough < kWhole) {
         shape.terms.push_back(

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 #include "core/wood/density.h"
 
@@ -67,6 +68,23 @@ void nameOrder(ResinOrder& order, const OrderInput& input, const std::vector<Fig
                          {pigmentShare, order.batchA, order.batchB}, o.batch.pigment_g, Unit::SmallMass);
 }
 
+Figure woodDensity(const FillInput& in, size_t piece)
+{
+    constexpr double kUnmetered_pct = 10.0; // of air-dried wood that nobody metered, about
+    const std::string& name = in.layup->pieces[piece].name;
+    const Species& species = in.species[piece];
+    const std::optional<double>& metered = in.slabs[piece]->mc_pct;
+    const double mc = metered.value_or(kUnmetered_pct);
+    const bool known = !species.id.empty() && species.g12 > 0.0; // of wood nobody named no weight is
+    constexpr double kNotKnown = std::numeric_limits<double>::quiet_NaN();
+    const Figure mcFigure = metered ? given("mc", "MC of " + name, mc, Unit::Percent, "meter")
+                                    : assumed("mc", "MC of " + name, mc, Unit::Percent, "not metered");
+    const Figure g12 =
+        given("g12", "specific gravity at 12 %", known ? species.g12 : kNotKnown, Unit::None, species.source);
+    return made("density", "density of " + name, "{0} brought to {1}, with its water", {g12, mcFigure},
+                known ? density_kg_m3(species.g12, mc) : kNotKnown, Unit::Density);
+}
+
 namespace
 {
 
@@ -98,8 +116,7 @@ void lookAtHole(const FillItem& item, const Named& name, std::vector<Finding>& f
     if (!item.depthKnown) {
         addFinding(findings, "fill.no_depth", Severity::Warn,
                    "How deep the " + name.text + " is has not been measured: its resin is not counted.", {name.at},
-                   "measure its depth", name.place)
-            .leadsTo = "fill";
+                   "measure its depth", name.place);
         return;
     }
     if (!item.river && !item.seal && item.depth_mm <= 0.0) {
@@ -123,7 +140,7 @@ void lookAtHole(const FillItem& item, const Named& name, std::vector<Finding>& f
 
 Figure layersFigure(const FillItem& item, const ResinClass& r)
 {
-    const Figure depth = given("depth", "depth", item.depth_mm, Unit::Length, "left after flattening");
+    const Figure& depth = item.depth;
     if (!item.river && isNarrow(item.width_mm)) {
         return made("layers", "fills", "{0} deep and {1} wide: its wood cools it, two at most",
                     {depth, given("hole_width", "wide", item.width_mm, Unit::Length, "on the drawing")},
@@ -146,15 +163,15 @@ void lookAtItem(const FillInput& in, const FillItem& item, std::vector<Finding>&
         const bool thinnest = item.resin == "table_top";
         addFinding(findings, "fill.too_shallow", Severity::Warn,
                    r->name + " may not cure in the " + name.text + ": it is {1} deep, its class wants {2}.",
-                   {name.at, given("depth", "depth", item.depth_mm, Unit::Length, "left after flattening"),
-                    given("min_layer", "least", r->minLayer_mm, Unit::Length, "resin class")},
+                   {name.at, item.depth, given("min_layer", "least", r->minLayer_mm, Unit::Length, "resin class")},
                    thinnest ? "fill it with a stick after sanding" : "use table-top resin there", name.place);
     }
     if (item.layers.count > 1) {
+        const Figure layers = layersFigure(item, *r);
         addFinding(findings, "fill.layers", Severity::Caution,
                    "Pour the " + name.text + (item.river ? "" : ",") + " in {1} layers of {2}.",
-                   {name.at, layersFigure(item, *r),
-                    given("layer", "layer", item.layers.thickness_mm, Unit::Length, "depth by layers")},
+                   {name.at, layers,
+                    made("layer", "layer", "{0} ÷ {1}", {item.depth, layers}, item.layers.thickness_mm, Unit::Length)},
                    "next layer inside the recoat window, or scuff", name.place);
     }
     if (item.overruled && r->maxLayer_mm < 10.0 && item.width_mm > 60.0 && item.depth_mm > 2.0 * r->maxLayer_mm) {
@@ -203,26 +220,24 @@ void lookAtUplift(const FillInput& in, FillPlan& plan)
     }
     constexpr double kMargin = 1.5;    // of a clamp, against a knock or a slipped caul
     constexpr double kClamp_N = 500.0; // half of what a bar clamp gives by hand
-    constexpr double kUnmetered_pct = 10.0;
     const double resin = mixedDensity_kg_L(r->mix) * 1000.0;
     for (size_t i = 0; i < in.layup->pieces.size(); ++i) {
         const PlacedPiece& piece = in.layup->pieces[i];
-        if (in.species[i].id.empty() || !(in.species[i].g12 > 0.0)) {
+        const Figure wood = woodDensity(in, i);
+        if (!wood.known()) {
             continue;
         }
-        const double wood = density_kg_m3(in.species[i].g12, in.slabs[i]->mc_pct.value_or(kUnmetered_pct));
         const double area = area_mm2(std::span<const Vec2>(piece.rough));
         const double thick = in.flatten->meanThickness.value();
-        const Uplift up = upliftOf(area, thick, river->depth_mm, wood, resin, kMargin, kClamp_N);
+        const Uplift up = upliftOf(area, thick, river->depth_mm, wood.value(), resin, kMargin, kClamp_N);
         if (!(up.uplift_N > 1.0)) {
             continue;
         }
         const Figure force = made(
             "uplift_" + piece.name, "Uplift of " + piece.name + " in the pour", "({0} × {1} − {2} × {3}) × {4} × g",
             {given("resin_density", "resin", resin, Unit::Density, "resin class values"),
-             given("pour_depth", "poured deep", river->depth_mm, Unit::Length, "whole depth, resin under the slab"),
-             given("wood_density", "wood", wood, Unit::Density, "species and MC"), in.flatten->meanThickness,
-             given("rough_area", "area", area, Unit::Area, "rough piece")},
+             relabelled(in.flatten->meanThickness, "pour_depth", "poured deep, resin under the slab"), wood,
+             in.flatten->meanThickness, given("rough_area", "area", area, Unit::Area, "rough piece")},
             up.uplift_N, Unit::Force);
         plan.figures.push_back({force, Weight::Folded});
         const std::string hold = up.clamps == 1 ? std::string("one clamp or weight holds")

@@ -161,6 +161,7 @@ private:
         item.river = true;
         item.name = "river";
         item.depth_mm = deep.value();
+        item.depth = deep;
         item.through = true;
         item.width_mm = finished->leastTop.value;
         item.onTable = gapRing(gap, *poured, false);
@@ -434,21 +435,10 @@ private:
     [[nodiscard]] Figure massOf(size_t i, const Figure& wood) const
     {
         const std::string& name = in_.layup->pieces[i].name;
-        const double mc = in_.slabs[i]->mc_pct.value_or(kUnmetered_pct);
-        const bool known = !in_.species[i].id.empty() && in_.species[i].g12 > 0.0; // of wood nobody named no weight is
-        const double density = known ? density_kg_m3(in_.species[i].g12, mc) : std::numeric_limits<double>::quiet_NaN();
-        const Figure mcFigure = in_.slabs[i]->mc_pct ? given("mc", "MC of " + name, mc, Unit::Percent, "meter")
-                                                     : assumed("mc", "MC of " + name, mc, Unit::Percent, "not metered");
-        const Figure g12 = given("g12", "specific gravity at 12 %",
-                                 known ? in_.species[i].g12 : std::numeric_limits<double>::quiet_NaN(), Unit::None,
-                                 in_.species[i].source);
-        const Figure densityFigure = made("density", "density of " + name, "{0} brought to {1}, with its water",
-                                          {g12, mcFigure}, density, Unit::Density);
-        return made("mass_" + name, name, "{0} × {1}", {wood, densityFigure}, wood.value() / 1000.0 * density,
+        const Figure density = woodDensity(in_, i);
+        return made("mass_" + name, name, "{0} × {1}", {wood, density}, wood.value() / 1000.0 * density.value(),
                     Unit::Mass);
     }
-
-    static constexpr double kUnmetered_pct = 10.0; // of air-dried wood that nobody metered, about
 
     const FillInput& in_;
     Figure thickness_;

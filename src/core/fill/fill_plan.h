@@ -35,6 +35,7 @@ struct FillItem {
     double inTop_L = 0.0; // of it what the finished top keeps
     double wetted_mm2 = 0.0;
     double depth_mm = 0.0; // left after flattening
+    Figure depth;          // the same with its working
     bool depthKnown = true;
     bool through = false;       // open on both faces
     bool breaksThrough = false; // though it was drawn as blind

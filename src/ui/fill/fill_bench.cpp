@@ -192,12 +192,7 @@ FillBench::FillBench(Document& document, QWidget* parent)
         const auto& items = document_.plan()->fill->items;
         if (index < static_cast<int>(items.size())) {
             const FillItem& item = items[static_cast<size_t>(index)];
-            chosen_ = {0, item.feature, item.feature == 0};
-            for (size_t i = 0; i < document_.plan()->layup->pieces.size(); ++i) {
-                if (document_.plan()->layup->pieces[i].slab == item.slab) {
-                    chosen_.piece = i;
-                }
-            }
+            chosen_ = {item.pieceIndex, item.feature, item.river};
             showVoid();
             Q_EMIT repaintWanted();
         }
@@ -363,6 +358,22 @@ void FillBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
         paintLabel(p, view.toPixel({plan.layup->length.value() / 2.0, 0.0}),
                    tr("nothing to fill: add a void, or mark one in the Yard"), colours().faint);
     }
+}
+
+std::function<void()> FillBench::remedyFor(const Finding& finding)
+{
+    if (finding.code != "fill.no_depth" || !finding.place_mm) {
+        return {};
+    }
+    return [this, at = *finding.place_mm] { // its measures stand beside it then, the depth among them
+        for (const FillItem& item : document_.plan()->fill->items) {
+            if (!item.depthKnown && !item.seal && contains(item.onTable, at)) {
+                chosen_ = {item.pieceIndex, item.feature, false};
+            }
+        }
+        showVoid();
+        Q_EMIT repaintWanted();
+    };
 }
 
 FillBench::Chosen FillBench::featureAt(Vec2 at) const

@@ -38,6 +38,7 @@ public:
     [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;
     bool nudge(double dx, double dy) override;
     bool removeSelected() override;
+    [[nodiscard]] std::function<void()> remedyFor(const Finding& finding) override;
     [[nodiscard]] QStringList keys() const override;
 
 private:
