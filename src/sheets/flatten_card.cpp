@@ -79,9 +79,9 @@ private:
         QString words =
             flat.packers.empty() ? tr("It lies flat: no packers.") : tr("Wedges: packers, with their height.");
         if (packerUnit_mm(job_.flatten.packers) > 0.0) {
-            words +=
-                QLatin1Char(' ') + tr("Pieces of %1 each; the rounding costs %2.")
-                                       .arg(length(packerUnit_mm(job_.flatten.packers)), length(flat.roundingCost_mm));
+            words += QLatin1Char(' ') +
+                     tr("Pieces of %1 each; the rounding costs %2.")
+                         .arg(length(packerUnit_mm(job_.flatten.packers)), length(flat.rounded.cost_mm()));
         }
         y_ += page_.paragraph(0, y_, page_.width(), words, 9.0) + 2.0;
         if (job_.flatten.millings > 1) {

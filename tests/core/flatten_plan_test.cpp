@@ -94,6 +94,21 @@ TEST_CASE("wind costs its half, worked by hand", "[flatten][plan]")
     CHECK_THAT(plan.flatten->pieces[0].top.most_mm, WithinAbs(4.0, 1e-6));
 }
 
+TEST_CASE("a round's wind is what its rim stands out, not the corners it has not", "[flatten][plan]")
+{
+    // Twisted by 8 mm over 1000 x 300; on the rim of 280 the highest and lowest places lie at 45 degrees: four times
+    // 8 / (1000 x 300) x 99 x 99.
+    const auto twist = [](double x, double y) { return 8.0 * (x / 1000.0 - 0.5) * (y / 300.0); };
+    const Slab s = board([&](double x, double y) { return 50.0 + twist(x, y); }, twist);
+    const Plan plan = planOf(s, [](Job& j) {
+        j.layup.shape = TopShape::Round;
+        j.layup.length_mm = 280.0;
+        j.layup.pieces[0].left_mm = -360.0;
+    });
+    const double at = 140.0 * std::sqrt(0.5);
+    CHECK_THAT(plan.figure("wind_board").value(), WithinAbs(4.0 * 8.0 / (1000.0 * 300.0) * at * at, 1e-3));
+}
+
 TEST_CASE("a bow costs its rise on both faces", "[flatten][plan]")
 {
     const auto bow = [](double x, double) { return 6.0 * (1.0 - std::pow(x / 500.0 - 1.0, 2.0)); };

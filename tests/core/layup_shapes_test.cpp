@@ -226,6 +226,27 @@ TEST_CASE("a cross-cut round in a top is warned of", "[layup][findings]")
     CHECK(codes(Laid(TopKind::Single, {round}).plan().layup->findings).count("layup.end_grain") == 0);
 }
 
+TEST_CASE("a cross-cut round moves less across its rings than along them", "[move][round]")
+{
+    Slab slab = board(1, 400, 400, 400, 400);
+    slab.endGrain = true;
+    Laid l(TopKind::Single, {slab});
+    l.job.layup.shape = TopShape::Round;
+    l.job.layup.length_mm = 600.0;
+    const Plan plan = l.plan();
+    REQUIRE_FALSE(plan.move->missing);
+    const double across = plan.figure("moves_across_rings_" + plan.layup->pieces[0].name).value();
+    const double along = plan.figure("moves_along_rings_" + plan.layup->pieces[0].name).value();
+    const double change = plan.figure("mc_wettest").value() - plan.figure("mc_driest").value();
+    const Species& wood = *l.shop.speciesOf(slab);
+    CHECK_THAT(across, WithinAbs(600.0 * wood.change.radial * change, 1e-9));
+    CHECK_THAT(along, WithinAbs(600.0 * wood.change.tangential * change, 1e-9));
+    CHECK(along > across);
+    slab.endGrain = false;
+    Laid sawn(TopKind::Single, {slab});
+    CHECK_FALSE(sawn.plan().figure("moves_across_rings_" + plan.layup->pieces[0].name).known());
+}
+
 TEST_CASE("a mirrored panel is the mirrored plan", "[layup][panel]")
 {
     // Turned over and listed from the other side, end for end not: the widths along the length are the same.

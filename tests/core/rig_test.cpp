@@ -135,10 +135,10 @@ TEST_CASE("packers are built of whole pieces, and what that costs is the plane's
     REQUIRE(packers.size() == 4);
     CHECK_THAT(packers[3].squareToBench_mm, WithinAbs(4.4, 1e-9));
     // Leaning 0.4 in 1000 off its best plane a slab of 1000 loses 0.4 between its faces.
-    CHECK_THAT(roundingCost_mm(top, bottom, level, packers, PackerStock::Millimetre), WithinAbs(0.4, 0.01));
-    CHECK(roundingCost_mm(top, bottom, level, packers, PackerStock::Any) == 0.0);
-    CHECK(roundingCost_mm(top, bottom, level, packers, PackerStock::Card) <
-          roundingCost_mm(top, bottom, level, packers, PackerStock::Millimetre));
+    CHECK_THAT(roundedPackers(top, bottom, level, packers, PackerStock::Millimetre).cost_mm(), WithinAbs(0.4, 0.01));
+    CHECK(roundedPackers(top, bottom, level, packers, PackerStock::Any).cost_mm() == 0.0);
+    CHECK(roundedPackers(top, bottom, level, packers, PackerStock::Card).cost_mm() <
+          roundedPackers(top, bottom, level, packers, PackerStock::Millimetre).cost_mm());
 }
 
 TEST_CASE("rounded packers never make a slab thicker", "[packers][plan]")
@@ -148,8 +148,8 @@ TEST_CASE("rounded packers never make a slab thicker", "[packers][plan]")
         demo.job.flatten.packers = stock;
         const Plan plan = demo.plan();
         for (const FlattenedPiece& piece : plan.flatten->pieces) {
-            CHECK(piece.roundingCost_mm >= 0.0);
-            CHECK(piece.roundingCost_mm < 1.5);
+            CHECK(piece.rounded.cost_mm() >= 0.0);
+            CHECK(piece.rounded.cost_mm() < 1.5);
             for (const Packer& p : piece.packers) {
                 CHECK(std::abs(p.pieces * packerUnit_mm(stock) - p.squareToBench_mm) <=
                       packerUnit_mm(stock) / 2.0 + 1e-9);

@@ -101,6 +101,33 @@ TEST_CASE("the outline of the top face is traced, not the silhouette", "[photo]"
     }
 }
 
+TEST_CASE("a pixel of jitter in the markers leaves the outline as good", "[photo]")
+{
+    // Each marker a pixel off, in directions that pull the rectangle together, askew and round.
+    const std::array<std::array<Vec2, 4>, 3> kPulls = {{{Vec2{1, 0}, {-1, 0}, {-1, 0}, {1, 0}},
+                                                        {Vec2{1, 0}, {0, 1}, {-1, 0}, {0, -1}},
+                                                        {Vec2{0, 1}, {0, 1}, {0, -1}, {0, -1}}}};
+    constexpr double kLost = 0.012; // of the overlap: a pixel is 2 to 4 mm in these pictures
+    for (const Case& c : kCases) {
+        const Shot shot(c.slab);
+        const auto found = setPhoto(shot.photo, shot.choices);
+        REQUIRE(found);
+        for (const auto& pull : kPulls) {
+            INFO(c.slab << ", pull " << &pull - kPulls.data());
+            PhotoChoices choices = shot.choices;
+            choices.markers = found->rectangle.markers;
+            for (size_t i = 0; i < 4; ++i) {
+                (*choices.markers)[i] = (*choices.markers)[i] + pull[i];
+            }
+            const auto setting = setPhoto(shot.photo, choices);
+            REQUIRE(setting);
+            const auto traced = tracePhoto(shot.photo, *setting);
+            REQUIRE(traced);
+            CHECK(overlap(traced->outline, shot.outline()) > c.overlap - kLost);
+        }
+    }
+}
+
 TEST_CASE("a few set points bring the outline to what four points can tell", "[photo]")
 {
     for (const Case& c : kCases) {

@@ -281,8 +281,13 @@ Figure mostOff(const FlattenedPiece& piece, bool onTop)
         return given(key, label, face.most_mm, Unit::Length, "this face stays as it is");
     }
     if (most == nullptr || std::abs(most->removal_mm - face.most_mm) > kSame_mm) {
-        return given(key, label, face.most_mm, Unit::Length,
-                     "highest between the readings of " + piece.name + " and carried on to its edge, over the plane");
+        // The highest place lies between the readings, or beyond the last of them.
+        const double off = most == nullptr ? 0.0 : most->removal_mm;
+        const Figure atReading = given("off_reading", "at the reading that stands out most", off, Unit::Length,
+                                       "surface readings of " + piece.name + ", over the plane");
+        const Figure beyond = given("off_beyond", "more between readings and out to the edge", face.most_mm - off,
+                                    Unit::Length, "the surface drawn through the readings and carried on to the edge");
+        return made(key, label, "{0} + {1}", {atReading, beyond}, face.most_mm, Unit::Length);
     }
     const double plane = (onTop ? piece.topPlane : piece.bottomPlane).at(most->slab.x, most->slab.y);
     const Figure read =
@@ -294,27 +299,38 @@ Figure mostOff(const FlattenedPiece& piece, bool onTop)
 }
 
 /// Wind, bow and cup, from what a bent sheet through the readings does over a metre.
-template <typename Add> void addShape(const FlattenedPiece& piece, Add add)
+/// Of a round or an oval they are told at its rim, where nothing stands out to the corners.
+template <typename Add> void addShape(const FlattenedPiece& piece, const LayupPlan& layup, Add add)
 {
     constexpr double kMetre_mm = 1000.0;
     const FaceShape& shape = *piece.shape;
-    const Figure length = given("face_length", "over the length", shape.length_mm, Unit::Length, "outermost readings");
-    const Figure width = given("face_width", "over the width", shape.width_mm, Unit::Length, "outermost readings");
+    const bool atRim = !layup.shape.empty();
+    const Figure length =
+        atRim ? given("face_length", "over the length", layup.finalBox.width(), Unit::Length, "the final outline")
+              : given("face_length", "over the length", shape.length_mm, Unit::Length, "outermost readings");
+    const Figure width =
+        atRim ? given("face_width", "over the width", layup.finalBox.height(), Unit::Length, "the final outline")
+              : given("face_width", "over the width", shape.width_mm, Unit::Length, "outermost readings");
+    const double perLength = atRim ? length.value() / shape.length_mm : 1.0;
+    const double perWidth = atRim ? width.value() / shape.width_mm : 1.0;
     const auto bend = [&](const char* key, const char* label, double coefficient) {
         return given(key, label, coefficient * kMetre_mm * kMetre_mm, Unit::Length,
                      "bent sheet of least squares through the top's readings");
     };
-    add(made("wind_" + piece.name, "Wind of " + piece.name, "{0} × {1} ÷ 1 m × {2} ÷ 1 m",
-             {bend("twist", "twist over a metre each way", shape.coefficients[3]), length, width}, shape.wind_mm,
-             Unit::Length),
+    // A twist is greatest on a rim halfway between its axes: there both ways are √½ of what a corner would have.
+    const double rimOverCorner = atRim ? 0.5 : 1.0;
+    add(made("wind_" + piece.name, "Wind of " + piece.name,
+             std::string("{0} × {1} ÷ 1 m × {2} ÷ 1 m") + (atRim ? " ÷ 2, at the rim" : ""),
+             {bend("twist", "twist over a metre each way", shape.coefficients[3]), length, width},
+             shape.wind_mm * perLength * perWidth * rimOverCorner, Unit::Length),
         Weight::Folded);
     add(made("bow_" + piece.name, "Bow of " + piece.name, "{0} × ({1} ÷ 2 m)²",
-             {bend("bend_along", "middle over the ends of 2 m", -shape.coefficients[4]), length}, shape.bow_mm,
-             Unit::Length),
+             {bend("bend_along", "middle over the ends of 2 m", -shape.coefficients[4]), length},
+             shape.bow_mm * perLength * perLength, Unit::Length),
         Weight::Folded);
     add(made("cup_" + piece.name, "Cup of " + piece.name, "{0} × ({1} ÷ 2 m)²",
-             {bend("bend_across", "middle over the edges of 2 m", -shape.coefficients[5]), width}, shape.cup_mm,
-             Unit::Length),
+             {bend("bend_across", "middle over the edges of 2 m", -shape.coefficients[5]), width},
+             shape.cup_mm * perWidth * perWidth, Unit::Length),
         Weight::Folded);
 }
 
@@ -352,13 +368,19 @@ void appendFlattenFigures(const FlattenInput& in, const Figure& possible, Flatte
         }
         add(mostOff(piece, true));
         add(mostOff(piece, false));
-        if (piece.roundingCost_mm > 0.0) {
-            add(given("packer_cost_" + piece.name, "Packers of " + piece.name + ", rounding costs",
-                      piece.roundingCost_mm, Unit::Length, "thickness lost by building them of the shop's stock"),
+        if (piece.rounded.cost_mm() > 0.0) {
+            const std::string least = "least between both faces, read and carried on to the edge";
+            add(made("packer_cost_" + piece.name, "Packers of " + piece.name + ", rounding costs", "{0} − {1}",
+                     {given("thick_as_planned", "thickness on packers to measure", piece.rounded.toMeasure_mm,
+                            Unit::Length, least),
+                      given("thick_as_built", "on packers of the shop's stock", piece.rounded.ofStock_mm, Unit::Length,
+                            least + ", leaning as " + std::to_string(piece.packers.size()) +
+                                " packers in whole pieces of " + "the stock make it lean")},
+                     piece.rounded.cost_mm(), Unit::Length),
                 Weight::Folded);
         }
         if (piece.shape) {
-            addShape(piece, add);
+            addShape(piece, *in.layup, add);
         }
         double touching = 0.0;
         double removed = 0.0;

@@ -375,8 +375,8 @@ private:
             packer.pieces = packerPieces(packer.squareToBench_mm, choices_.packers);
         }
         if (choices_.school == FlattenSchool::BothFaces) {
-            out_.roundingCost_mm =
-                roundingCost_mm(top_.points, bottom_.points, out_.bottomPlane, out_.packers, choices_.packers);
+            out_.rounded =
+                roundedPackers(top_.points, bottom_.points, out_.bottomPlane, out_.packers, choices_.packers);
         }
     }
 

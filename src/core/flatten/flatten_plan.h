@@ -6,6 +6,7 @@
 #include <optional>
 #include <vector>
 
+#include "core/flatten/packers.h"
 #include "core/flatten/passes.h"
 #include "core/flatten/planes.h"
 #include "core/flatten/surfaces.h"
@@ -54,8 +55,8 @@ struct FlattenedPiece {
     std::vector<ReadingDot> dots;
     FacePasses top;
     FacePasses bottom;
-    std::vector<Packer> packers;  // under the slab, top face up
-    double roundingCost_mm = 0.0; // of building them from the shop's stock
+    std::vector<Packer> packers; // under the slab, top face up
+    RoundedPackers rounded;      // what building them from the shop's stock costs
 };
 
 struct FlattenPlan {

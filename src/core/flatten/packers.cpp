@@ -42,12 +42,12 @@ double thicknessAtSlopes(std::span<const Point3> top, std::span<const Point3> bo
     return (lowest - highest) / std::sqrt(1.0 + slopeX * slopeX + slopeY * slopeY);
 }
 
-double roundingCost_mm(std::span<const Point3> top, std::span<const Point3> bottom, const Plane& plane,
-                       const std::vector<Packer>& packers, PackerStock stock)
+RoundedPackers roundedPackers(std::span<const Point3> top, std::span<const Point3> bottom, const Plane& plane,
+                              const std::vector<Packer>& packers, PackerStock stock)
 {
     const double unit = packerUnit_mm(stock);
     if (!(unit > 0.0) || packers.size() < 3 || top.empty() || bottom.empty()) {
-        return 0.0;
+        return {};
     }
     // The plane that the rounding errors lean by: least squares over the bearing points.
     double n = 0.0;
@@ -83,13 +83,13 @@ double roundingCost_mm(std::span<const Point3> top, std::span<const Point3> bott
     }
     const double det = xx * yy - xy * xy;
     if (!(std::abs(det) > 1e-9)) {
-        return 0.0; // in one line: nothing leans
+        return {}; // in one line: nothing leans
     }
     const double leanX = (xe * yy - ye * xy) / det;
     const double leanY = (ye * xx - xe * xy) / det;
     // Raised there, the slab is cut lower there: in its own frame the level plane leans the other way.
-    return std::max(0.0, thicknessAtSlopes(top, bottom, plane.slopeX, plane.slopeY) -
-                             thicknessAtSlopes(top, bottom, plane.slopeX - leanX, plane.slopeY - leanY));
+    return {thicknessAtSlopes(top, bottom, plane.slopeX, plane.slopeY),
+            thicknessAtSlopes(top, bottom, plane.slopeX - leanX, plane.slopeY - leanY)};
 }
 
 } // namespace burl

@@ -25,12 +25,14 @@ public:
 
     void measure()
     {
-        double wood = 0.0;
+        std::vector<Figure> woods;
         for (const PlacedPiece& piece : plan_.pieces) {
-            wood += piece.keptArea_mm2;
+            woods.push_back(given("wood_area_" + piece.name, "of " + piece.name, piece.keptArea_mm2, Unit::Area,
+                                  "its show face inside the joint and the final outline"));
         }
+        plan_.woodArea = sumFigure("wood_area", "wood in the top", woods, Unit::Area);
+        const double wood = plan_.woodArea.value();
         const double area = topArea_;
-        plan_.woodArea = given("wood_area", "wood in the top", wood, Unit::Area, "measured on the drawing, show face");
         plan_.topArea = given("top_area", "area of the top", area, Unit::Area, "measured on the drawing, show face");
         plan_.meanWidth = made("width_mean", "Width, mean", "{0} ÷ {1}", {plan_.topArea, plan_.length},
                                area / choices_.length_mm, Unit::Length);
@@ -78,8 +80,13 @@ public:
                      static_cast<double>(plan_.tenons.size()), Unit::Count));
         }
         if (!plan_.keys.empty()) {
-            add(given("keys", "Butterfly keys", static_cast<double>(plan_.keys.size()), Unit::Count,
-                      "across each check to be keyed, every 120 mm from its open end"));
+            std::vector<Figure> keys;
+            for (const KeyedCheck& check : plan_.keyed) {
+                keys.push_back(given("keys_" + std::to_string(keys.size() + 1), keyedName(check),
+                                     static_cast<double>(check.keys), Unit::Count,
+                                     "every 120 mm from its open end, where a key finds sound wood inside the top"));
+            }
+            add(sumFigure("keys", "Butterfly keys", keys, Unit::Count));
         }
         if (plan_.parted_mm) {
             const Figure cut = given("parted", "cross cut", *plan_.parted_mm, Unit::Length, "chosen");
@@ -137,6 +144,14 @@ private:
         return out;
     }
 
+    [[nodiscard]] std::string keyedName(const KeyedCheck& check) const
+    {
+        const auto of = std::find_if(plan_.pieces.begin(), plan_.pieces.end(),
+                                     [&](const PlacedPiece& piece) { return piece.slab == check.slab; });
+        const std::string slab = of == plan_.pieces.end() ? "" : " of " + of->name;
+        return "check " + std::to_string(check.feature) + slab;
+    }
+
     /// Of the gap what lies in the top: inside a drawn outline, without the islands.
     void addGapArea(const std::string& gap)
     {
@@ -146,8 +161,10 @@ private:
         for (const PlacedPiece& piece : plan_.pieces) {
             islands += piece.island ? piece.keptArea_mm2 : 0.0;
         }
+        const Figure mean = given("gap_mean", "mean width between the live edges", whole / choices_.length_mm,
+                                  Unit::Length, "along the top, inside the final outline, show face");
         const Figure between =
-            given("gap_between", "between the live edges", whole, Unit::Area, "inside the final outline, show face");
+            made("gap_between", "between the live edges", "{0} × {1}", {mean, plan_.length}, whole, Unit::Area);
         if (islands > 0.0) {
             add(made("gap_area", gap + ", area", "{0} − {1}",
                      {between, given("islands_area", "islands", islands, Unit::Area, "show faces")}, whole - islands,

@@ -420,11 +420,36 @@ private:
 
     void add(Figure figure, Weight weight = Weight::Plain) { plan_.figures.push_back({std::move(figure), weight}); }
 
+    /// A cross-cut round moves less across its rings, through the pith, than along them. Both over its diameter, from
+    /// the driest to the wettest of the room; the travel of edges and fasteners takes the greater, which is sure.
+    void roundBothWays()
+    {
+        for (size_t i = 0; i < in_.layup->pieces.size(); ++i) {
+            if (!in_.slabs[i]->endGrain) {
+                continue;
+            }
+            const std::string& name = in_.layup->pieces[i].name;
+            const Species& species = in_.species[i];
+            const Box box = in_.layup->finalBox; // a round is of one piece
+            const Figure across = given("round_over", "over the round", std::max(box.width(), box.height()),
+                                        Unit::Length, "on the drawing");
+            const auto moves = [&](const char* key, const char* label, const char* c, double coefficient) {
+                const Figure change = given(key, c, coefficient, Unit::Coefficient, species.source);
+                add(made(
+                    key + ("_" + name), label, "{0} × {1} × ({2} − {3})", {across, change, plan_.wettest, plan_.driest},
+                    sure(across.value() * coefficient * (plan_.wettest.value() - plan_.driest.value())), Unit::Length));
+            };
+            moves("moves_across_rings", "Moves across its rings", "C_R", species.change.radial);
+            moves("moves_along_rings", "Moves along its rings", "C_T", species.change.tangential);
+        }
+    }
+
     void figures()
     {
         add(plan_.edgeTravel, Weight::Telling);
         add(plan_.widthDriest);
         add(plan_.widthWettest);
+        roundBothWays();
         const FastenerPlan* longest = nullptr;
         const FastenerPlan* thinnest = nullptr;
         for (const FastenerPlan& f : plan_.fasteners) {
