@@ -189,12 +189,12 @@ void paintResin(QPainter& painter, const BoardView& view, const Plan& plan, cons
             continue;
         }
         QColor fill = style.palette.resin;
-        fill.setAlphaF(item.feature == 0 ? 0.78F : 0.85F);
+        fill.setAlphaF(item.river ? 0.78F : 0.85F);
         const Ring& ring = style.underside && !item.under.empty() ? item.under : item.onTable;
         const Region& islands = style.underside ? item.islandsUnder : item.islands;
         const QPolygonF polygon = view.toPixel(ring);
         painter.setPen(QPen(style.palette.resin.darker(140), style.screen ? 0.0 : style.line_px));
-        if (item.feature == 0) {
+        if (item.river) {
             // A river is deeper where it is wider: a quiet gradient across, and slow streaks along.
             QLinearGradient across(polygon.boundingRect().topLeft(), polygon.boundingRect().bottomLeft());
             QColor dark = style.palette.resin.darker(125);

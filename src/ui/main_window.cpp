@@ -292,11 +292,12 @@ void MainWindow::fillJobs()
         tr("Delete this job"), QStringLiteral("removeJob"), [this] { removeJob(); }, has);
     menu_->addSeparator();
     add(
-        tr("Print the shop sheet…"), QStringLiteral("printSheet"), [this] { printSheet(); }, has);
+        tr("Export the shop sheet as PDF…"), QStringLiteral("printSheet"), [this] { printSheet(); }, has);
     add(
-        tr("Print the cut sheet…"), QStringLiteral("printCutSheet"), [this] { printCutSheet(); }, has);
+        tr("Export the cut sheet as PDF…"), QStringLiteral("printCutSheet"), [this] { printCutSheet(); }, has);
     add(
-        tr("Print the flattening card…"), QStringLiteral("printFlattenCard"), [this] { printFlattenCard(); }, has);
+        tr("Export the flattening card as PDF…"), QStringLiteral("printFlattenCard"), [this] { printFlattenCard(); },
+        has);
     add(
         tr("Export this job…"), QStringLiteral("exportJob"), [this] { exportJob(); }, has);
     add(tr("Import a job…"), QStringLiteral("importJob"), [this] { importJob(); });
@@ -457,7 +458,7 @@ void MainWindow::printSheet()
         return;
     }
     const QString path = QFileDialog::getSaveFileName(
-        this, tr("Print the shop sheet"), fromCore(document_.job()->name) + QStringLiteral(".pdf"), tr("PDF (*.pdf)"));
+        this, tr("Export the shop sheet"), fromCore(document_.job()->name) + QStringLiteral(".pdf"), tr("PDF (*.pdf)"));
     if (path.isEmpty()) {
         return;
     }
@@ -469,7 +470,7 @@ void MainWindow::printSheet()
 
 void MainWindow::printCutSheet()
 {
-    if (const QString path = askForPdf(tr("Print the cut sheet"), tr("cut-%1.pdf")); !path.isEmpty()) {
+    if (const QString path = askForPdf(tr("Export the cut sheet"), tr("cut-%1.pdf")); !path.isEmpty()) {
         sill_->say(written(
             path, cutSheetPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
             tr("The cut sheet is in %1.").arg(path)));
@@ -478,7 +479,7 @@ void MainWindow::printCutSheet()
 
 void MainWindow::printFlattenCard()
 {
-    if (const QString path = askForPdf(tr("Print the flattening card"), tr("flattening-%1.pdf")); !path.isEmpty()) {
+    if (const QString path = askForPdf(tr("Export the flattening card"), tr("flattening-%1.pdf")); !path.isEmpty()) {
         sill_->say(written(
             path,
             flattenCardPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
@@ -497,7 +498,7 @@ void MainWindow::showKeys()
 {
     QStringList lines = bench_->keys();
     lines << QString() << tr("Alt+1 to Alt+%1 — benches").arg(benches_.size())
-          << tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo") << tr("Ctrl+P — print the shop sheet") << tr("/ — find a slab")
+          << tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo") << tr("Ctrl+P — the shop sheet as PDF") << tr("/ — find a slab")
           << tr("? — this list");
     QMessageBox box(QMessageBox::NoIcon, tr("Keys of %1").arg(bench_->name()), lines.join(QLatin1Char('\n')),
                     QMessageBox::Ok, this);

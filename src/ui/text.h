@@ -20,6 +20,13 @@ inline QString quantity(double value, Unit unit, const UnitChoice& units)
     return fromCore(formatQuantity(value, unit, units));
 }
 
+/// The figure's quantity; of a guess "≈ " stands before it.
+inline QString quantity(const Figure& figure, const UnitChoice& units)
+{
+    return (figure.isGuess() ? QStringLiteral("≈ ") : QString()) +
+           quantity(figure.value(), figure ? figure.node().unit : Unit::None, units);
+}
+
 /// "1 slab" or "%1 slabs".
 inline QString counted(size_t n, const QString& one, const QString& many)
 {

@@ -7,6 +7,7 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QSlider>
+#include <QTableWidget>
 #include <QTemporaryDir>
 #include <QTimer>
 
@@ -241,6 +242,38 @@ TEST_CASE("a finding's remedy does what it says", "[ui][sill]")
     REQUIRE(row != nullptr);
     QTest::mouseClick(row->findChild<QPushButton*>(), Qt::LeftButton);
     CHECK_FALSE(d.job().layup.pieces[1].rip.has_value());
+}
+
+TEST_CASE("a void without a depth asks for it: its remedy opens its measures, and its row its own piece",
+          "[ui][fill][sill]")
+{
+    Driver d(QStringLiteral("fill"));
+    QTest::mouseClick(d.find<QPushButton>("addPocket"), Qt::LeftButton);
+    QTest::mouseClick(&d.board(), Qt::LeftButton, Qt::NoModifier, d.pixel({1300, -150}));
+    const int pocket = d.document.shop().slab({4})->features.back().id;
+    d.document.editSlab(QStringLiteral("x"), {4}, [](Slab& s) { s.features.back().depth_mm = 0.0; });
+    QTest::keyClick(&d.board(), Qt::Key_Escape);
+    auto* row = d.find<QWidget>("finding_fill.no_depth");
+    REQUIRE(row != nullptr);
+    QTest::mouseClick(row->findChild<QPushButton*>(), Qt::LeftButton);
+    auto* depth = d.find<QLineEdit>("voidDepth");
+    REQUIRE(depth->isVisible());
+    d.type("voidDepth", QStringLiteral("20"));
+    CHECK(d.document.shop().slab({4})->features.back().depth_mm == 20.0);
+    CHECK(d.find<QWidget>("finding_fill.no_depth") == nullptr);
+    // The row of the table that is clicked opens the same place.
+    auto* table = d.find<QTableWidget>("fillTable");
+    REQUIRE(table != nullptr);
+    for (int r = 0; r < table->rowCount(); ++r) {
+        const FillItem& item = d.plan().fill->items[static_cast<size_t>(r)];
+        if (item.feature != pocket || item.slab != SlabId{4}) {
+            continue;
+        }
+        QTest::mouseClick(table->viewport(), Qt::LeftButton, Qt::NoModifier,
+                          table->visualItemRect(table->item(r, 0)).center());
+        CHECK(depth->isVisible());
+        CHECK(depth->text().startsWith(QStringLiteral("20")));
+    }
 }
 
 TEST_CASE("the slider walks through the passes", "[ui][flat]")

@@ -210,8 +210,7 @@ QString FillBench::telling() const
     if (!hasTop() || !document_.plan()->fill->litres) {
         return tr("not known");
     }
-    return (document_.plan()->fill->litres.isGuess() ? QStringLiteral("≈ ") : QString()) +
-           quantity(document_.plan()->fill->litres.value(), Unit::Volume, units());
+    return quantity(document_.plan()->fill->litres, units());
 }
 
 QString FillBench::title() const
@@ -225,9 +224,8 @@ QString FillBench::title() const
     }
     if (f != nullptr) {
         for (const FillItem& item : document_.plan()->fill->items) {
-            if (item.feature == chosen_.feature && item.slab == document_.plan()->layup->pieces[chosen_.piece].slab) {
-                return translated(item.name) + QStringLiteral(" · ") +
-                       quantity(item.volume.value(), Unit::Volume, units());
+            if (item.feature == chosen_.feature && item.pieceIndex == chosen_.piece && !item.river && !item.seal) {
+                return translated(item.name) + QStringLiteral(" · ") + quantity(item.volume, units());
             }
         }
     }
@@ -282,8 +280,8 @@ void FillBench::fillTable()
             resin = translated(r->name);
         }
         const QStringList cells{translated(item.name),
-                                quantity(item.volume.value(), Unit::Volume, units()),
-                                quantity(item.depth_mm, Unit::Length, units()),
+                                quantity(item.volume, units()),
+                                item.depthKnown ? quantity(item.depth_mm, Unit::Length, units()) : tr("not measured"),
                                 item.layers.count > 0 ? QString::number(item.layers.count) : QString(),
                                 resin,
                                 translated(item.reason)};
@@ -348,10 +346,10 @@ void FillBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
             continue;
         }
         const Box box = boundsOf(item.onTable);
-        const Vec2 at = item.feature == 0 ? Vec2{plan.layup->length.value() / 2.0, centroid(item.onTable).y}
-                                          : Vec2{centroid(item.onTable).x, box.top};
-        const QPointF shift = item.feature == 0 ? QPointF(0, 0) : QPointF(0, -13);
-        paintLabel(p, view.toPixel(at) + shift, quantity(item.volume.value(), Unit::Volume, units()), colours().ink);
+        const Vec2 at = item.river ? Vec2{plan.layup->length.value() / 2.0, centroid(item.onTable).y}
+                                   : Vec2{centroid(item.onTable).x, box.top};
+        const QPointF shift = item.river ? QPointF(0, 0) : QPointF(0, -13);
+        paintLabel(p, view.toPixel(at) + shift, quantity(item.volume, units()), colours().ink);
     }
     if (plan.fill->items.empty()) {
         p.setFont(textFont(11.0));
@@ -416,7 +414,7 @@ bool FillBench::press(Vec2 at, const BoardView&)
     chosen_ = featureAt(at);
     if (chosen_.feature == 0) {
         for (const FillItem& item : document_.plan()->fill->items) {
-            chosen_.river = chosen_.river || (item.feature == 0 && !item.onTable.empty() && contains(item.onTable, at));
+            chosen_.river = chosen_.river || (item.river && !item.onTable.empty() && contains(item.onTable, at));
         }
     }
     showVoid();
@@ -495,7 +493,7 @@ DragNote FillBench::drag(Vec2 at)
         return {};
     }
     moveChosen({snapped(at.x - from_.x), snapped(at.y - from_.y)}, gesture_);
-    return {quantity(document_.plan()->fill->litres.value(), Unit::Volume, units())};
+    return {quantity(document_.plan()->fill->litres, units())};
 }
 
 void FillBench::release()

@@ -95,8 +95,7 @@ QString FlatBench::telling() const
     if (!hasTop() || !plan->flatten->thickness) {
         return tr("not known");
     }
-    return (plan->flatten->thickness.isGuess() ? QStringLiteral("≈ ") : QString()) +
-           quantity(plan->flatten->thickness.value(), Unit::Length, units());
+    return quantity(plan->flatten->thickness, units());
 }
 
 bool FlatBench::topFaceShown(size_t piece) const
