@@ -5,7 +5,7 @@
 
 #include <coin/ClpSimplex.hpp>
 
-#include "core/flatten/planes.h"
+#include "core/face/planes.h"
 #include "core/plan/plan.h"
 #include "demo/demo_shop.h"
 

@@ -1,4 +1,4 @@
-#include "core/flatten/gcode.h"
+#include "core/router/gcode.h"
 #include "law.h"
 
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size)

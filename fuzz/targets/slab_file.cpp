@@ -1,5 +1,5 @@
 #include "exchange/slab_file.h"
-#include "core/flatten/surfaces.h"
+#include "core/face/surfaces.h"
 #include "core/shop/outline.h"
 #include "law.h"
 

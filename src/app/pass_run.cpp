@@ -1,4 +1,5 @@
 #include "app/pass_run.h"
+#include "core/flatten/pass_map.h"
 
 namespace burl
 {

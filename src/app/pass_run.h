@@ -4,8 +4,9 @@
 #include <memory>
 
 #include "app/background_run.h"
-#include "core/flatten/removal.h"
+#include "core/flatten/pass_map.h"
 #include "core/plan/plan.h"
+#include "core/router/removal.h"
 
 namespace burl
 {

@@ -3,8 +3,9 @@
 #include "cli/commands.h"
 #include "cli/files.h"
 #include "cli/job.h"
-#include "core/flatten/gcode.h"
+#include "core/flatten/face_gcode.h"
 #include "core/plan/plan.h"
+#include "core/router/gcode.h"
 
 namespace burl::cli
 {

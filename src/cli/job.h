@@ -6,7 +6,7 @@
 
 #include <nlohmann/json_fwd.hpp>
 
-#include "core/plan/figure.h"
+#include "core/figure/figure.h"
 #include "exchange/job_file.h"
 
 namespace burl::cli

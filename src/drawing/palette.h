@@ -3,7 +3,7 @@
 
 #include <QColor>
 
-#include "core/plan/finding.h"
+#include "core/figure/finding.h"
 
 namespace burl
 {

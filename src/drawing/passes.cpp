@@ -1,4 +1,5 @@
 #include "drawing/passes.h"
+#include "core/flatten/pass_map.h"
 
 #include <algorithm>
 #include <array>

@@ -5,7 +5,8 @@
 #include <QLineF>
 #include <QVector>
 
-#include "core/flatten/removal.h"
+#include "core/flatten/pass_map.h"
+#include "core/router/removal.h"
 
 namespace burl
 {

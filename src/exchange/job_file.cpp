@@ -5,6 +5,7 @@
 
 #include "core/flatten/flatten_plan.h"
 #include "core/measure/text.h"
+#include "core/router/methods.h"
 #include "exchange/json/codec.h"
 #include "exchange/json/document.h"
 #include "exchange/json/position.h"

@@ -7,7 +7,7 @@
 #include <QAbstractButton>
 #include <QWidget>
 
-#include "core/plan/finding.h"
+#include "core/figure/finding.h"
 
 namespace burl::ui
 {

@@ -14,6 +14,7 @@
 #include <QShortcut>
 #include <QVBoxLayout>
 
+#include "core/router/methods.h"
 #include "core/shop/edit.h"
 #include "demo/demo_shop.h"
 #include "exchange/job_file.h"

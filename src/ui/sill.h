@@ -7,7 +7,7 @@
 #include <QTimer>
 #include <QWidget>
 
-#include "core/plan/finding.h"
+#include "core/figure/finding.h"
 
 class QVBoxLayout;
 

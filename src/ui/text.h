@@ -4,8 +4,8 @@
 #include <QCoreApplication>
 #include <QString>
 
+#include "core/figure/finding.h"
 #include "core/measure/format.h"
-#include "core/plan/finding.h"
 
 namespace burl::ui
 {

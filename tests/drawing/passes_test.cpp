@@ -4,6 +4,7 @@
 
 #include <cmath>
 
+#include "core/flatten/pass_map.h"
 #include "drawing/passes.h"
 
 using namespace burl;

@@ -3,6 +3,7 @@
 
 #include <random>
 
+#include "core/router/methods.h"
 #include "core/shop/edit.h"
 #include "core/shop/ranges.h"
 #include "demo/demo_shop.h"

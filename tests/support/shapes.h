@@ -1,5 +1,5 @@
 #pragma once
-// How well one outline lies on another.
+// How large an outline is, and how well one lies on another.
 
 #include <algorithm>
 
@@ -7,6 +7,11 @@
 
 namespace burl::test
 {
+
+inline double areaOf(const Ring& ring)
+{
+    return area_mm2(std::span<const Vec2>(ring));
+}
 
 /// Intersection over union.
 inline double overlap(const Ring& a, const Ring& b)

@@ -6,6 +6,7 @@
 #include <QPushButton>
 #include <QTemporaryDir>
 
+#include "core/flatten/face_gcode.h"
 #include "ui/driver.h"
 #include "ui/flat/flat_bench.h"
 #include "ui/flat/gcode_window.h"

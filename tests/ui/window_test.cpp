@@ -267,34 +267,6 @@ TEST_CASE("a gesture is one step of undo and one picture of before", "[ui][docum
     CHECK_FALSE(d.job() == before);
 }
 
-TEST_CASE("undo over many edits comes back to where it began", "[ui][document]")
-{
-    Driver d;
-    const Job before = d.job();
-#ifdef BURL_SANITIZED
-    const int edits = 40; // watched over, each takes its time
-#else
-    const int edits = 200;
-#endif
-    for (int i = 0; i < edits; ++i) {
-        d.document.edit(QStringLiteral("length"), [i](Job& j) { j.layup.length_mm = 2000.0 + i; });
-    }
-    CHECK(d.document.undoStack().count() == edits);
-    for (int i = 0; i < edits; ++i) {
-        d.undo();
-    }
-    CHECK(d.job() == before);
-    CHECK(d.figure("thickness") == makePlan(before, d.document.shop()).figure("thickness").value());
-}
-
-TEST_CASE("an edit that changes nothing is no step", "[ui][document]")
-{
-    Driver d;
-    d.document.edit(QStringLiteral("nothing"), [](Job&) {});
-    d.type("finalLength", QStringLiteral("2700"));
-    CHECK(d.document.undoStack().count() == 0);
-}
-
 TEST_CASE("the board turns to the underside and back by its word and by T", "[ui][board]")
 {
     Driver d;

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/geometry/ring.h"
+#include "core/shop/mix_ratio.h"
 
 namespace burl
 {
@@ -22,14 +23,6 @@ struct VoidAmount {
 /// `woodEdges[i]` tells whether the edge from corner i to the next is wood.
 [[nodiscard]] VoidAmount riverVoid(const Ring& ring, double depth_mm, const std::vector<bool>& woodEdges);
 
-/// How two parts are mixed.
-struct MixRatio {
-    bool byMass = false; // otherwise by volume
-    double aToB = 1.0;   // A : B = aToB : 1
-    double densityA_kg_L = 1.1;
-    double densityB_kg_L = 1.0;
-    bool operator==(const MixRatio&) const = default;
-};
 [[nodiscard]] double mixedDensity_kg_L(const MixRatio& mix);
 
 struct OrderInput {

@@ -6,8 +6,8 @@
 #include <optional>
 #include <vector>
 
-#include "core/plan/entry.h"
-#include "core/plan/finding.h"
+#include "core/figure/entry.h"
+#include "core/figure/finding.h"
 #include "core/shop/slab.h"
 #include "core/wood/movement.h"
 

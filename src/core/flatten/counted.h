@@ -5,7 +5,7 @@
 #include <cstddef>
 #include <vector>
 
-#include "core/flatten/face_field.h"
+#include "core/face/face_field.h"
 #include "core/geometry/ring.h"
 
 namespace burl

@@ -4,8 +4,9 @@
 #include <cmath>
 #include <iterator>
 
-#include "core/flatten/removal.h"
+#include "core/face/surfaces.h"
 #include "core/measure/text.h"
+#include "core/router/removal.h"
 
 namespace burl
 {

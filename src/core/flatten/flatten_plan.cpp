@@ -8,15 +8,16 @@
 #include <cmath>
 #include <limits>
 
+#include "core/face/outliers.h"
+#include "core/face/surfaces.h"
 #include "core/flatten/after_cut.h"
 #include "core/flatten/counted.h"
 #include "core/flatten/flatten_look.h"
 #include "core/flatten/millings.h"
-#include "core/flatten/outliers.h"
 #include "core/flatten/packers.h"
-#include "core/flatten/removal.h"
-#include "core/flatten/rig.h"
 #include "core/layup/rings_across.h"
+#include "core/router/removal.h"
+#include "core/router/rig.h"
 
 namespace burl
 {

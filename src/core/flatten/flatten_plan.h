@@ -6,11 +6,11 @@
 #include <optional>
 #include <vector>
 
+#include "core/face/planes.h"
+#include "core/face/surfaces.h"
 #include "core/flatten/packers.h"
-#include "core/flatten/passes.h"
-#include "core/flatten/planes.h"
-#include "core/flatten/surfaces.h"
 #include "core/layup/layup_plan.h"
+#include "core/router/passes.h"
 
 namespace burl
 {
@@ -90,8 +90,5 @@ struct FlattenInput {
 [[nodiscard]] PassInput passInputOf(const FlattenChoices& choices, double most_mm);
 
 [[nodiscard]] FlattenPlan flattenPlan(const FlattenInput& input);
-
-/// The methods that ship, with customary depths; the maker may change every number.
-[[nodiscard]] const std::vector<FlattenMethod>& flattenMethods();
 
 } // namespace burl

@@ -6,10 +6,10 @@
 #include <optional>
 #include <vector>
 
+#include "core/figure/entry.h"
+#include "core/figure/figure.h"
+#include "core/figure/finding.h"
 #include "core/measure/outcome.h"
-#include "core/plan/entry.h"
-#include "core/plan/figure.h"
-#include "core/plan/finding.h"
 #include "core/shop/job.h"
 
 namespace burl

@@ -5,7 +5,7 @@
 #include <span>
 #include <vector>
 
-#include "core/flatten/planes.h"
+#include "core/face/planes.h"
 #include "core/shop/job.h"
 
 namespace burl

@@ -2,8 +2,9 @@
 
 #include <algorithm>
 
+#include "core/face/surfaces.h"
 #include "core/flatten/counted.h"
-#include "core/flatten/removal.h"
+#include "core/router/removal.h"
 
 namespace burl
 {

@@ -9,7 +9,7 @@
 #include <string>
 #include <vector>
 
-#include "core/flatten/planes.h"
+#include "core/face/planes.h"
 #include "core/geometry/ring.h"
 
 namespace burl

@@ -9,6 +9,7 @@
 
 #include "core/geometry/profile.h"
 #include "core/measure/outcome.h"
+#include "core/shop/template_tools.h"
 
 namespace burl
 {
@@ -29,14 +30,6 @@ struct Bends {
 };
 /// Radii from three neighbouring points of the line.
 [[nodiscard]] Bends tightestBends(const Profile& line);
-
-/// What the joint is cut with. The two cut faces meet when `bushing1 - bushing2` is twice the bit.
-struct TemplateTools {
-    double bit_mm = 12.0;
-    double bushing1_mm = 40.0;
-    double bushing2_mm = 16.0;
-    bool operator==(const TemplateTools&) const = default;
-};
 
 /// Bends that these tools can cut, of the joint itself.
 struct BendLimits {

@@ -6,12 +6,12 @@
 #include <optional>
 #include <vector>
 
+#include "core/figure/entry.h"
 #include "core/geometry/region_index.h"
 #include "core/layup/curved_joint.h"
 #include "core/layup/joinery.h"
 #include "core/layup/placement.h"
 #include "core/layup/river.h"
-#include "core/plan/entry.h"
 #include "core/shop/job.h"
 #include "core/shop/outline.h"
 #include "core/shop/shop.h"

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/lp/small_lp.h"
+#include "core/numeric/small_lp.h"
 
 namespace burl
 {

@@ -7,17 +7,10 @@
 
 #include "core/geometry/profile.h"
 #include "core/measure/outcome.h"
+#include "core/shop/rip_line.h"
 
 namespace burl
 {
-
-/// The line y = at0_mm + slope * x.
-struct RipLine {
-    double at0_mm = 0.0;
-    double slope = 0.0;
-    [[nodiscard]] double at(double x) const { return at0_mm + slope * x; }
-    bool operator==(const RipLine&) const = default;
-};
 
 struct RipAnswer {
     RipLine line;

@@ -3,8 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/flatten/planes.h"
-#include "core/flatten/surfaces.h"
+#include "core/face/planes.h"
+#include "core/face/surfaces.h"
 #include "core/geometry/ring.h"
 #include "core/layup/layup_plan.h"
 #include "core/layup/rip.h"

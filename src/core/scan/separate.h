@@ -8,7 +8,7 @@
 #include <span>
 #include <vector>
 
-#include "core/flatten/planes.h"
+#include "core/geometry/plane.h"
 #include "core/measure/outcome.h"
 #include "core/shop/slab.h"
 

@@ -7,9 +7,9 @@
 #include <string>
 #include <vector>
 
-#include "core/layup/curved_joint.h"
-#include "core/layup/rip.h"
+#include "core/shop/rip_line.h"
 #include "core/shop/slab.h"
+#include "core/shop/template_tools.h"
 
 namespace burl
 {

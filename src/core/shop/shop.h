@@ -7,8 +7,8 @@
 #include <string>
 #include <vector>
 
-#include "core/fill/volumes.h"
 #include "core/measure/units.h"
+#include "core/shop/mix_ratio.h"
 #include "core/shop/slab.h"
 
 namespace burl

@@ -3,7 +3,8 @@
 #include <cmath>
 #include <map>
 
-#include "core/flatten/surfaces.h"
+#include "core/face/surfaces.h"
+#include "core/geometry/ring.h"
 #include "core/measure/date.h"
 #include "core/shop/outline.h"
 #include "core/shop/tape_slips.h"

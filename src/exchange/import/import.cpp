@@ -7,7 +7,7 @@
 
 #include <nlohmann/json.hpp>
 
-#include "core/flatten/face_field.h"
+#include "core/face/face_field.h"
 #include "core/geometry/ring.h"
 #include "core/measure/text.h"
 #include "core/shop/edit.h"

@@ -1,8 +1,8 @@
 #include <cmath>
 #include <set>
 
-#include "core/flatten/passes.h"
-#include "core/flatten/planes.h"
+#include "core/face/planes.h"
+#include "core/router/passes.h"
 #include "exchange/verify/operations.h"
 
 namespace burl::verify

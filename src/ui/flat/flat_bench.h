@@ -3,6 +3,7 @@
 
 #include "app/pass_run.h"
 #include "app/sure_run.h"
+#include "core/flatten/pass_map.h"
 #include "ui/board/bench.h"
 
 class QPushButton;

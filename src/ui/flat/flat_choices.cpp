@@ -2,6 +2,7 @@
 
 #include <QPushButton>
 
+#include "core/router/methods.h"
 #include "ui/flat/flat_bench.h"
 #include "ui/ledger/choices_form.h"
 #include "ui/ledger/measure_field.h"

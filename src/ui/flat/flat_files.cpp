@@ -3,7 +3,8 @@
 #include <QFileDialog>
 #include <QFileInfo>
 
-#include "core/flatten/gcode.h"
+#include "core/flatten/face_gcode.h"
+#include "core/router/gcode.h"
 #include "ui/files.h"
 #include "ui/flat/flat_bench.h"
 #include "ui/flat/gcode_window.h"

@@ -3,7 +3,7 @@
 
 #include <QDialog>
 
-#include "core/flatten/gcode.h"
+#include "core/router/gcode.h"
 
 namespace burl::ui
 {

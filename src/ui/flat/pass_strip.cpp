@@ -7,6 +7,7 @@
 #include <QPainter>
 #include <QSlider>
 
+#include "core/flatten/pass_map.h"
 #include "ui/board/bench.h"
 #include "ui/text.h"
 #include "ui/theme.h"

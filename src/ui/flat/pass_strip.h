@@ -4,7 +4,8 @@
 #include <QWidget>
 
 #include "app/document.h"
-#include "core/flatten/removal.h"
+#include "core/flatten/pass_map.h"
+#include "core/router/removal.h"
 
 class QSlider;
 class QLabel;

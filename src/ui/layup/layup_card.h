@@ -6,7 +6,7 @@
 #include <QAbstractButton>
 
 #include "app/document.h"
-#include "core/plan/entry.h"
+#include "core/figure/entry.h"
 #include "drawing/wood.h"
 
 namespace burl::ui

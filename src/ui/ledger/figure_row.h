@@ -3,7 +3,7 @@
 
 #include <QWidget>
 
-#include "core/plan/entry.h"
+#include "core/figure/entry.h"
 
 class QLabel;
 

@@ -7,7 +7,7 @@
 #include <QWidget>
 
 #include "app/document.h"
-#include "core/plan/entry.h"
+#include "core/figure/entry.h"
 
 class QLabel;
 class QPushButton;
