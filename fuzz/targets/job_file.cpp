@@ -15,8 +15,8 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     fuzz::law(again.has_value(), "what was written can be read");
     fuzz::law(writeJobFile(again->job, again->shop) == written, "and is the same");
     const Plan plan = makePlan(read->job, read->shop);
-    for (int s = 0; s < kStages; ++s) {
-        for (const Entry& e : plan.figures(static_cast<Stage>(s))) {
+    for (const NamedAnswer& stage : plan.answers()) {
+        for (const Entry& e : stage.answer->figures) {
             fuzz::law(!e.figure.known() || std::isfinite(e.figure.value()), "no figure is silently no number");
         }
     }

@@ -5,10 +5,16 @@ namespace burl
 
 BackgroundRun::~BackgroundRun()
 {
+    finish();
+}
+
+void BackgroundRun::finish()
+{
     stop();
-    if (thread_) {
-        thread_->wait();
+    for (const auto& thread : threads_) {
+        thread->wait();
     }
+    threads_.clear();
 }
 
 void BackgroundRun::stop()
@@ -21,9 +27,7 @@ void BackgroundRun::stop()
 void BackgroundRun::begin(std::function<void(const Talk&)> work)
 {
     stop();
-    if (thread_) {
-        thread_->wait();
-    }
+    std::erase_if(threads_, [](const auto& thread) { return thread->isFinished(); });
     stopped_ = std::make_shared<std::atomic<bool>>(false);
     busy_ = true;
     const int run = ++run_;
@@ -38,8 +42,8 @@ void BackgroundRun::begin(std::function<void(const Talk&)> work)
             what();
         });
     };
-    thread_.reset(QThread::create([work = std::move(work), talk] { work(talk); }));
-    thread_->start();
+    threads_.emplace_back(QThread::create([work = std::move(work), talk] { work(talk); }));
+    threads_.back()->start();
 }
 
 void BackgroundRun::answer(int run, std::function<void()> what)

@@ -5,6 +5,7 @@
 #include <atomic>
 #include <functional>
 #include <memory>
+#include <vector>
 
 #include <QObject>
 #include <QThread>
@@ -25,6 +26,7 @@ public:
 
 Q_SIGNALS:
     void progressed(double share);
+    void answered();
 
 protected:
     /// What the work may ask and tell while it goes on.
@@ -34,14 +36,17 @@ protected:
         /// Runs on the interface's thread when the work is done, unless a newer run has begun.
         std::function<void(std::function<void()>)> done;
     };
-    /// Stops what runs, waits for it, and begins anew.
+    /// Tells what runs to stop and begins anew without waiting for it: the newest wins.
     void begin(std::function<void(const Talk&)> work);
+    /// Stops all and waits: nothing of this object is used afterwards. A class whose work uses its own members calls
+    /// it in its destructor.
+    void finish();
 
 private:
     void answer(int run, std::function<void()> what);
 
     std::shared_ptr<std::atomic<bool>> stopped_;
-    std::unique_ptr<QThread> thread_;
+    std::vector<std::unique_ptr<QThread>> threads_; // the newest last; the others are on their way out
     bool busy_ = false;
     int run_ = 0;
 };

@@ -17,6 +17,7 @@ class JobFileRun : public BackgroundRun
 
 public:
     using BackgroundRun::BackgroundRun;
+    ~JobFileRun() override { finish(); }
     void read(const QString& path);
 
 Q_SIGNALS:

@@ -23,6 +23,7 @@ class OfferRun : public BackgroundRun
 
 public:
     using BackgroundRun::BackgroundRun;
+    ~OfferRun() override { finish(); }
 
     /// Answers with found(). The job and the shop are as they are now; later edits do not matter to it.
     void seek(const Job& job, std::shared_ptr<const Shop> shop);

@@ -15,6 +15,7 @@ class PhotoRun : public BackgroundRun
 
 public:
     using BackgroundRun::BackgroundRun;
+    ~PhotoRun() override { finish(); }
 
     /// Decodes the picture and looks for markers; answers with opened() or failed().
     void open(std::string bytes);

@@ -1,34 +1,25 @@
 #pragma once
 // How sure the thickness is, worked out beside the interface whenever the flattening changes.
 
-#include <memory>
-
-#include "app/background_run.h"
+#include "app/slow_answer.h"
 #include "core/flatten/sure_plan.h"
 #include "core/plan/plan.h"
 
 namespace burl
 {
 
-class SureRun : public BackgroundRun
+class SureRun : public SlowAnswer<Made<FlattenStage>, SurePlan>
 {
-    Q_OBJECT
-
 public:
-    using BackgroundRun::BackgroundRun;
+    using SlowAnswer::SlowAnswer;
+    ~SureRun() override { finish(); }
 
-    /// Begins anew when the plan's flattening is another than the one answered or asked for.
-    void ask(const Plan& plan);
-    /// The answer for this plan; null while there is none.
-    [[nodiscard]] const SurePlan* answerFor(const Plan& plan) const;
-
-Q_SIGNALS:
-    void answered();
-
-private:
-    std::shared_ptr<const FlattenPlan> asked_;
-    std::shared_ptr<const FlattenPlan> answeredFor_;
-    SurePlan answer_;
+protected:
+    [[nodiscard]] SurePlan work(const Made<FlattenStage>& flatten,
+                                const std::function<bool(double)>& goOn) const override
+    {
+        return surePlan(*flatten.input, *flatten, goOn);
+    }
 };
 
 } // namespace burl

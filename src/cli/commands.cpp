@@ -44,9 +44,6 @@ struct Typesetter {
     QString family = QStringLiteral("Lato");
 };
 
-constexpr std::pair<Stage, const char*> kStageNames[] = {
-    {Stage::Layup, "layup"}, {Stage::Flatten, "flatten"}, {Stage::Fill, "fill"}, {Stage::Move, "move"}};
-
 const char* severityWord(Severity severity)
 {
     switch (severity) {
@@ -69,20 +66,20 @@ std::string planJson(const JobFile& job, const Plan& plan, bool working)
     if (plan.layup->missing) {
         root["missing"] = plan.layup->missing->what;
     }
-    for (const auto& [stage, name] : kStageNames) {
+    for (const NamedAnswer& stage : plan.answers()) {
         nlohmann::ordered_json part;
         part["figures"] = nlohmann::ordered_json::array();
-        for (const Entry& entry : plan.figures(stage)) {
+        for (const Entry& entry : stage.answer->figures) {
             part["figures"].push_back(figureJson(entry.figure, units, working));
         }
         part["findings"] = nlohmann::ordered_json::array();
-        for (const Finding& finding : plan.findings(stage)) {
+        for (const Finding& finding : stage.answer->findings) {
             part["findings"].push_back({{"code", finding.code},
                                         {"severity", severityWord(finding.severity)},
                                         {"sentence", sentence(finding, units)},
                                         {"remedy", remedyText(finding, units)}});
         }
-        root[name] = part;
+        root[stage.stage] = part;
     }
     return root.dump(2);
 }
@@ -102,9 +99,9 @@ void printPlan(const JobFile& job, const Plan& plan, bool working)
     if (plan.layup->missing) {
         std::cout << "  " << plan.layup->missing->what << '\n';
     }
-    for (const auto& [stage, name] : kStageNames) {
-        std::cout << '\n' << name << '\n';
-        for (const Entry& entry : plan.figures(stage)) {
+    for (const NamedAnswer& stage : plan.answers()) {
+        std::cout << '\n' << stage.stage << '\n';
+        for (const Entry& entry : stage.answer->figures) {
             const FigureNode& node = entry.figure.node();
             std::cout << "  " << padded(node.label, 34) << ' ' << figureText(entry.figure, units) << '\n';
             if (working && !node.formula.empty()) {
@@ -113,7 +110,7 @@ void printPlan(const JobFile& job, const Plan& plan, bool working)
                 }
             }
         }
-        for (const Finding& finding : plan.findings(stage)) {
+        for (const Finding& finding : stage.answer->findings) {
             std::cout << "  [" << severityWord(finding.severity) << "] " << sentence(finding, units);
             const std::string remedy = remedyText(finding, units);
             std::cout << (remedy.empty() ? "" : " -> " + remedy) << '\n';
@@ -138,10 +135,10 @@ int plan(const PlanOptions& options)
     Plan made = makePlan(job->job, job->shop);
     if (options.sure) { // the range stands among the figures of flattening
         auto flatten = std::make_shared<FlattenPlan>(*made.flatten);
-        const SurePlan sure = surePlan(*made.flattenInput, *flatten);
+        const SurePlan sure = surePlan(*made.flatten.input, *flatten);
         flatten->figures.insert(flatten->figures.end(), sure.figures.begin(), sure.figures.end());
         flatten->findings.insert(flatten->findings.end(), sure.findings.begin(), sure.findings.end());
-        made.flatten = flatten;
+        made.flatten.answer = flatten;
     }
     if (!options.figure.empty()) {
         const Figure figure = made.figure(options.figure);

@@ -64,7 +64,7 @@ void paintPieces(QPainter& painter, const BoardView& view, const Plan& plan, Woo
     const LayupPlan& layup = *plan.layup;
     for (size_t i = 0; i < layup.pieces.size(); ++i) {
         const PlacedPiece& piece = layup.pieces[i];
-        const auto& slab = plan.layupInput->slabs[i];
+        const auto& slab = plan.layup.input->slabs[i];
         const Face shown = piece.turnedOver != style.underside ? Face::Bottom : Face::Top;
         const Region& kept = style.underside ? piece.keptUnder : piece.kept;
         QColor line = style.palette.ink;
@@ -143,8 +143,8 @@ void paintRods(QPainter& painter, const BoardView& view, const Plan& plan, const
         return;
     }
     const double half = plan.layup->gapInput->overallWidth_mm / 2.0;
-    const double thick = plan.layupInput->choices.rods.diameter_mm * view.scale();
-    const double embed = plan.layupInput->choices.rods.embed_mm;
+    const double thick = plan.layup.input->choices.rods.diameter_mm * view.scale();
+    const double embed = plan.layup.input->choices.rods.embed_mm;
     for (const Rod& rod : plan.layup->rods) {
         const double below = valueAt(plan.layup->gapInput->edgeA, rod.x_mm) - half;
         const double above = below + rod.gap_mm;
@@ -167,12 +167,12 @@ void paintJoinery(QPainter& painter, const BoardView& view, const Plan& plan, co
     if (!tenons) {
         return;
     }
-    const JointChoices& joint = plan.layupInput->choices.joint;
+    const JointChoices& joint = plan.layup.input->choices.joint;
     QColor hidden = style.palette.ink;
     hidden.setAlphaF(0.18F);
     painter.setBrush(hidden);
     painter.setPen(QPen(style.palette.ink, 0, Qt::DashLine));
-    for (const Vec2 t : plan.layup->tenons) {
+    for (const Vec2 t : plan.tenons->places) {
         const Vec2 half{joint.wide_mm / 2.0, joint.reach_mm};
         painter.drawRect(QRectF(view.toPixel(t - half), view.toPixel(t + half)).normalized());
     }
@@ -278,7 +278,7 @@ void paintFeature(QPainter& painter, const BoardView& view, const Feature& featu
 void paintFeatures(QPainter& painter, const BoardView& view, const Plan& plan, const SceneStyle& style)
 {
     for (size_t i = 0; i < plan.layup->pieces.size(); ++i) {
-        for (const Feature& feature : plan.layupInput->slabs[i]->features) {
+        for (const Feature& feature : plan.layup.input->slabs[i]->features) {
             // A knot is seen in the wood itself, and what is filled in its resin.
             if (feature.kind != FeatureKind::Knot && feature.intention != Intention::Fill) {
                 paintFeature(painter, view, feature, plan.layup->pieces[i].place, style.palette);

@@ -120,7 +120,7 @@ private:
                                 rows);
         y_ += at + 1.0;
         if (job_.layup.kind != TopKind::Single && !piece.island) {
-            const auto& slab = *plan_.layupInput->slabs[index];
+            const auto& slab = *plan_.layup.input->slabs[index];
             if (const auto outline = outlineOf(slab, piece.turnedOver ? Face::Bottom : Face::Top)) {
                 QString words =
                     tr("Rip line, from the string: %1 at the butt end, %2 at the top end.")
@@ -159,7 +159,7 @@ private:
         for (const Ring& ring : piece.kept) {
             painter_.drawPolygon(view.toPixel(ring));
         }
-        const auto& slab = plan_.layupInput->slabs[static_cast<size_t>(&piece - plan_.layup->pieces.data())];
+        const auto& slab = plan_.layup.input->slabs[static_cast<size_t>(&piece - plan_.layup->pieces.data())];
         Palette palette = dayPalette();
         palette.ink = Qt::black;
         for (const Feature& f : slab->features) {
@@ -197,7 +197,7 @@ private:
 
     void joints()
     {
-        if (plan_.layup->tenons.empty()) {
+        if (plan_.tenons->places.empty()) {
             return;
         }
         makeRoom(24.0);
@@ -206,7 +206,7 @@ private:
         y_ += 6.0;
         for (const Joint& joint : plan_.layup->joints) {
             QStringList places;
-            for (const Vec2 t : plan_.layup->tenons) {
+            for (const Vec2 t : plan_.tenons->places) {
                 if (std::abs(t.y - valueAt(joint.line, t.x)) < 0.5) {
                     places << length(t.x);
                 }

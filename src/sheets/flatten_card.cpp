@@ -137,7 +137,7 @@ private:
     void drawing(size_t index)
     {
         const FlattenedPiece& flat = plan_.flatten->pieces[index];
-        const Slab& slab = *plan_.flattenInput->slabs[index];
+        const Slab& slab = *plan_.flatten.input->slabs[index];
         const auto outline = outlineOf(slab, Face::Top);
         if (!outline) {
             return;

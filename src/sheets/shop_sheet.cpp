@@ -188,7 +188,7 @@ private:
         std::vector<QStringList> rows;
         for (size_t i = 0; i < plan_.layup->pieces.size(); ++i) {
             const PlacedPiece& piece = plan_.layup->pieces[i];
-            const Slab& slab = *plan_.layupInput->slabs[i];
+            const Slab& slab = *plan_.layup.input->slabs[i];
             const auto outline = outlineOf(slab, Face::Top);
             const double from = outline->from_mm();
             const double to = outline->to_mm();
@@ -345,8 +345,8 @@ private:
     {
         page_.rule(0, y_, page_.width());
         y_ += 2.0;
-        for (const Stage stage : {Stage::Layup, Stage::Flatten, Stage::Fill, Stage::Move}) {
-            for (const Finding& finding : plan_.findings(stage)) {
+        for (const NamedAnswer& stage : plan_.answers()) {
+            for (const Finding& finding : stage.answer->findings) {
                 if (finding.severity < Severity::Warn || y_ > page_.height() - 12.0) {
                     continue;
                 }

@@ -252,7 +252,7 @@ void MainWindow::refresh()
                        "start a job");
         }
         sill_->showFindings(findings, document_.units(), [this](const Finding& f) {
-            return f.code == kNoJob || !f.leadsTo.empty() || f.place_mm || bench_->remedyFor(f) != nullptr;
+            return f.code == kNoJob || f.leadsTo.known() || f.place_mm || bench_->remedyFor(f) != nullptr;
         });
         board_->refit();
     }
@@ -513,8 +513,8 @@ void MainWindow::doRemedy(const Finding& finding)
         newJob();
     } else if (const auto act = bench_->remedyFor(finding)) {
         act();
-    } else if (!finding.leadsTo.empty()) {
-        showBench(QString::fromStdString(finding.leadsTo));
+    } else if (finding.leadsTo.known()) {
+        showBench(QString::fromStdString(finding.leadsTo.bench));
     } else if (finding.place_mm) {
         board_->showPlace(*finding.place_mm);
     }

@@ -35,11 +35,11 @@ Answer answerTo(const std::string& name)
     }
     out.read = true;
     out.plan = makePlan(file->job, file->shop);
-    for (const Stage stage : {Stage::Layup, Stage::Flatten, Stage::Fill, Stage::Move}) {
-        for (const Entry& entry : out.plan.figures(stage)) {
+    for (const NamedAnswer& stage : out.plan.answers()) {
+        for (const Entry& entry : stage.answer->figures) {
             out.shown.emplace(entry.figure.node().key, entry.figure);
         }
-        for (const Finding& finding : out.plan.findings(stage)) {
+        for (const Finding& finding : stage.answer->findings) {
             out.said[finding.code].insert(finding.severity);
         }
     }

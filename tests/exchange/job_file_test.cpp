@@ -205,7 +205,7 @@ TEST_CASE("a damaged job file never crashes and never passes as whole", "[jobfil
         const auto read = readJobFile(text);
         if (read) { // what still reads must still plan, with numbers or with a sentence
             const Plan plan = makePlan(read->job, read->shop);
-            for (const Entry& entry : plan.figures(Stage::Layup)) {
+            for (const Entry& entry : plan.layup->figures) {
                 CHECK(std::isfinite(entry.figure.value()));
             }
         }

@@ -217,8 +217,8 @@ TEST_CASE("a job file cut anywhere, or with a byte changed anywhere, is read who
             CHECK_FALSE(read.error().sentence.empty());
         } else {
             const Plan plan = makePlan(read->job, read->shop);
-            for (const Stage stage : {Stage::Layup, Stage::Flatten, Stage::Fill, Stage::Move}) {
-                for (const Entry& entry : plan.figures(stage)) {
+            for (const NamedAnswer& stage : plan.answers()) {
+                for (const Entry& entry : stage.answer->figures) {
                     CHECK(figureText(entry.figure, {}).find("nan") == std::string::npos);
                 }
             }

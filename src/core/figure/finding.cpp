@@ -25,17 +25,6 @@ Finding& addFinding(std::vector<Finding>& findings, std::string code, Severity s
     return findings.back();
 }
 
-std::string benchNamedIn(const std::string& where)
-{
-    for (const auto& [name, id] :
-         {std::pair{"Yard:", "yard"}, {"Layup:", "layup"}, {"Flat:", "flat"}, {"Fill:", "fill"}, {"Move:", "move"}}) {
-        if (where.rfind(name, 0) == 0) {
-            return id;
-        }
-    }
-    return {};
-}
-
 std::string sentence(const Finding& finding, const UnitChoice& units)
 {
     return filledIn(finding.text, texts(finding, units));

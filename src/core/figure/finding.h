@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/figure/figure.h"
+#include "core/figure/where.h"
 #include "core/geometry/vec2.h"
 
 namespace burl
@@ -20,16 +21,13 @@ struct Finding {
     std::vector<Figure> figures;
     std::string remedy;           // what can be done, a few words with {0}, {1}
     std::optional<Vec2> place_mm; // on the table, where a click leads
-    std::string leadsTo{};        // id of the bench where the remedy is done; empty: here, or nowhere in the program
+    Where leadsTo{};              // where the remedy is done
     int row = -1;                 // of the table it is about, from 0; -1: none
 };
 
 /// Adds a finding and gives it back, to say where its remedy is done.
 Finding& addFinding(std::vector<Finding>& findings, std::string code, Severity severity, std::string text,
                     std::vector<Figure> figures, std::string remedy, std::optional<Vec2> place = std::nullopt);
-
-/// The bench that a "Yard: ..." or "Layup: ..." names.
-[[nodiscard]] std::string benchNamedIn(const std::string& where);
 
 [[nodiscard]] std::string sentence(const Finding& finding, const UnitChoice& units);
 [[nodiscard]] std::string remedyText(const Finding& finding, const UnitChoice& units);

@@ -258,7 +258,7 @@ void lookAtFill(const FillInput& in, FillPlan& plan)
         addFinding(plan.findings, "fill.thickness_guess", Severity::Caution,
                    "The thickness is a guess ({0}), so the litres are one too.", {in.flatten->thickness},
                    "read the faces first")
-            .leadsTo = "yard";
+            .leadsTo.bench = "yard";
     }
     for (const FillItem& item : plan.items) {
         lookAtItem(in, item, plan.findings);

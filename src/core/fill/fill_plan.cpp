@@ -11,6 +11,7 @@
 
 #include "core/fill/cavity.h"
 #include "core/fill/fill_look.h"
+#include "core/shop/same_slabs.h"
 #include "core/wood/density.h"
 
 namespace burl
@@ -19,9 +20,7 @@ namespace burl
 bool sameInput(const FillInput& a, const FillInput& b)
 {
     return a.choices == b.choices && a.layup == b.layup && a.flatten == b.flatten && a.species == b.species &&
-           a.resins == b.resins &&
-           std::equal(a.slabs.begin(), a.slabs.end(), b.slabs.begin(), b.slabs.end(),
-                      [](const auto& x, const auto& y) { return x == y || (x && y && *x == *y); });
+           a.resins == b.resins && sameSlabs(a.slabs, b.slabs);
 }
 
 namespace
@@ -451,6 +450,12 @@ private:
 FillPlan fillPlan(const FillInput& input)
 {
     return FillBuilder(input).run();
+}
+
+FillInput fillInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup,
+                    std::shared_ptr<const FlattenPlan> flatten)
+{
+    return {in.job.fill, std::move(layup), std::move(flatten), in.slabs, in.species, in.shop.resins};
 }
 
 } // namespace burl

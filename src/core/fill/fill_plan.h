@@ -9,6 +9,7 @@
 
 #include "core/fill/volumes.h"
 #include "core/flatten/flatten_plan.h"
+#include "core/shop/job_in_shop.h"
 
 namespace burl
 {
@@ -61,7 +62,7 @@ struct ResinOrder {
     double maxLayer_mm = 0.0;
 };
 
-struct FillPlan {
+struct FillPlan : StageAnswer {
     std::vector<FillItem> items;
     std::vector<ResinOrder> orders;
     std::optional<GapAnswer> gap;             // between finished faces, over the final length
@@ -69,8 +70,6 @@ struct FillPlan {
     Figure mass;                              // finished top: wood and resin
     Figure wood_L, resin_L, air_L, outline_L; // of the finished top: the first three make the last
     Figure cost;                              // of the resin, where its price is known
-    std::vector<Entry> figures;
-    std::vector<Finding> findings;
 };
 
 struct FillInput {
@@ -94,5 +93,21 @@ struct ResinChoice {
 /// So narrow that the wood on both sides cools it, however deep it is: one or two fills.
 [[nodiscard]] bool isNarrow(double width_mm);
 [[nodiscard]] ResinChoice resinFor(bool river, FeatureKind kind, double litres, double width_mm, double depth_mm);
+
+[[nodiscard]] FillInput fillInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup,
+                                  std::shared_ptr<const FlattenPlan> flatten);
+
+/// Its place in the list of stages (core/plan/plan.h).
+struct FillStage {
+    using Input = FillInput;
+    using Answer = FillPlan;
+    static constexpr const char* kName = "fill";
+    static constexpr const char* kBench = "fill"; // that shows it
+    template <typename Before> static Input input(const JobInShop& in, const Before& before)
+    {
+        return fillInput(in, before.layup.answer, before.flatten.answer);
+    }
+    static Answer answer(const Input& input) { return fillPlan(input); }
+};
 
 } // namespace burl

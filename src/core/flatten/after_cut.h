@@ -6,7 +6,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/figure/entry.h"
+#include "core/figure/answer.h"
 #include "core/figure/finding.h"
 #include "core/shop/slab.h"
 #include "core/wood/movement.h"

@@ -41,7 +41,7 @@ void lookForOddReadings(const Slab& slab, const Placement& place, const Flattene
                     given("odd_expected", "expected", reading - off, Unit::Length, "from its neighbours")},
                    proud ? "read it again; if a stub stands proud there, cut it back first" : "read it again",
                    place.toTable(dot.slab))
-            .leadsTo = "yard";
+            .leadsTo.bench = "yard";
     }
 }
 
@@ -86,7 +86,7 @@ void lookAtTape(const Slab& slab, const FlattenedPiece& piece, std::vector<Findi
                 given("read_to", "most by the readings", piece.readTo_mm, Unit::Length, "top less underside"),
                 given("tape", "by the tape", tape, Unit::Length, "tape")},
                "measure the thickness again, and see whether heights were read down from rails or up from the bench")
-        .leadsTo = "yard";
+        .leadsTo.bench = "yard";
 }
 
 constexpr int kSpareToTell = 3;       // readings beyond wind, bow and cup, before they tell how uneven a face is
@@ -107,14 +107,14 @@ void lookBetween(const Placement& place, const FlattenedPiece& piece, std::vecto
                           given("read_error", "error of a reading", kReadError_mm, Unit::Length, "probe or rule")},
                          2.0 * left, Unit::Length)},
                    "read a finer grid")
-            .leadsTo = "yard";
+            .leadsTo.bench = "yard";
     } else {
         addFinding(findings, "flatten.between_readings", Severity::Caution,
                    "Readings of " + piece.name + " are too few to tell what stands between them: {0} more may go.",
                    {assumed("unevenness", "unevenness", kSeveral_mm, Unit::Length,
                             "what coarse grids miss on sawn slabs; read three more places to have it measured")},
                    "read a finer grid")
-            .leadsTo = "yard";
+            .leadsTo.bench = "yard";
     }
     if (piece.carriedAt && piece.carried_mm > kRimSeen_mm) {
         addFinding(findings, "flatten.rim_not_read", Severity::Caution,
@@ -123,7 +123,7 @@ void lookBetween(const Placement& place, const FlattenedPiece& piece, std::vecto
                        "them.",
                    {given("rim_beyond", "beyond the readings", piece.carried_mm, Unit::Length, "final outline")},
                    "read a row near the edge", place.toTable(*piece.carriedAt))
-            .leadsTo = "yard";
+            .leadsTo.bench = "yard";
     }
 }
 
@@ -152,9 +152,7 @@ void lookAtPiece(const Slab& slab, const Placement& place, const Surfaces& surfa
                  std::vector<Finding>& findings)
 {
     if (piece.missing) {
-        addFinding(findings, "flatten.missing", Severity::Warn, asSentence(piece.missing->what), {},
-                   piece.missing->where)
-            .leadsTo = benchNamedIn(piece.missing->where);
+        addMissing(findings, "flatten.missing", *piece.missing);
         return;
     }
     lookForOddReadings(slab, place, piece, findings);
@@ -163,18 +161,18 @@ void lookAtPiece(const Slab& slab, const Placement& place, const Surfaces& surfa
         addFinding(findings, "flatten.under_not_read", Severity::Caution,
                    "The underside of " + piece.name + " is not read; it is taken as parallel to the top.", {},
                    "read the gaps under it")
-            .leadsTo = "yard";
+            .leadsTo.bench = "yard";
     } else if (piece.under == UnderSource::MeanThickness) {
         addFinding(findings, "flatten.faces_not_tied", Severity::Warn,
                    "Both faces of " + piece.name + " were read in different settings; one thickness does not tie them.",
                    {}, "read the thickness at three places")
-            .leadsTo = "yard";
+            .leadsTo.bench = "yard";
     }
     if (surfaces.tieMisfit_mm > 1.5) {
         addFinding(findings, "flatten.tie_misfit", Severity::Warn,
                    "Thickness readings of " + piece.name + " disagree with the surface readings by {0}.",
                    {given("misfit", "misfit", surfaces.tieMisfit_mm, Unit::Length, "readings")}, "measure again")
-            .leadsTo = "yard";
+            .leadsTo.bench = "yard";
     }
     lookBetween(place, piece, findings);
     lookAtHollow(place, piece, findings);

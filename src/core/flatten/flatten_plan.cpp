@@ -18,6 +18,8 @@
 #include "core/layup/rings_across.h"
 #include "core/router/removal.h"
 #include "core/router/rig.h"
+#include "core/shop/same_slabs.h"
+#include "core/wood/moisture.h"
 
 namespace burl
 {
@@ -25,9 +27,7 @@ namespace burl
 bool sameInput(const FlattenInput& a, const FlattenInput& b)
 {
     return a.choices == b.choices && a.wanted_mm == b.wanted_mm && a.layup == b.layup && a.kerf_mm == b.kerf_mm &&
-           a.wood == b.wood && a.roomMc_pct == b.roomMc_pct &&
-           std::equal(a.slabs.begin(), a.slabs.end(), b.slabs.begin(), b.slabs.end(),
-                      [](const auto& x, const auto& y) { return x == y || (x && y && *x == *y); });
+           a.wood == b.wood && a.roomMc_pct == b.roomMc_pct && sameSlabs(a.slabs, b.slabs);
 }
 
 namespace
@@ -62,7 +62,8 @@ public:
     {
         const auto surfaces = surfacesOf(slab_);
         if (!surfaces) {
-            out_.missing = Missing{surfaces.error().sentence, "Yard: surface readings of " + slab_.name};
+            out_.missing = Missing{surfaces.error().sentence, "surface readings of " + slab_.name,
+                                   Where{"yard", "heights", slab_.id.value}};
             return;
         }
         surfaces_ = *surfaces;
@@ -82,15 +83,15 @@ public:
         if (choices_.school == FlattenSchool::BothFaces) {
             const auto planes = thickestSlabTakingLeast(top_.points, bottom_.points);
             if (!planes) {
-                out_.missing =
-                    Missing{slab_.name + ": " + planes.error().sentence, "Yard: surface readings of " + slab_.name};
+                out_.missing = Missing{slab_.name + ": " + planes.error().sentence, "surface readings of " + slab_.name,
+                                       Where{"yard", "heights", slab_.id.value}};
                 return;
             }
             if (planes->thickness_mm < kSeen_mm) {
                 out_.missing =
                     Missing{slab_.name + ": its two faces, as read, leave no wood between two flat planes; a "
                                          "reading is wrong, or the slab cannot be flattened on both faces",
-                            "Yard: surface readings of " + slab_.name};
+                            "surface readings of " + slab_.name, Where{"yard", "heights", slab_.id.value}};
                 return;
             }
             out_.topPlane = planes->top;
@@ -288,8 +289,8 @@ private:
         }
         const auto face = leastRemovalOver(points, over);
         if (!face) {
-            out_.missing =
-                Missing{slab_.name + ": " + face.error().sentence, "Yard: surface readings of " + slab_.name};
+            out_.missing = Missing{slab_.name + ": " + face.error().sentence, "surface readings of " + slab_.name,
+                                   Where{"yard", "heights", slab_.id.value}};
             return;
         }
         Plane plane = face->plane;
@@ -670,6 +671,25 @@ PassInput passInputOf(const FlattenChoices& choices, double most_mm)
 FlattenPlan flattenPlan(const FlattenInput& input)
 {
     return FlattenBuilder(input).run();
+}
+
+FlattenInput flattenInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup)
+{
+    FlattenInput out;
+    out.choices = in.job.flatten;
+    out.wanted_mm = in.job.layup.thickness_mm;
+    out.layup = std::move(layup);
+    out.slabs = in.slabs;
+    out.kerf_mm = in.kerf_mm;
+    for (const Species& kind : in.species) {
+        out.wood.push_back(kind.change);
+    }
+    if (const Climate* climate = in.shop.climate(in.job.move.climate)) {
+        out.roomMc_pct = (emc_pct(climate->winter_degC, climate->winter_rh_pct) +
+                          emc_pct(climate->summer_degC, climate->summer_rh_pct)) /
+                         2.0;
+    }
+    return out;
 }
 
 } // namespace burl

@@ -11,6 +11,7 @@
 #include "core/flatten/packers.h"
 #include "core/layup/layup_plan.h"
 #include "core/router/passes.h"
+#include "core/shop/job_in_shop.h"
 
 namespace burl
 {
@@ -59,13 +60,11 @@ struct FlattenedPiece {
     RoundedPackers rounded;      // what building them from the shop's stock costs
 };
 
-struct FlattenPlan {
+struct FlattenPlan : StageAnswer {
     std::vector<FlattenedPiece> pieces;
     Figure thickness; // of the finished top: the thinner piece decides; a guess when nothing is read. Where only one
                       // face is cut, at its thinnest place
     Figure meanThickness; // for weight and volumes; the same where both faces are cut
-    std::vector<Entry> figures;
-    std::vector<Finding> findings;
 };
 
 struct FlattenInput {
@@ -90,5 +89,20 @@ struct FlattenInput {
 [[nodiscard]] PassInput passInputOf(const FlattenChoices& choices, double most_mm);
 
 [[nodiscard]] FlattenPlan flattenPlan(const FlattenInput& input);
+
+[[nodiscard]] FlattenInput flattenInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup);
+
+/// Its place in the list of stages (core/plan/plan.h).
+struct FlattenStage {
+    using Input = FlattenInput;
+    using Answer = FlattenPlan;
+    static constexpr const char* kName = "flatten";
+    static constexpr const char* kBench = "flat"; // that shows it
+    template <typename Before> static Input input(const JobInShop& in, const Before& before)
+    {
+        return flattenInput(in, before.layup.answer);
+    }
+    static Answer answer(const Input& input) { return flattenPlan(input); }
+};
 
 } // namespace burl

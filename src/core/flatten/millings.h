@@ -6,7 +6,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/figure/entry.h"
+#include "core/figure/answer.h"
 #include "core/figure/figure.h"
 #include "core/figure/finding.h"
 #include "core/measure/outcome.h"

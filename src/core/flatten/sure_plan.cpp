@@ -90,7 +90,7 @@ SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan, const Sure
             }
             addFinding(out.findings, "flatten.sure_not_known", Severity::Caution,
                        slab.name + ": " + sure.error().sentence, {}, "")
-                .leadsTo = "yard";
+                .leadsTo.bench = "yard";
             continue;
         }
         const std::string source = std::to_string(in.samples) + " surfaces that the readings allow, saw marks " +

@@ -73,12 +73,6 @@ public:
         }
         measureJoints();
         measureRods();
-        if (!plan_.tenons.empty()) {
-            const Figure pitch = given("tenon_pitch", "pitch", choices_.joint.pitch_mm, Unit::Length, "chosen");
-            add(made("tenons", choices_.joint.kind == JointKind::Dowels ? "Dowels" : "Loose tenons",
-                     "evenly along each joint, {0} apart at most, 40 mm clear of ends, cuts, keys and voids", {pitch},
-                     static_cast<double>(plan_.tenons.size()), Unit::Count));
-        }
         if (!plan_.keys.empty()) {
             std::vector<Figure> keys;
             for (const KeyedCheck& check : plan_.keyed) {

@@ -195,7 +195,6 @@ private:
     void lookAtJoints()
     {
         for (const Joint& joint : plan_.joints) {
-            lookForTenons(joint);
             lookAtWoodAt(joint);
             for (const size_t i : {joint.upper, joint.lower}) {
                 lookAtFeaturesAt(joint, i);
@@ -203,23 +202,6 @@ private:
             if (joint.curved) {
                 lookAtBends(joint);
             }
-        }
-    }
-
-    /// A joint that was to be held by tenons and has room for none.
-    void lookForTenons(const Joint& joint)
-    {
-        if (choices_.joint.kind == JointKind::GlueOnly) {
-            return;
-        }
-        const bool any = std::any_of(plan_.tenons.begin(), plan_.tenons.end(),
-                                     [&](Vec2 t) { return std::abs(t.y - valueAt(joint.line, t.x)) < 1.0; });
-        if (!any) {
-            addFinding(plan_.findings, "layup.no_tenon", Severity::Warn,
-                       "No " + std::string(choices_.joint.kind == JointKind::Dowels ? "dowel" : "loose tenon") +
-                           " finds room along the joint of " + plan_.pieces[joint.upper].name + " and " +
-                           plan_.pieces[joint.lower].name + ".",
-                       {}, "glue alone, or move what is in its way", Vec2{choices_.length_mm / 2.0, joint.level_mm});
         }
     }
 
@@ -491,7 +473,7 @@ private:
                 addFinding(plan_.findings, "layup.mc_apart", Severity::Warn,
                            "The " + many + " are {0} moisture apart: one will move after gluing.", {figure},
                            "let them come to rest together")
-                    .leadsTo = "yard";
+                    .leadsTo.bench = "yard";
             } else {
                 const std::string all = plan_.pieces.size() == 2 ? "Both slabs" : "All slabs";
                 addFinding(plan_.findings, "layup.mc_alike", Severity::Good,

@@ -1,4 +1,5 @@
 #include "core/layup/layup_plan.h"
+#include "core/shop/same_slabs.h"
 
 // Method: each piece is brought into its pose (mirrored, end for end), its rip line found or taken
 // from the maker, and the piece turned and shifted so that the line lies along the joint (pair) or
@@ -34,9 +35,7 @@ Ring Placement::toSlab(const Ring& ring) const
 bool sameInput(const LayupInput& a, const LayupInput& b)
 {
     return a.choices == b.choices && a.trim_mm == b.trim_mm && a.ripMargin_mm == b.ripMargin_mm &&
-           a.longest_mm == b.longest_mm && a.van_mm == b.van_mm && a.door == b.door && a.grooves == b.grooves &&
-           std::equal(a.slabs.begin(), a.slabs.end(), b.slabs.begin(), b.slabs.end(),
-                      [](const auto& x, const auto& y) { return x == y || (x && y && *x == *y); });
+           a.longest_mm == b.longest_mm && a.van_mm == b.van_mm && a.door == b.door && sameSlabs(a.slabs, b.slabs);
 }
 
 namespace
@@ -113,14 +112,14 @@ public:
         plan_.length = given("length", "final length", choices_.length_mm, Unit::Length, "chosen");
         plan_.trim_mm = in_.trim_mm;
         if (!(choices_.length_mm > 0.0)) {
-            return missing("The final length is not given.", "Layup: final length");
+            return missing("The final length is not given.", "final length");
         }
         const PieceCount count = piecesOf(choices_.kind);
         if (choices_.pieces.size() < count.least) {
             return missing(count.least == 1   ? "No slab is laid in the top yet."
                            : count.least == 2 ? "Two slabs make this top; fewer are laid in."
                                               : "Three to five slabs make this top; fewer are laid in.",
-                           "Layup: take a slab from the rack");
+                           "take a slab from the rack");
         }
         const size_t wanted = std::min(choices_.pieces.size(), count.most);
         for (size_t i = 0; i < wanted; ++i) {
@@ -151,9 +150,9 @@ public:
     }
 
 private:
-    LayupPlan missing(std::string what, std::string where)
+    LayupPlan missing(std::string what, std::string wants, Where where = {"layup"})
     {
-        plan_.missing = Missing{std::move(what), std::move(where)};
+        plan_.missing = Missing{std::move(what), std::move(wants), std::move(where)};
         return plan_;
     }
 
@@ -177,13 +176,14 @@ private:
         const Piece& piece = choices_.pieces[index];
         const auto& slab = index < in_.slabs.size() ? in_.slabs[index] : nullptr;
         if (!slab) {
-            missing("A slab of this top is no longer in the shop.", "Layup: take another from the rack");
+            missing("A slab of this top is no longer in the shop.", "take another from the rack");
             return false;
         }
         const auto show = outlineOf(*slab, piece.show);
         const auto under = outlineOf(*slab, piece.show == Face::Top ? Face::Bottom : Face::Top);
         if (!show || !under) {
-            missing(slab->name + ": " + (!show ? show.error() : under.error()).sentence, "Yard: tape of " + slab->name);
+            missing(slab->name + ": " + (!show ? show.error() : under.error()).sentence, "tape of " + slab->name,
+                    {"yard", "tape", slab->id.value});
             return false;
         }
         PlacedPiece placed;
@@ -201,7 +201,7 @@ private:
         const double from = std::max(start, start - piece.left_mm - in_.trim_mm);
         const double to = std::min(end, start - piece.left_mm + choices_.length_mm + in_.trim_mm);
         if (!(to - from > 10.0)) {
-            missing(slab->name + " does not reach the top where it lies.", "Layup: slide the piece back");
+            missing(slab->name + " does not reach the top where it lies.", "slide the piece back");
             return false;
         }
         const RipSide side = ripSideOf(choices_, index);
@@ -224,7 +224,7 @@ private:
         } else if (side == RipSide::Both) {
             const auto best = bestStrip(lowerBoth, upperBoth, in_.ripMargin_mm, from, to - from);
             if (!best) {
-                missing(slab->name + ": " + best.error().sentence, "Layup: rip line of " + slab->name);
+                missing(slab->name + ": " + best.error().sentence, "rip line of " + slab->name);
                 return false;
             }
             line = best->line;
@@ -233,7 +233,7 @@ private:
                                   ? bestNearRip(lowerBoth, upperBoth, in_.ripMargin_mm, from, to - from)
                                   : bestFarRip(lowerBoth, upperBoth, in_.ripMargin_mm, from, to - from);
             if (!best) {
-                missing(slab->name + ": " + best.error().sentence, "Layup: rip line of " + slab->name);
+                missing(slab->name + ": " + best.error().sentence, "rip line of " + slab->name);
                 return false;
             }
             line = best->line;
@@ -280,7 +280,7 @@ private:
             placed.jointBelow_mm = below + in_.ripMargin_mm;
             if (!(*placed.jointBelow_mm < -20.0)) {
                 missing(slab->name + " has no straight strip left between two joints.",
-                        "Layup: slide the piece or take a wider slab");
+                        "slide the piece or take a wider slab");
                 return false;
             }
         }
@@ -580,6 +580,19 @@ PieceCount piecesOf(TopKind kind)
 LayupPlan layupPlan(const LayupInput& input)
 {
     return LayupBuilder(input).run();
+}
+
+LayupInput layupInput(const JobInShop& in)
+{
+    LayupInput out;
+    out.choices = in.job.layup;
+    out.slabs = in.slabs;
+    out.trim_mm = in.job.layup.trim_mm.value_or(in.shop.habits.trimEachEnd_mm);
+    out.ripMargin_mm = in.job.layup.ripMargin_mm.value_or(in.shop.habits.ripMargin_mm);
+    out.longest_mm = in.shop.habits.longest_mm;
+    out.van_mm = in.shop.habits.van_mm;
+    out.door = in.job.door;
+    return out;
 }
 
 } // namespace burl

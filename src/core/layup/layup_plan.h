@@ -6,13 +6,14 @@
 #include <optional>
 #include <vector>
 
-#include "core/figure/entry.h"
+#include "core/figure/answer.h"
 #include "core/geometry/region_index.h"
 #include "core/layup/curved_joint.h"
 #include "core/layup/joinery.h"
 #include "core/layup/placement.h"
 #include "core/layup/river.h"
 #include "core/shop/job.h"
+#include "core/shop/job_in_shop.h"
 #include "core/shop/outline.h"
 #include "core/shop/shop.h"
 
@@ -67,7 +68,7 @@ struct KeyedCheck {
     size_t keys = 0; // that hold it
 };
 
-struct LayupPlan {
+struct LayupPlan : StageAnswer {
     std::vector<PlacedPiece> pieces;
     Box finalBox;               // x from 0 to the final length, y over the widest place
     double outerLower_mm = 0.0; // straight outer edges, where they run; of tapered ones the widest place
@@ -77,7 +78,6 @@ struct LayupPlan {
     bool openGap = false;                        // the gap stays open: nothing is poured
     Ring shape;                                  // of a round or an oval; empty otherwise
     std::vector<ButterflyKey> keys;              // on the top, where checks are to be keyed
-    std::vector<Vec2> tenons;                    // loose tenons or dowels, at the joints
     std::vector<Rod> rods;                       // across an open gap
     std::vector<KeyedCheck> keyed;               // checks to be keyed, whether or not a key finds room
     std::optional<double> parted_mm;
@@ -87,9 +87,6 @@ struct LayupPlan {
     Profile halvesDiffer;                // far half minus near half, for a pair
     std::optional<GapInput> gapInput;
     std::optional<GapAnswer> gap; // between show faces as they lie rough
-    std::vector<Entry> figures;
-    std::vector<Finding> findings;
-    std::optional<Missing> missing;
 
     Figure length, meanWidth, leastWidth, woodArea, topArea;
 
@@ -119,7 +116,6 @@ struct LayupInput {
     std::optional<double> longest_mm; // that the shop handles
     std::optional<double> van_mm;
     DoorWay door;
-    std::vector<Box> grooves; // of channels under a joined top: no tenon lies there
 };
 [[nodiscard]] bool sameInput(const LayupInput& a, const LayupInput& b);
 
@@ -139,11 +135,26 @@ struct PieceCount {
 
 /// The outline of pieces that lie, and what it keeps of them; the area of the top. Part of layupPlan.
 double outlineLayup(const LayupInput& input, LayupPlan& plan);
-/// Keys and tenons of a layup that stands. Part of layupPlan.
+/// Keys of a layup that stands. Part of layupPlan.
 void joinLayup(const LayupInput& input, LayupPlan& plan);
 /// The figures of a layup that stands; its top has this area. Part of layupPlan.
 void measureLayup(const LayupInput& input, double topArea_mm2, LayupPlan& plan);
 /// What wants attention in a layup that stands: appended to its findings. Part of layupPlan.
 void lookAtLayup(const LayupInput& input, LayupPlan& plan);
+
+[[nodiscard]] LayupInput layupInput(const JobInShop& in);
+
+/// Its place in the list of stages (core/plan/plan.h).
+struct LayupStage {
+    using Input = LayupInput;
+    using Answer = LayupPlan;
+    static constexpr const char* kName = "layup";
+    static constexpr const char* kBench = "layup"; // that shows it
+    template <typename Before> static Input input(const JobInShop& in, const Before& /*before*/)
+    {
+        return layupInput(in);
+    }
+    static Answer answer(const Input& input) { return layupPlan(input); }
+};
 
 } // namespace burl

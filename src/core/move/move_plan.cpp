@@ -7,6 +7,7 @@
 #include "core/layup/in_top.h"
 #include "core/layup/rings_across.h"
 #include "core/measure/text.h"
+#include "core/shop/same_slabs.h"
 #include "core/wood/moisture.h"
 
 namespace burl
@@ -19,8 +20,7 @@ bool sameInput(const MoveInput& a, const MoveInput& b)
         a.thickness && b.thickness ? &a.thickness.node() == &b.thickness.node() : !a.thickness && !b.thickness;
     return a.choices == b.choices && a.layup == b.layup && sameThickness && a.species == b.species &&
            a.climate == b.climate && a.leastWoodOverInsert_mm == b.leastWoodOverInsert_mm &&
-           std::equal(a.slabs.begin(), a.slabs.end(), b.slabs.begin(), b.slabs.end(),
-                      [](const auto& x, const auto& y) { return x == y || (x && y && *x == *y); });
+           sameSlabs(a.slabs, b.slabs);
 }
 
 namespace
@@ -113,23 +113,22 @@ private:
         for (size_t i = 0; i < in_.slabs.size() && i < in_.layup->pieces.size(); ++i) {
             const Species& species = in_.species[i];
             const std::string& name = in_.layup->pieces[i].name;
+            const Where atSlab{"yard", "", in_.slabs[i]->id.value};
             if (species.id.empty()) {
                 plan_.missing = Missing{"What wood " + name + " is has not been said, so nobody knows how far it moves",
-                                        "Yard: the species of " + name};
+                                        "the species of " + name, atSlab};
             } else if (!(species.change.radial > 0.0) || !(species.change.tangential > 0.0)) {
                 plan_.missing =
                     Missing{"How far " + species.name + " moves is not known: its species says no c_r and c_t",
-                            "give both in the species of " + name};
+                            "give both in the species of " + name, Where{}};
             }
         }
         if (!in_.climate) {
-            plan_.missing =
-                Missing{"The room this top will live in is not among the rooms of the shop", "Move: choose its room"};
+            plan_.missing = Missing{"The room this top will live in is not among the rooms of the shop",
+                                    "choose its room", Where{"move"}};
         }
         if (plan_.missing) {
-            addFinding(plan_.findings, "move.missing", Severity::Warn, asSentence(plan_.missing->what), {},
-                       plan_.missing->where)
-                .leadsTo = benchNamedIn(plan_.missing->where);
+            addMissing(plan_.findings, "move.missing", *plan_.missing);
         }
     }
 
@@ -547,12 +546,12 @@ private:
             if (!slab.mc_pct) {
                 addFinding(plan_.findings, "move.no_mc", Severity::Caution,
                            slab.name + " is not metered; its moisture is a guess.", {}, "read its MC")
-                    .leadsTo = "yard";
+                    .leadsTo.bench = "yard";
             } else if (in_.climate && *slab.mc_pct > plan_.mc.wettest_pct + 2.0) {
                 addFinding(plan_.findings, "move.too_wet", Severity::Warn,
                            slab.name + " is at {0}, wetter than its room ever gets ({1}): it will shrink and cup.",
                            {given("mc", "MC", *slab.mc_pct, Unit::Percent, "meter"), plan_.wettest}, "let it dry on")
-                    .leadsTo = "yard";
+                    .leadsTo.bench = "yard";
             }
         }
         const double t = thickness_.value();
@@ -652,6 +651,21 @@ private:
 MovePlan movePlan(const MoveInput& input)
 {
     return MoveBuilder(input).run();
+}
+
+MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup, const Figure& thickness)
+{
+    MoveInput out;
+    out.choices = in.job.move;
+    out.layup = std::move(layup);
+    out.thickness = thickness;
+    out.slabs = in.slabs;
+    out.species = in.species;
+    if (const Climate* climate = in.shop.climate(in.job.move.climate)) {
+        out.climate = *climate;
+    }
+    out.leastWoodOverInsert_mm = in.shop.habits.leastWoodOverInsert_mm;
+    return out;
 }
 
 } // namespace burl

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/fill/fill_plan.h"
+#include "core/shop/job_in_shop.h"
 #include "core/wood/movement.h"
 
 namespace burl
@@ -41,18 +42,15 @@ struct Rings {
     double besidePerY = 0.0;
 };
 
-struct MovePlan {
+/// While what the movement hangs on was not said, slots, grooves and travel are "not known".
+struct MovePlan : StageAnswer {
     MoistureRange mc;
     Figure driest, wettest, assembly;
     Figure edgeTravel;                // the larger of the two outer edges, out or in
     Figure widthDriest, widthWettest; // change of the whole width from the day of assembly
-    /// What the movement hangs on and nobody said: then slots, grooves and travel are "not known".
-    std::optional<Missing> missing;
-    std::vector<Rings> rings; // of each piece
+    std::vector<Rings> rings;         // of each piece
     std::vector<FastenerPlan> fasteners;
     std::vector<ChannelPlan> channels;
-    std::vector<Entry> figures;
-    std::vector<Finding> findings;
 };
 
 struct MoveInput {
@@ -74,5 +72,20 @@ struct StripsAt {
     std::vector<Strip> strips;
 };
 [[nodiscard]] StripsAt stripsAt(const LayupPlan& layup, const std::vector<Rings>& rings, double x_mm);
+
+[[nodiscard]] MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup, const Figure& thickness);
+
+/// Its place in the list of stages (core/plan/plan.h).
+struct MoveStage {
+    using Input = MoveInput;
+    using Answer = MovePlan;
+    static constexpr const char* kName = "move";
+    static constexpr const char* kBench = "move"; // that shows it
+    template <typename Before> static Input input(const JobInShop& in, const Before& before)
+    {
+        return moveInput(in, before.layup.answer, before.flatten->thickness);
+    }
+    static Answer answer(const Input& input) { return movePlan(input); }
+};
 
 } // namespace burl

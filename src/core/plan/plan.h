@@ -1,13 +1,15 @@
 #pragma once
-// Job and shop in, plan out.
+// Job and shop in, plan out, over one list of stages.   Threads: pure.
 
-#include <array>
 #include <memory>
+#include <string>
+#include <tuple>
 #include <vector>
 
 #include "core/fill/fill_plan.h"
 #include "core/flatten/flatten_plan.h"
 #include "core/layup/layup_plan.h"
+#include "core/layup/tenon_plan.h"
 #include "core/move/move_plan.h"
 #include "core/shop/job.h"
 #include "core/shop/shop.h"
@@ -15,30 +17,51 @@
 namespace burl
 {
 
-enum class Stage { Layup, Flatten, Fill, Move };
-constexpr int kStages = 4;
+/// What a stage looked at and what it answered. Both are shared and never change once made.
+template <typename StageType> struct Made {
+    using Stage = StageType;
+    std::shared_ptr<const typename StageType::Input> input;
+    std::shared_ptr<const typename StageType::Answer> answer;
+    bool computed = false; // false: taken over from the plan before
 
-/// Everything computed for one job. Stages are shared and never change once made.
+    explicit operator bool() const { return answer != nullptr; }
+    /// The same answer, not an equal one.
+    bool operator==(const Made& other) const { return answer == other.answer; }
+    const typename StageType::Answer* operator->() const { return answer.get(); }
+    const typename StageType::Answer& operator*() const { return *answer; }
+};
+
+/// A stage's answer in the shape that all share, with its name.
+struct NamedAnswer {
+    std::string stage;
+    std::string bench; // id of the bench that shows it
+    const StageAnswer* answer;
+    bool computed;
+};
+
+/// Everything computed for one job.
 struct Plan {
-    std::shared_ptr<const LayupPlan> layup;
-    std::shared_ptr<const FlattenPlan> flatten;
-    std::shared_ptr<const FillPlan> fill;
-    std::shared_ptr<const MovePlan> move;
-    std::array<int, kStages> computed{}; // 1 where the stage was computed, 0 where it was taken over
+    Made<LayupStage> layup;
+    Made<TenonStage> tenons;
+    Made<FlattenStage> flatten;
+    Made<FillStage> fill;
+    Made<MoveStage> move;
 
-    // What each stage looked at, to tell whether it must be computed again.
-    std::shared_ptr<const LayupInput> layupInput;
-    std::shared_ptr<const FlattenInput> flattenInput;
-    std::shared_ptr<const FillInput> fillInput;
-    std::shared_ptr<const MoveInput> moveInput;
+    /// The list: the order in which the stages are computed, printed and searched. A new stage adds its line above and
+    /// its word here.
+    [[nodiscard]] auto stages() { return std::tie(layup, tenons, flatten, fill, move); }
+    [[nodiscard]] auto stages() const { return std::tie(layup, tenons, flatten, fill, move); }
 
-    [[nodiscard]] const std::vector<Finding>& findings(Stage stage) const;
-    [[nodiscard]] const std::vector<Entry>& figures(Stage stage) const;
+    /// All answers in that order.
+    [[nodiscard]] std::vector<NamedAnswer> answers() const;
+    /// What a bench shows, of all its stages.
+    [[nodiscard]] std::vector<Entry> figuresOf(const std::string& bench) const;
+    [[nodiscard]] std::vector<Finding> findingsOf(const std::string& bench) const;
     /// The figure with this key in any stage, also among the workings; unknown when there is none.
     [[nodiscard]] Figure figure(const std::string& key) const;
 };
 
-/// Pure. `previous` only saves work: a stage whose input did not change is taken over from it.
+/// `previous` only saves work: a stage whose input did not change is taken over from it.
 [[nodiscard]] Plan makePlan(const Job& job, const Shop& shop, const Plan* previous = nullptr);
 
 } // namespace burl

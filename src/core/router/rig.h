@@ -5,7 +5,7 @@
 
 #include <vector>
 
-#include "core/figure/entry.h"
+#include "core/figure/answer.h"
 #include "core/figure/finding.h"
 #include "core/shop/job.h"
 

@@ -5,7 +5,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/figure/entry.h"
+#include "core/figure/answer.h"
 #include "core/shop/shop.h"
 #include "core/wood/drying.h"
 

@@ -44,7 +44,7 @@ FillBench::FillBench(Document& document, QWidget* parent)
          {std::pair{addThrough_, FeatureKind::ThroughVoid}, {addPocket_, FeatureKind::BlindVoid}}) {
         button->setCheckable(true);
         row->addWidget(button);
-        connect(button, &QPushButton::toggled, this, [this, button, kind](bool on) {
+        connect(button, &QPushButton::toggled, this, [this, button = button, kind = kind](bool on) {
             if (on) {
                 (button == addThrough_ ? addPocket_ : addThrough_)->setChecked(false);
                 adding_ = kind;
@@ -331,7 +331,7 @@ void FillBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
     paintJoinery(p, view, plan, style, false);
     paintResin(p, view, plan, style);
     for (size_t i = 0; i < plan.layup->pieces.size(); ++i) {
-        for (const Feature& f : plan.layupInput->slabs[i]->features) {
+        for (const Feature& f : plan.layup.input->slabs[i]->features) {
             const bool grabbed = chosen_.piece == i && chosen_.feature == f.id;
             if (f.intention != Intention::Fill || grabbed) {
                 if (f.kind != FeatureKind::Knot || grabbed) {
@@ -382,7 +382,7 @@ FillBench::Chosen FillBench::featureAt(Vec2 at) const
     const Plan& plan = *document_.plan();
     for (size_t i = 0; i < plan.layup->pieces.size(); ++i) {
         const Vec2 slabAt = plan.layup->pieces[i].place.toSlab(at);
-        for (const Feature& f : plan.layupInput->slabs[i]->features) {
+        for (const Feature& f : plan.layup.input->slabs[i]->features) {
             if (isRing(f.kind) && f.points.size() >= 3 && contains(f.points, slabAt)) {
                 return {i, f.id, false};
             }

@@ -23,7 +23,6 @@ namespace
 {
 
 constexpr int kSoon_ms = 400;
-constexpr int kWaits_ms = 60; // for a run that was told to stop
 
 } // namespace
 
@@ -58,15 +57,15 @@ void FlatBench::askForPasses()
     }
     const Face face = topFaceShown(selected_) ? Face::Top : Face::Bottom;
     if (strip_->done() > 0) { // nobody looks at the passes of a rough face
-        passes_.ask(*document_.plan(), selected_, face);
+        passes_.ask({document_.plan()->flatten, selected_, face});
     }
-    strip_->setMap(passes_.answerFor(*document_.plan(), selected_, face));
+    strip_->setMap(passes_.answerTo({document_.plan()->flatten, selected_, face}));
 }
 
 bool FlatBench::passesKnown() const
 {
-    return shownFace() != nullptr && passes_.answerFor(*document_.plan(), selected_,
-                                                       topFaceShown(selected_) ? Face::Top : Face::Bottom) != nullptr;
+    return shownFace() != nullptr && passes_.answerTo({document_.plan()->flatten, selected_,
+                                                       topFaceShown(selected_) ? Face::Top : Face::Bottom}) != nullptr;
 }
 
 void FlatBench::showPage(const QString& page)
@@ -78,15 +77,9 @@ void FlatBench::showPage(const QString& page)
 
 void FlatBench::askHowSure()
 {
-    if (document_.plan() == nullptr) {
-        return;
+    if (document_.plan() != nullptr) {
+        sure_.ask(document_.plan()->flatten);
     }
-    if (sure_.busy()) { // an older question: it stops between two samples, and nobody waits for it
-        sure_.stop();
-        soon_->start(kWaits_ms);
-        return;
-    }
-    sure_.ask(*document_.plan());
 }
 
 QString FlatBench::telling() const
@@ -120,7 +113,7 @@ std::vector<Entry> FlatBench::figures() const
         return {};
     }
     std::vector<Entry> out = document_.plan()->flatten->figures;
-    if (const SurePlan* sure = sure_.answerFor(*document_.plan())) {
+    if (const auto sure = sure_.answerTo(document_.plan()->flatten)) {
         out.insert(out.begin() + (out.empty() ? 0 : 1), sure->figures.begin(), sure->figures.end());
     }
     return out;
@@ -132,7 +125,7 @@ std::vector<Finding> FlatBench::findings() const
         return {};
     }
     std::vector<Finding> out = document_.plan()->flatten->findings;
-    if (const SurePlan* sure = sure_.answerFor(*document_.plan())) {
+    if (const auto sure = sure_.answerTo(document_.plan()->flatten)) {
         if (sure->low_mm) { // the range says it better
             std::erase_if(out, [](const Finding& f) { return f.code == "flatten.between_readings"; });
         }
@@ -177,7 +170,7 @@ void FlatBench::refresh()
     form_->refresh();
     const std::string method = document_.job() != nullptr ? document_.job()->flatten.method.id : std::string();
     form_->showRow(gcode_, method == "cnc" || method == "spindle");
-    if (document_.plan() != nullptr && sure_.answerFor(*document_.plan()) == nullptr) {
+    if (document_.plan() != nullptr && sure_.answerTo(document_.plan()->flatten) == nullptr) {
         soon_->start();
     }
     if (hasTop()) {
@@ -281,7 +274,7 @@ void FlatBench::paint(QPainter& p, const BoardView& view, const QRectF& area, Wo
 
 void FlatBench::drawContours()
 {
-    const auto& plan = document_.plan()->flatten;
+    const auto& plan = document_.plan()->flatten.answer;
     if (contours_.plan == plan && contours_.underside == underside_) {
         return;
     }
@@ -305,7 +298,7 @@ void FlatBench::paintTouched(QPainter& p, const BoardView& view, size_t index)
 {
     const Plan& plan = *document_.plan();
     const Face face = topFaceShown(index) ? Face::Top : Face::Bottom;
-    const auto map = passes_.answerFor(plan, index, face);
+    const auto map = passes_.answerTo({plan.flatten, index, face});
     const int done = strip_->done();
     if (map == nullptr || static_cast<size_t>(done) > map->needed.size()) {
         return;

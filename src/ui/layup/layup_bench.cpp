@@ -85,7 +85,7 @@ std::vector<Entry> LayupBench::figures() const
     if (document_.plan() == nullptr) {
         return {};
     }
-    std::vector<Entry> out = document_.plan()->layup->figures;
+    std::vector<Entry> out = document_.plan()->figuresOf("layup");
     if (const Figure drift = document_.plan()->figure("figure_drift")) {
         out.push_back({drift, Weight::Plain});
     }
@@ -109,10 +109,9 @@ std::vector<Finding> LayupBench::findings() const
     if (document_.plan() == nullptr) {
         return {};
     }
-    std::vector<Finding> out = document_.plan()->layup->findings;
+    std::vector<Finding> out = document_.plan()->findingsOf("layup");
     if (const auto& missing = document_.plan()->layup->missing) {
-        addFinding(out, "layup.missing", Severity::Warn, missing->what, {}, missing->where).leadsTo =
-            benchNamedIn(missing->where);
+        addMissing(out, "layup.missing", *missing);
     }
     return out;
 }

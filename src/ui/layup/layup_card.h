@@ -6,7 +6,7 @@
 #include <QAbstractButton>
 
 #include "app/document.h"
-#include "core/figure/entry.h"
+#include "core/figure/answer.h"
 #include "drawing/wood.h"
 
 namespace burl::ui

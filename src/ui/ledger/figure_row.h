@@ -3,7 +3,7 @@
 
 #include <QWidget>
 
-#include "core/figure/entry.h"
+#include "core/figure/answer.h"
 
 class QLabel;
 

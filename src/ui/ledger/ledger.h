@@ -7,7 +7,7 @@
 #include <QWidget>
 
 #include "app/document.h"
-#include "core/figure/entry.h"
+#include "core/figure/answer.h"
 
 class QLabel;
 class QPushButton;

@@ -112,7 +112,7 @@ TEST_CASE("the flattening names the reading with its place and what its neighbou
     const auto found = std::find_if(plan.flatten->findings.begin(), plan.flatten->findings.end(),
                                     [](const Finding& f) { return f.code == "flatten.odd_reading"; });
     REQUIRE(found != plan.flatten->findings.end());
-    CHECK(found->leadsTo == "yard");
+    CHECK(found->leadsTo.bench == "yard");
     CHECK(sentence(*found, {}).find("on the top of A3") != std::string::npos);
     INFO(sentence(*found, {}));
     CHECK_THAT(found->figures[0].value() - found->figures[3].value(), WithinAbs(20.0, 1.5));

@@ -281,7 +281,7 @@ TEST_CASE("a reading that is no number is said and nothing is computed from it",
     Slab s = board([](double, double) { return 50.0; }, [](double, double) { return 0.0; });
     s.topHeights->readings_mm[7] = std::nan("");
     const Plan plan = planOf(s);
-    for (const Entry& entry : plan.figures(Stage::Flatten)) {
+    for (const Entry& entry : plan.flatten->figures) {
         CHECK(std::isfinite(entry.figure.value()));
     }
     const auto& piece = plan.flatten->pieces[0];

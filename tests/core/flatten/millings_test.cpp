@@ -227,7 +227,7 @@ TEST_CASE("fine cells tell the same passes as coarse ones, and each cell its fir
     d.job.flatten.millings = 2;
     const Plan plan = d.plan();
     for (const Face face : {Face::Top, Face::Bottom}) {
-        const PassMap map = passMapOf(*plan.flattenInput, *plan.flatten, 0, face);
+        const PassMap map = passMapOf(*plan.flatten.input, *plan.flatten, 0, face);
         const FacePasses& coarse = face == Face::Top ? plan.flatten->pieces[0].top : plan.flatten->pieces[0].bottom;
         REQUIRE(map.passes.passes.size() == coarse.passes.passes.size());
         for (size_t k = 0; k < map.passes.passes.size(); ++k) {
@@ -254,5 +254,5 @@ TEST_CASE("fine cells tell the same passes as coarse ones, and each cell its fir
             CHECK(std::count(map.needed[p].begin(), map.needed[p].end(), true) == map.passes.passes[p].strokesTouching);
         }
     }
-    CHECK(passMapOf(*plan.flattenInput, *plan.flatten, 9, Face::Top).firstMet.empty());
+    CHECK(passMapOf(*plan.flatten.input, *plan.flatten, 9, Face::Top).firstMet.empty());
 }

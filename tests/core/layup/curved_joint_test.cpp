@@ -150,8 +150,8 @@ TEST_CASE("two boards joined along a curve lose what a straight joint loses and 
     CHECK(contains(p[1].kept.front(), {900.0, joint.level_mm + 19.0}));
     CHECK(contains(p[0].kept.front(), {20.0, joint.level_mm - 17.0}));
     // Tenons follow it.
-    REQUIRE_FALSE(plan.layup->tenons.empty());
-    for (const Vec2 t : plan.layup->tenons) {
+    REQUIRE_FALSE(plan.tenons->places.empty());
+    for (const Vec2 t : plan.tenons->places) {
         CHECK_THAT(t.y, WithinAbs(valueAt(joint.line, t.x), 1e-9));
     }
     CHECK(codes(plan.layup->findings).count("layup.template") == 1);

@@ -82,10 +82,10 @@ TEST_CASE("a joined top has its tenons on every joint, none in the cut between t
 {
     const Demo d(5);
     const Plan plan = d.plan();
-    REQUIRE_FALSE(plan.layup->tenons.empty());
+    REQUIRE_FALSE(plan.tenons->places.empty());
     const auto& pieces = plan.layup->pieces;
     size_t onFirst = 0;
-    for (const Vec2 t : plan.layup->tenons) {
+    for (const Vec2 t : plan.tenons->places) {
         const bool first = std::abs(t.y - *pieces[0].jointBelow_mm) < 1e-6;
         const bool second = std::abs(t.y - *pieces[1].jointBelow_mm) < 1e-6;
         CHECK((first || second));
@@ -95,11 +95,11 @@ TEST_CASE("a joined top has its tenons on every joint, none in the cut between t
         CHECK(std::abs(t.x - *d.job.layup.parted_mm) >= kTenonClear_mm - 1e-6);
     }
     CHECK(onFirst > 3);
-    CHECK(plan.figure("tenons").value() == static_cast<double>(plan.layup->tenons.size()));
+    CHECK(plan.figure("tenons").value() == static_cast<double>(plan.tenons->places.size()));
     Demo none(5);
     none.job.layup.joint.kind = JointKind::GlueOnly;
-    CHECK(none.plan().layup->tenons.empty());
-    CHECK(Demo(2).plan().layup->tenons.empty()); // a river has no joint
+    CHECK(none.plan().tenons->places.empty());
+    CHECK(Demo(2).plan().tenons->places.empty()); // a river has no joint
 }
 
 TEST_CASE("a check that is to be keyed gets its keys where it lies in the top, and they are said",
@@ -128,10 +128,10 @@ TEST_CASE("no tenon lies where a channel is let in under the joint", "[joinery]"
     const Plan plan = demo.plan();
     REQUIRE(demo.job.move.channels.size() == 2);
     for (const Channel& c : demo.job.move.channels) {
-        for (const Vec2 t : plan.layup->tenons) {
+        for (const Vec2 t : plan.tenons->places) {
             CHECK(std::abs(t.x - c.x_mm) >= c.width_mm / 2.0 + kTenonClear_mm - 1e-6);
         }
     }
     demo.job.move.channels.clear();
-    CHECK(demo.plan().layup->tenons.size() >= plan.layup->tenons.size());
+    CHECK(demo.plan().tenons->places.size() >= plan.tenons->places.size());
 }

@@ -191,8 +191,8 @@ TEST_CASE("a slab that is gone, or has no outline, is said and nothing is drawn 
     const Plan plan = bare.plan();
     REQUIRE(plan.layup->missing);
     CHECK(plan.layup->missing->what.find("S2") != std::string::npos);
-    for (const Stage stage : {Stage::Layup, Stage::Flatten, Stage::Fill, Stage::Move}) {
-        for (const Entry& entry : plan.figures(stage)) {
+    for (const NamedAnswer& stage : plan.answers()) {
+        for (const Entry& entry : stage.answer->figures) {
             CHECK(std::isfinite(entry.figure.value()));
         }
     }

@@ -29,6 +29,16 @@ void everyFigureIsSound(const Figure& f)
     }
 }
 
+/// The names of the stages that were computed, in their order.
+std::string stagesMade(const Plan& plan)
+{
+    std::string out;
+    for (const NamedAnswer& stage : plan.answers()) {
+        out += stage.computed ? (out.empty() ? "" : " ") + stage.stage : "";
+    }
+    return out;
+}
+
 } // namespace
 
 TEST_CASE("a first table: two slabs, one joint, one pour", "[plan]")
@@ -40,9 +50,9 @@ TEST_CASE("a first table: two slabs, one joint, one pour", "[plan]")
     CHECK(plan.figure("thickness").value() == 50.0);
     CHECK(plan.figure("thickness_possible").value() > 50.0);
     CHECK(plan.figure("figure_drift").value() > 4.0); // at least the kerf
-    for (const Stage stage : {Stage::Layup, Stage::Flatten, Stage::Fill, Stage::Move}) {
-        CHECK_FALSE(plan.figures(stage).empty());
-        for (const Entry& entry : plan.figures(stage)) {
+    for (const NamedAnswer& stage : plan.answers()) {
+        CHECK_FALSE((stage.answer->figures.empty() && stage.stage != "tenons"));
+        for (const Entry& entry : stage.answer->figures) {
             everyFigureIsSound(entry.figure);
         }
     }
@@ -51,8 +61,8 @@ TEST_CASE("a first table: two slabs, one joint, one pour", "[plan]")
 TEST_CASE("every number of the river desk has its working too", "[plan]")
 {
     const Plan plan = Demo(2).plan();
-    for (const Stage stage : {Stage::Layup, Stage::Flatten, Stage::Fill, Stage::Move}) {
-        for (const Entry& entry : plan.figures(stage)) {
+    for (const NamedAnswer& stage : plan.answers()) {
+        for (const Entry& entry : stage.answer->figures) {
             everyFigureIsSound(entry.figure);
         }
     }
@@ -307,29 +317,37 @@ TEST_CASE("a stage whose inputs did not change is not computed again", "[plan][m
 {
     Demo demo(1);
     const Plan first = demo.plan();
-    CHECK(first.computed == std::array<int, 4>{1, 1, 1, 1});
+    CHECK(stagesMade(first) == "layup tenons flatten fill move");
 
     const Plan same = makePlan(demo.job, *demo.book.shop, &first);
-    CHECK(same.computed == std::array<int, 4>{0, 0, 0, 0});
-    CHECK(same.layup == first.layup);
-    CHECK(same.move == first.move);
+    CHECK(stagesMade(same) == "");
+    CHECK(same.layup.answer == first.layup.answer);
+    CHECK(same.move.answer == first.move.answer);
 
     demo.job.move.fasteners[0].bolt_mm = 10.0;
     const Plan moved = makePlan(demo.job, *demo.book.shop, &first);
-    CHECK(moved.computed == std::array<int, 4>{0, 0, 0, 1});
+    CHECK(stagesMade(moved) == "move");
+
+    // A channel nudged moves tenons out of its way, and computes no layup, flattening or fill again.
+    demo.job.layup.joint.kind = JointKind::LooseTenons;
+    const Plan joined = demo.plan();
+    demo.job.move.channels[0].x_mm += 5.0;
+    CHECK(stagesMade(makePlan(demo.job, *demo.book.shop, &joined)) == "tenons move");
+    demo.job.move.channels[0].x_mm -= 5.0;
+    demo.job.layup.joint = Demo(1).job.layup.joint;
 
     demo.job.fill.bucket_L = 3.0;
     const Plan filled = makePlan(demo.job, *demo.book.shop, &moved);
-    CHECK(filled.computed == std::array<int, 4>{0, 0, 1, 0});
+    CHECK(stagesMade(filled) == "fill");
 
     demo.job.flatten.method.depth_mm = 1.0;
-    CHECK(makePlan(demo.job, *demo.book.shop, &filled).computed == std::array<int, 4>{0, 1, 1, 1});
+    CHECK(stagesMade(makePlan(demo.job, *demo.book.shop, &filled)) == "flatten fill move");
 
     // A slab that this job does not use may change as it likes.
     demo.slab({12}, [](Slab& s) { s.thickness_mm = 99.0; });
-    CHECK(makePlan(demo.job, *demo.book.shop, &filled).computed[0] == 0);
+    CHECK(stagesMade(makePlan(demo.job, *demo.book.shop, &filled)).find("layup") == std::string::npos);
     demo.job.name = "another name";
-    CHECK(makePlan(demo.job, *demo.book.shop, &filled).computed[0] == 0);
+    CHECK(stagesMade(makePlan(demo.job, *demo.book.shop, &filled)).find("layup") == std::string::npos);
 }
 
 TEST_CASE("taking over a stage gives the same plan as computing it", "[plan][memo]")
@@ -339,10 +357,12 @@ TEST_CASE("taking over a stage gives the same plan as computing it", "[plan][mem
     demo.job.layup.pieces[0].left_mm -= 12.0;
     const Plan fresh = demo.plan();
     const Plan reused = makePlan(demo.job, *demo.book.shop, &first);
-    for (const Stage stage : {Stage::Layup, Stage::Flatten, Stage::Fill, Stage::Move}) {
-        REQUIRE(fresh.figures(stage).size() == reused.figures(stage).size());
-        for (size_t i = 0; i < fresh.figures(stage).size(); ++i) {
-            CHECK(fresh.figures(stage)[i].figure.value() == reused.figures(stage)[i].figure.value());
+    const auto a = fresh.answers();
+    const auto b = reused.answers();
+    for (size_t k = 0; k < a.size(); ++k) {
+        REQUIRE(a[k].answer->figures.size() == b[k].answer->figures.size());
+        for (size_t i = 0; i < a[k].answer->figures.size(); ++i) {
+            CHECK(a[k].answer->figures[i].figure.value() == b[k].answer->figures[i].figure.value());
         }
     }
 }
@@ -355,7 +375,7 @@ TEST_CASE("a job of nothing says what is missing instead of a number", "[plan]")
     job.layup.pieces = {{{999}, Face::Top, false, 0.0, std::nullopt}, {{4}, Face::Top, false, 0.0, std::nullopt}};
     const Plan gone = makePlan(job, *book.shop);
     REQUIRE(gone.layup->missing.has_value());
-    CHECK(gone.figures(Stage::Move).empty());
+    CHECK(gone.move->figures.empty());
     job.layup.pieces.clear();
     job.layup.length_mm = -5.0;
     CHECK(makePlan(job, *book.shop).layup->missing.has_value());
@@ -383,9 +403,9 @@ TEST_CASE("two pieces of one slab have their own names, and no figure's key stan
     REQUIRE(plan.layup->pieces.size() == 2);
     CHECK(plan.layup->pieces[0].name == "A3 (1)");
     CHECK(plan.layup->pieces[1].name == "A3 (2)");
-    for (const Stage stage : {Stage::Layup, Stage::Flatten, Stage::Fill, Stage::Move}) {
+    for (const NamedAnswer& stage : plan.answers()) {
         std::set<std::string> keys;
-        for (const Entry& entry : plan.figures(stage)) {
+        for (const Entry& entry : stage.answer->figures) {
             INFO(entry.figure.node().key);
             CHECK(keys.insert(entry.figure.node().key).second);
         }

@@ -72,8 +72,8 @@ TEST_CASE("findings of any job are plain sentences", "[sentences]")
         const Plan plan = makePlan(any.job, *any.book.shop);
         UnitChoice units;
         units.length = n % 3 == 0 ? LengthStyle::FractionalInches : LengthStyle::Millimetres;
-        for (const Stage stage : {Stage::Layup, Stage::Flatten, Stage::Fill, Stage::Move}) {
-            for (const Finding& finding : plan.findings(stage)) {
+        for (const NamedAnswer& stage : plan.answers()) {
+            for (const Finding& finding : stage.answer->findings) {
                 codes.insert(finding.code);
                 const std::string text = sentence(finding, units);
                 if (const std::string wrong = fault(text, true); !wrong.empty()) {
@@ -87,7 +87,7 @@ TEST_CASE("findings of any job are plain sentences", "[sentences]")
                     CHECK((!figure || !figure.known() || std::isfinite(figure.value())));
                 }
             }
-            for (const Entry& entry : plan.figures(stage)) {
+            for (const Entry& entry : stage.answer->figures) {
                 for (const std::string& line : wholeWorking(entry.figure, units)) {
                     if (line.find('{') != std::string::npos || line.find("nan") != std::string::npos) {
                         bad[entry.figure.node().key] = line;
@@ -110,8 +110,8 @@ TEST_CASE("every figure shown has terms or a source, whatever the job", "[senten
     for (int n = 0; n < 60; ++n) {
         const test::AnyJob any = jobs.next();
         const Plan plan = makePlan(any.job, *any.book.shop);
-        for (const Stage stage : {Stage::Layup, Stage::Flatten, Stage::Fill, Stage::Move}) {
-            for (const Entry& entry : plan.figures(stage)) {
+        for (const NamedAnswer& stage : plan.answers()) {
+            for (const Entry& entry : stage.answer->figures) {
                 REQUIRE(entry.figure);
                 const FigureNode& node = entry.figure.node();
                 if (node.formula.empty() ? node.source.empty() : node.terms.empty()) {

@@ -1,0 +1,39 @@
+#pragma once
+// What every stage answers with: figures in the order they are read, findings, and what it could not answer.
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/figure/figure.h"
+#include "core/figure/finding.h"
+#include "core/figure/where.h"
+
+namespace burl
+{
+
+enum class Weight { Telling, Plain, Folded };
+
+struct Entry {
+    Figure figure;
+    Weight weight = Weight::Plain;
+};
+
+/// A question the stage cannot answer yet, and what would answer it.
+struct Missing {
+    std::string what;  // one sentence, without its point
+    std::string wants; // "surface readings of A4"
+    Where where;       // to give it
+};
+
+/// The shape that all stages share; a stage's own plan adds its values.
+struct StageAnswer {
+    std::vector<Entry> figures;
+    std::vector<Finding> findings;  // most serious first
+    std::optional<Missing> missing; // the first thing that keeps it from its whole answer
+};
+
+/// Says what is missing as a finding that leads to where it is given.
+void addMissing(std::vector<Finding>& findings, const std::string& code, const Missing& missing);
+
+} // namespace burl

@@ -1,0 +1,21 @@
+#include "core/figure/where.h"
+
+#include <array>
+#include <utility>
+
+namespace burl
+{
+
+std::string benchName(const std::string& id)
+{
+    constexpr std::array<std::pair<const char*, const char*>, 5> kBenches{
+        {{"yard", "Yard"}, {"layup", "Layup"}, {"flat", "Flat"}, {"fill", "Fill"}, {"move", "Move"}}};
+    for (const auto& [bench, name] : kBenches) {
+        if (id == bench) {
+            return name;
+        }
+    }
+    return {};
+}
+
+} // namespace burl

@@ -1,0 +1,21 @@
+#include "core/shop/job_in_shop.h"
+
+#include <algorithm>
+
+namespace burl
+{
+
+JobInShop::JobInShop(const Job& ofJob, const Shop& ofShop) : job(ofJob), shop(ofShop)
+{
+    for (const Piece& piece : job.layup.pieces) {
+        const auto found = std::find_if(shop.slabs.begin(), shop.slabs.end(),
+                                        [&](const auto& slab) { return slab->id == piece.slab; });
+        slabs.push_back(found == shop.slabs.end() ? nullptr : *found);
+        const Species* kind = slabs.back() ? shop.speciesOf(*slabs.back()) : nullptr;
+        species.push_back(kind != nullptr ? *kind : Species{});
+        const Log* log = slabs.back() ? shop.log(slabs.back()->log) : nullptr;
+        kerf_mm.push_back(log != nullptr ? log->kerf_mm : 0.0);
+    }
+}
+
+} // namespace burl

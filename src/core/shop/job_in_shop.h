@@ -1,0 +1,24 @@
+#pragma once
+// What every stage may take its input from: the job, the shop, and what the job's pieces are.   Threads: values.
+
+#include <memory>
+#include <vector>
+
+#include "core/shop/job.h"
+#include "core/shop/same_slabs.h"
+#include "core/shop/shop.h"
+
+namespace burl
+{
+
+struct JobInShop {
+    JobInShop(const Job& job, const Shop& shop);
+
+    const Job& job;
+    const Shop& shop;
+    SharedSlabs slabs;            // one for each piece of the job, null when it is not in the shop
+    std::vector<Species> species; // of each; empty where nobody said
+    std::vector<double> kerf_mm;  // of each piece's log, 0 where there is none
+};
+
+} // namespace burl
