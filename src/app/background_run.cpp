@@ -24,14 +24,14 @@ void BackgroundRun::stop()
     }
 }
 
-void BackgroundRun::begin(std::function<void(const Talk&)> work)
+void BackgroundRun::begin(std::function<void(const RunControl&)> work)
 {
     stop();
     std::erase_if(threads_, [](const auto& thread) { return thread->isFinished(); });
     stopped_ = std::make_shared<std::atomic<bool>>(false);
     busy_ = true;
     const int run = ++run_;
-    Talk talk;
+    RunControl talk;
     talk.goOn = [this, run, stopped = stopped_](double share) {
         answer(run, [this, share] { Q_EMIT progressed(share); });
         return !*stopped;

@@ -30,14 +30,14 @@ Q_SIGNALS:
 
 protected:
     /// What the work may ask and tell while it goes on.
-    struct Talk {
+    struct RunControl {
         /// Tells how far the work is; false when it shall stop.
         std::function<bool(double)> goOn;
         /// Runs on the interface's thread when the work is done, unless a newer run has begun.
         std::function<void(std::function<void()>)> done;
     };
     /// Tells what runs to stop and begins anew without waiting for it: the newest wins.
-    void begin(std::function<void(const Talk&)> work);
+    void begin(std::function<void(const RunControl&)> work);
     /// Stops all and waits: nothing of this object is used afterwards. A class whose work uses its own members calls
     /// it in its destructor.
     void finish();

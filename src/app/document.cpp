@@ -99,7 +99,7 @@ void Document::apply(const QString& label, Book after, int gesture)
         }
         endGesture();
         if (const auto fault = faultOf(book_, after)) {
-            Q_EMIT troubled(QString::fromStdString(*fault));
+            Q_EMIT message(QString::fromStdString(*fault));
             Q_EMIT changed(); // a field shows again what holds
             return;
         }
@@ -183,7 +183,7 @@ void Document::swapTo(const Book& book)
         plan_.reset();
     }
     if (!inGesture()) {
-        keep();
+        writeEdit();
     }
     Q_EMIT changed();
 }
@@ -195,12 +195,12 @@ void Document::endGesture()
     }
     if (const auto fault = faultOf(beforeGesture_, book_)) {
         cancelGesture();
-        Q_EMIT troubled(QString::fromStdString(*fault));
+        Q_EMIT message(QString::fromStdString(*fault));
         return;
     }
     gesture_ = 0;
     beforeGesture_ = {};
-    keep();
+    writeEdit();
 }
 
 void Document::cancelGesture()
@@ -221,7 +221,7 @@ void Document::cancelGesture()
     }
 }
 
-void Document::keep()
+void Document::writeEdit()
 {
     if (!store_ || store_->access() == ShopBook::Access::ReadOnly) {
         return;
@@ -230,7 +230,7 @@ void Document::keep()
     if (written) {
         kept_ = book_;
     } else {
-        Q_EMIT troubled(QString::fromStdString(written.error().sentence));
+        Q_EMIT message(QString::fromStdString(written.error().sentence));
     }
 }
 
@@ -253,7 +253,7 @@ std::string Document::keepPicture(const std::string& bytes)
     const std::string key = pictureKey(bytes);
     if (store_ && store_->access() == ShopBook::Access::ReadWrite) {
         if (const auto kept = store_->putPicture(key, bytes); !kept) {
-            Q_EMIT troubled(QString::fromStdString(kept.error().sentence));
+            Q_EMIT message(QString::fromStdString(kept.error().sentence));
             pictures_[key] = bytes;
         }
     } else {

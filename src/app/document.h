@@ -51,7 +51,7 @@ public:
     void undo();
     void redo();
 
-    /// Changes the whole book. An edit that no file could hold is refused: troubled() says why.
+    /// Changes the whole book. An edit that no file could hold is refused: message() says why.
     void apply(const QString& label, Book after, int gesture = 0);
     /// Changes the job on the wall.
     void edit(const QString& label, const std::function<void(Job&)>& change, int gesture = 0);
@@ -68,13 +68,13 @@ public:
 Q_SIGNALS:
     void changed();
     /// Something could not be kept on disk; the sentence says what to do.
-    void troubled(const QString& sentence);
+    void message(const QString& sentence);
 
 private:
     friend class SwapCommand;
     void swapTo(const Book& book);
     void showChangedJob(const Book& before);
-    void keep();
+    void writeEdit();
 
     Book book_;
     Book kept_; // what the store holds

@@ -34,7 +34,7 @@ InstrumentPort::InstrumentPort(QObject* parent) : QObject(parent)
         }
     });
     connect(&silent_, &QTimer::timeout, this,
-            [this] { Q_EMIT told(tr("The instrument on %1 does not answer: is it switched on?").arg(path())); });
+            [this] { Q_EMIT message(tr("The instrument on %1 does not answer: is it switched on?").arg(path())); });
 }
 
 InstrumentPort::~InstrumentPort()
@@ -61,7 +61,7 @@ bool InstrumentPort::open(const QString& path)
     if (!port_->open(QIODevice::ReadWrite)) {
         const QString why = port_->errorString();
         port_.reset();
-        Q_EMIT told(
+        Q_EMIT message(
             tr("%1 does not open (%2): is the instrument plugged in, and may you use serial ports?").arg(path, why));
         return false;
     }
@@ -105,7 +105,7 @@ QString InstrumentPort::path() const
 void InstrumentPort::ask()
 {
     if (!port_) {
-        Q_EMIT told(tr("No instrument is connected: choose its port first, or type the reading."));
+        Q_EMIT message(tr("No instrument is connected: choose its port first, or type the reading."));
         return;
     }
     port_->write(bytes(kAskReading));
@@ -140,7 +140,7 @@ void InstrumentPort::take()
 void InstrumentPort::tellTrouble()
 {
     const int count = std::exchange(troubles_, 0);
-    Q_EMIT told(count > 1 ? tr("%1 (%2 such lines)").arg(trouble_).arg(count) : trouble_);
+    Q_EMIT message(count > 1 ? tr("%1 (%2 such lines)").arg(trouble_).arg(count) : trouble_);
 }
 
 void InstrumentPort::lost()
@@ -151,7 +151,7 @@ void InstrumentPort::lost()
     silent_.stop();
     name_.clear();
     Q_EMIT changed();
-    Q_EMIT told(
+    Q_EMIT message(
         tr("The instrument on %1 is gone. What was read stays; plug it in and choose its port again.").arg(where));
 }
 

@@ -27,7 +27,7 @@ public:
     /// Serial ports that the system names.
     [[nodiscard]] static QStringList known();
 
-    /// Opens a port by its path and asks what hangs on it; false, and told(), when it does not open.
+    /// Opens a port by its path and asks what hangs on it; false, and message(), when it does not open.
     bool open(const QString& path);
     void close();
     [[nodiscard]] bool isOpen() const;
@@ -39,7 +39,7 @@ public:
 
 Q_SIGNALS:
     void read(const burl::InstrumentReading& reading);
-    void told(const QString& sentence);
+    void message(const QString& sentence);
     /// Opened, closed or named.
     void changed();
 

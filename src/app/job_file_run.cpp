@@ -7,7 +7,7 @@ namespace burl
 
 void JobFileRun::read(const QString& path)
 {
-    begin([this, path](const Talk& talk) {
+    begin([this, path](const RunControl& talk) {
         const auto refuse = [&](const QString& sentence) { talk.done([this, sentence] { Q_EMIT refused(sentence); }); };
         QFile file(path);
         if (!file.open(QIODevice::ReadOnly)) {

@@ -5,7 +5,7 @@ namespace burl
 
 void OfferRun::seek(const Job& job, std::shared_ptr<const Shop> shop)
 {
-    begin([this, job, shop](const Talk& talk) {
+    begin([this, job, shop](const RunControl& talk) {
         const OfferInput input = offerInput(job, *shop);
         const OfferAnswer answer = bestOffers(input, 20, [&talk](double share) { return talk.goOn(0.8 * share); });
         if (answer.cancelled) {

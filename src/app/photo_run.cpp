@@ -3,14 +3,14 @@
 namespace burl
 {
 
-void PhotoRun::fail(const Talk& talk, const Refusal& refusal)
+void PhotoRun::fail(const RunControl& talk, const Refusal& refusal)
 {
     talk.done([this, sentence = QString::fromStdString(refusal.sentence)] { Q_EMIT failed(sentence); });
 }
 
 void PhotoRun::open(std::string bytes)
 {
-    begin([this, bytes = std::move(bytes)](const Talk& talk) {
+    begin([this, bytes = std::move(bytes)](const RunControl& talk) {
         auto read = readPhoto(bytes);
         if (!read) {
             fail(talk, read.error());
@@ -31,7 +31,7 @@ void PhotoRun::trace(const PhotoChoices& choices, const std::vector<Vec2>& throu
     if (!photo_) {
         return;
     }
-    begin([this, photo = photo_, choices, through](const Talk& talk) {
+    begin([this, photo = photo_, choices, through](const RunControl& talk) {
         const auto setting = setPhoto(*photo, choices);
         if (!setting) {
             fail(talk, setting.error());

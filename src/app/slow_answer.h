@@ -22,7 +22,7 @@ public:
             return;
         }
         asked_ = question;
-        begin([this, question](const Talk& talk) {
+        begin([this, question](const RunControl& talk) {
             auto answer = std::make_shared<const Answer>(work(question, talk.goOn));
             if (!talk.goOn(1.0)) { // stopped: it may be asked again
                 talk.done([this] { asked_.reset(); });

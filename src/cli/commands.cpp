@@ -11,7 +11,7 @@
 
 #include "cli/files.h"
 #include "cli/job.h"
-#include "core/flatten/sure_plan.h"
+#include "core/flatten/range_plan.h"
 #include "core/measure/format.h"
 #include "core/plan/plan.h"
 #include "demo/demo_shop.h"
@@ -135,7 +135,7 @@ int plan(const PlanOptions& options)
     Plan made = makePlan(job->job, job->shop);
     if (options.sure) { // the range stands among the figures of flattening
         auto flatten = std::make_shared<FlattenPlan>(*made.flatten);
-        const SurePlan sure = surePlan(*made.flatten.input, *flatten);
+        const RangePlan sure = rangePlan(*made.flatten.input, *flatten);
         flatten->figures.insert(flatten->figures.end(), sure.figures.begin(), sure.figures.end());
         flatten->findings.insert(flatten->findings.end(), sure.findings.begin(), sure.findings.end());
         made.flatten.answer = flatten;

@@ -61,11 +61,11 @@ int traceFile(const TraceCommand& options, int argc, char** argv)
         return complain(kUsage, "--rect is the width and height of the markers' rectangle, as 2100x950.");
     }
     if (options.lie == "level") {
-        choices.lie = MarkersLie::Level;
+        choices.lie = MarkerPlane::Level;
     } else if (options.lie == "on-slab") {
-        choices.lie = MarkersLie::OnSlab;
+        choices.lie = MarkerPlane::OnSlab;
     } else if (options.lie == "floor") {
-        choices.lie = MarkersLie::Floor;
+        choices.lie = MarkerPlane::Floor;
     } else {
         return complain(kUsage, "--lie is level, on-slab or floor, not " + options.lie + ".");
     }
@@ -75,7 +75,7 @@ int traceFile(const TraceCommand& options, int argc, char** argv)
             return complain(kUsage, "--face-height: " + height.error().sentence);
         }
         choices.faceHeight_mm = *height;
-    } else if (choices.lie == MarkersLie::Floor) {
+    } else if (choices.lie == MarkerPlane::Floor) {
         return complain(kUsage, "markers on the floor need --face-height, how much higher the top face lies.");
     }
     if (!options.markers.empty()) {
@@ -114,7 +114,7 @@ int traceFile(const TraceCommand& options, int argc, char** argv)
         const Vec2 at = setting->rectangle.markers[i];
         std::cerr << "marker " << i + 1 << " at " << formatNumber(at.x, 1) << ',' << formatNumber(at.y, 1) << '\n';
     }
-    if (choices.lie == MarkersLie::Floor && setting->map.focalAssumed()) {
+    if (choices.lie == MarkerPlane::Floor && setting->map.focalAssumed()) {
         std::cerr << "the picture does not say its focal length; 26 mm as on film was taken, see --focal\n";
     }
     for (const UnsureStretch& u : traced->unsure) {
@@ -122,7 +122,7 @@ int traceFile(const TraceCommand& options, int argc, char** argv)
         const Vec2 b = traced->outline[u.to];
         std::cerr << "unsure from " << formatNumber(a.x, 0) << ',' << formatNumber(a.y, 0) << " to "
                   << formatNumber(b.x, 0) << ',' << formatNumber(b.y, 0) << " mm ("
-                  << formatNumber(u.sureness * 100.0, 0) << " % sure): look at it there\n";
+                  << formatNumber(u.certainty * 100.0, 0) << " % sure): look at it there\n";
     }
     if (!options.csv.empty()) {
         std::string csv = "x_mm,y_mm\n";

@@ -31,7 +31,7 @@ struct PhotoChoices {
     double width_mm = 0.0; // of the marker rectangle
     double height_mm = 0.0;
     std::optional<std::array<Vec2, 4>> markers; // by hand, pixels of the upright picture
-    MarkersLie lie = MarkersLie::Level;
+    MarkerPlane lie = MarkerPlane::Level;
     double faceHeight_mm = 0.0;
     std::optional<double> focal35_mm; // when the picture does not say
 };

@@ -138,7 +138,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
         yard_->setSlab(id);
         showBench(QStringLiteral("yard"));
     });
-    connect(finder_, &RackFinder::says, sill_, &Sill::say);
+    connect(finder_, &RackFinder::message, sill_, &Sill::say);
     connect(rack_, &QListWidget::itemActivated, this, [this] { showBench(QStringLiteral("yard")); });
     connect(sill_, &Sill::placeWanted, this, [this](const Finding& f) {
         if (f.place_mm) {
@@ -147,7 +147,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     });
     connect(sill_, &Sill::remedyWanted, this, &MainWindow::doRemedy);
     connect(&document_, &Document::changed, this, &MainWindow::refresh);
-    connect(&document_, &Document::troubled, sill_, &Sill::say);
+    connect(&document_, &Document::message, sill_, &Sill::say);
     connect(&jobFile_, &JobFileRun::refused, sill_, &Sill::say);
     connect(&jobFile_, &JobFileRun::taken, this,
             [this](const std::shared_ptr<const JobFile>& file, const QString& path) { takeInJob(*file, path); });
@@ -168,7 +168,7 @@ void MainWindow::addBench(std::unique_ptr<Bench> bench)
     const QString id = bench->id();
     connect(tab, &BenchTab::clicked, this, [this, id] { showBench(id); });
     connect(bench.get(), &Bench::repaintWanted, this, [this] { board_->refit(); });
-    connect(bench.get(), &Bench::says, sill_, &Sill::say);
+    connect(bench.get(), &Bench::message, sill_, &Sill::say);
     connect(bench.get(), &Bench::benchWanted, this, &MainWindow::showBench);
     tabs_.push_back(tab);
     if (QWidget* below = bench->below()) {
@@ -240,7 +240,7 @@ void MainWindow::refresh()
                 worst = std::max(worst, f.severity);
             }
         }
-        tabs_[i]->set(benches_[i]->telling(), wanting, worst);
+        tabs_[i]->set(benches_[i]->headline(), wanting, worst);
     }
     if (bench_ != nullptr) {
         bench_->refresh();

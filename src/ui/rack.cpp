@@ -258,7 +258,7 @@ void RackFinder::entered()
     const auto id = slabOfTag(words_->text().toStdString());
     if (id) {
         if (document_.shop().slab(*id) == nullptr) {
-            Q_EMIT says(tr("No slab of this book has the tag %1.").arg(words_->text().trimmed()));
+            Q_EMIT message(tr("No slab of this book has the tag %1.").arg(words_->text().trimmed()));
             return;
         }
         words_->clear();

@@ -50,7 +50,7 @@ public:
 
 Q_SIGNALS:
     void slabFound(burl::SlabId id);
-    void says(const QString& sentence);
+    void message(const QString& sentence);
 
 private:
     void look();

@@ -172,8 +172,8 @@ std::vector<Marker> findMarkers(const Pixels& photo)
                 continue; // no four-sided thing
             }
             double asymmetry = 0.0;
-            m.sureness = figureIn(grey, m.corners, asymmetry) * std::min(quad, size) / std::max(quad, size);
-            if (m.sureness < 0.35) {
+            m.certainty = figureIn(grey, m.corners, asymmetry) * std::min(quad, size) / std::max(quad, size);
+            if (m.certainty < 0.35) {
                 continue;
             }
             m.centre = diagonals(m.corners);
@@ -182,7 +182,7 @@ std::vector<Marker> findMarkers(const Pixels& photo)
             });
             if (same == found.end()) {
                 found.push_back(m);
-            } else if (m.sureness > same->sureness) {
+            } else if (m.certainty > same->certainty) {
                 *same = m;
             }
         }
@@ -193,7 +193,7 @@ std::vector<Marker> findMarkers(const Pixels& photo)
             c = c * (1.0 / scale);
         }
     }
-    std::sort(found.begin(), found.end(), [](const Marker& a, const Marker& b) { return a.sureness > b.sureness; });
+    std::sort(found.begin(), found.end(), [](const Marker& a, const Marker& b) { return a.certainty > b.certainty; });
     return found;
 }
 

@@ -15,7 +15,7 @@ namespace burl
 struct Marker {
     Vec2 centre;                 // where the card's diagonals cross: true under perspective
     std::array<Vec2, 4> corners; // of the card
-    double sureness = 0.0;       // 0 to 1
+    double certainty = 0.0;      // 0 to 1
 };
 
 /// All that looks like a card, the surest first.

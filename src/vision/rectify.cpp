@@ -5,8 +5,11 @@
 // picture tells f itself, as r1 and r2 are square and equally long; one from overhead does not, then
 // EXIF must. The 35 mm equivalent is taken over the long side of the frame (36 mm).
 
+#include <algorithm>
 #include <cmath>
 #include <numbers>
+
+#include <opencv2/core.hpp>
 
 namespace burl
 {
@@ -17,65 +20,39 @@ using Matrix = std::array<double, 9>;
 
 constexpr double kUsual35_mm = 26.0; // the main lens of most phones
 
-bool solve8(double (&a)[8][9], double (&x)[8])
-{
-    for (int c = 0; c < 8; ++c) {
-        int pivot = c;
-        for (int r = c + 1; r < 8; ++r) {
-            pivot = std::abs(a[r][c]) > std::abs(a[pivot][c]) ? r : pivot;
-        }
-        if (std::abs(a[pivot][c]) < 1e-12) {
-            return false;
-        }
-        std::swap(a[pivot], a[c]);
-        for (int r = 0; r < 8; ++r) {
-            if (r != c) {
-                const double by = a[r][c] / a[c][c];
-                for (int k = c; k <= 8; ++k) {
-                    a[r][k] -= by * a[c][k];
-                }
-            }
-        }
-    }
-    for (int c = 0; c < 8; ++c) {
-        x[c] = a[c][8] / a[c][c];
-    }
-    return true;
-}
-
+/// The homography that takes four places to four others; false when they do not tell one. Solved in doubles: the
+/// library's own perspective transform rounds pixels to floats.
 bool homography(const std::array<Vec2, 4>& from, const std::array<Vec2, 4>& to, Matrix& out)
 {
-    double a[8][9] = {};
+    cv::Matx<double, 8, 8> a;
+    cv::Vec<double, 8> b;
     for (int i = 0; i < 4; ++i) {
         const Vec2 p = from[static_cast<size_t>(i)];
         const Vec2 q = to[static_cast<size_t>(i)];
-        const double one[9] = {p.x, p.y, 1, 0, 0, 0, -q.x * p.x, -q.x * p.y, q.x};
-        const double two[9] = {0, 0, 0, p.x, p.y, 1, -q.y * p.x, -q.y * p.y, q.y};
-        std::copy(one, one + 9, a[2 * i]);
-        std::copy(two, two + 9, a[2 * i + 1]);
+        const double rows[2][8] = {{p.x, p.y, 1, 0, 0, 0, -q.x * p.x, -q.x * p.y},
+                                   {0, 0, 0, p.x, p.y, 1, -q.y * p.x, -q.y * p.y}};
+        for (int k = 0; k < 8; ++k) {
+            a(2 * i, k) = rows[0][k];
+            a(2 * i + 1, k) = rows[1][k];
+        }
+        b(2 * i) = q.x;
+        b(2 * i + 1) = q.y;
     }
-    double x[8];
-    if (!solve8(a, x)) {
+    cv::Vec<double, 8> x;
+    if (!cv::solve(a, b, x, cv::DECOMP_LU)) {
         return false;
     }
-    for (size_t i = 0; i < 8; ++i) {
-        out[i] = x[i];
-    }
+    std::copy(x.val, x.val + 8, out.begin());
     out[8] = 1.0;
-    return true;
+    return std::all_of(out.begin(), out.end(), [](double v) { return std::isfinite(v); });
 }
 
 bool inverse(const Matrix& m, Matrix& out)
 {
-    const double det =
-        m[0] * (m[4] * m[8] - m[5] * m[7]) - m[1] * (m[3] * m[8] - m[5] * m[6]) + m[2] * (m[3] * m[7] - m[4] * m[6]);
-    if (!(std::abs(det) > 1e-18)) {
-        return false;
-    }
-    out = {(m[4] * m[8] - m[5] * m[7]) / det, (m[2] * m[7] - m[1] * m[8]) / det, (m[1] * m[5] - m[2] * m[4]) / det,
-           (m[5] * m[6] - m[3] * m[8]) / det, (m[0] * m[8] - m[2] * m[6]) / det, (m[2] * m[3] - m[0] * m[5]) / det,
-           (m[3] * m[7] - m[4] * m[6]) / det, (m[1] * m[6] - m[0] * m[7]) / det, (m[0] * m[4] - m[1] * m[3]) / det};
-    return true;
+    bool sound = false;
+    const cv::Matx33d inverted = cv::Matx33d(m.data()).inv(cv::DECOMP_LU, &sound);
+    std::copy(inverted.val, inverted.val + 9, out.begin());
+    return sound;
 }
 
 Vec2 through(const Matrix& m, Vec2 p)
@@ -225,7 +202,7 @@ Expected<FaceMap> rectify(const RectifyInput& in)
             }
         }
         map.tilt_deg_ = std::acos(std::clamp(std::abs(r3[2]), 0.0, 1.0)) * 180.0 / std::numbers::pi;
-        const double lift = in.lie == MarkersLie::Floor ? in.faceHeight_mm : 0.0;
+        const double lift = in.lie == MarkerPlane::Floor ? in.faceHeight_mm : 0.0;
         double lifted[3];
         for (int i = 0; i < 3; ++i) {
             lifted[i] = t[i] + lift * r3[i];

@@ -15,7 +15,7 @@ namespace burl
 {
 
 /// Where the markers lie.
-enum class MarkersLie {
+enum class MarkerPlane {
     Level,  // on blocks, level with the top face
     OnSlab, // on the slab itself
     Floor,  // on the floor; the top face is higher by `faceHeight_mm`
@@ -25,7 +25,7 @@ struct RectifyInput {
     std::array<Vec2, 4> markers; // pixels, 1 to 4 anticlockwise seen from above
     double width_mm = 0.0;       // marker 1 to 2
     double height_mm = 0.0;      // marker 1 to 4
-    MarkersLie lie = MarkersLie::Level;
+    MarkerPlane lie = MarkerPlane::Level;
     double faceHeight_mm = 0.0; // of the top face over the markers
     std::optional<double> focal35_mm;
     double bend = 0.0; // of the lens, per square pixel: r' = r (1 + bend r^2); below 0 a barrel

@@ -95,7 +95,7 @@ private:
     [[nodiscard]] bool said(double share) const { return !in_.progress || in_.progress(share); }
     static tl::unexpected<Refusal> stopped() { return refuse("photo.stopped", "the tracing was stopped."); }
 
-    [[nodiscard]] bool onSlab() const { return in_.rectangle.lie == MarkersLie::OnSlab; }
+    [[nodiscard]] bool onSlab() const { return in_.rectangle.lie == MarkerPlane::OnSlab; }
 
     void chooseWindow()
     {
@@ -264,15 +264,15 @@ private:
             drawOutlineTo(out.outline, t);
         }
         out.outline = evened(tidied(out.outline), 5.0, 0.0);
-        out.sureness = carriedOver(path, out.outline);
-        for (size_t i = 0; i < out.sureness.size(); ++i) {
-            out.sureness[i] *= std::clamp(1.6 - wander(out.outline, i), 0.0, 1.0);
+        out.certainty = carriedOver(path, out.outline);
+        for (size_t i = 0; i < out.certainty.size(); ++i) {
+            out.certainty[i] *= std::clamp(1.6 - wander(out.outline, i), 0.0, 1.0);
         }
-        for (size_t i = 0; i < out.sureness.size();) {
+        for (size_t i = 0; i < out.certainty.size();) {
             size_t run = 0;
             double least = 1.0;
-            while (i + run < out.sureness.size() && out.sureness[i + run] < kUnsure) {
-                least = std::min(least, out.sureness[i + run]);
+            while (i + run < out.certainty.size() && out.certainty[i + run] < kUnsure) {
+                least = std::min(least, out.certainty[i + run]);
                 ++run;
             }
             if (static_cast<double>(run) * 5.0 >= kLeastStretch_mm) {
@@ -291,7 +291,7 @@ private:
     };
     struct Path {
         Ring ring;
-        std::vector<double> sureness;
+        std::vector<double> certainty;
     };
 
     static constexpr double kInward_mm = 105.0; // a thick slab's side, seen slanting
@@ -393,7 +393,7 @@ private:
             }
             const double plain = std::clamp((double(row[k]) - 4.0) / 18.0, 0.0, 1.0);
             const double apart = std::clamp((double(row[k]) - double(other)) / 12.0 + 0.5, 0.0, 1.0);
-            result.sureness.push_back(count > 40 ? plain * apart : plain);
+            result.certainty.push_back(count > 40 ? plain * apart : plain);
         }
         return result;
     }
@@ -531,7 +531,7 @@ private:
                 }
             }
             near = best;
-            out.push_back(path.sureness[best]);
+            out.push_back(path.certainty[best]);
         }
         return out;
     }

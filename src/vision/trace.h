@@ -15,7 +15,7 @@ namespace burl
 struct UnsureStretch {
     size_t from = 0; // corners of the outline, from one to the other going round
     size_t to = 0;
-    double sureness = 0.0; // 0 to 1
+    double certainty = 0.0; // 0 to 1
 };
 
 struct TraceInput {
@@ -30,8 +30,8 @@ struct TraceInput {
 };
 
 struct Traced {
-    Ring outline;                 // mm, anticlockwise, about every 6 mm
-    std::vector<double> sureness; // of each corner
+    Ring outline;                  // mm, anticlockwise, about every 6 mm
+    std::vector<double> certainty; // of each corner
     std::vector<UnsureStretch> unsure;
 };
 

@@ -171,7 +171,7 @@ TEST_CASE("every number of a job file survives to the last digit", "[json][jobfi
         job.layup.length_mm = any(random);
         job.layup.width_mm = any(random);
         job.fill.overpour_mm = any(random) / 1000.0;
-        job.move.held_mm = -any(random) / 10.0;
+        job.move.fixedLine_mm = -any(random) / 10.0;
         job.layup.pieces[0].rip = RipLine{any(random), any(random) / 1e6};
         const auto back = readJobFile(writeJobFile(job, *book.shop));
         REQUIRE(back);

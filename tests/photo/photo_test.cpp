@@ -43,7 +43,9 @@ struct Shot {
         choices.width_mm = truth["markers"]["rect_width_mm"];
         choices.height_mm = truth["markers"]["rect_height_mm"];
         const std::string lie = truth["markers"]["lie_on"];
-        choices.lie = lie == "blocks" ? MarkersLie::Level : lie == "on_slab" ? MarkersLie::OnSlab : MarkersLie::Floor;
+        choices.lie = lie == "blocks"    ? MarkerPlane::Level
+                      : lie == "on_slab" ? MarkerPlane::OnSlab
+                                         : MarkerPlane::Floor;
         choices.faceHeight_mm = lie == "floor" ? truth["face_height_above_marker_plane_mm"].get<double>() : 0.0;
     }
     [[nodiscard]] Ring outline() const { return ringOf(truth["outline_rect_mm"]); }
@@ -85,7 +87,7 @@ TEST_CASE("the outline of the top face is traced, not the silhouette", "[photo]"
         const Ring wanted = shot.outline();
         CHECK(overlap(traced->outline, wanted) > c.overlap);
         CHECK(edgeError(traced->outline, wanted).mean_mm < c.mean_mm);
-        CHECK(traced->sureness.size() == traced->outline.size());
+        CHECK(traced->certainty.size() == traced->outline.size());
         for (const UnsureStretch& u : traced->unsure) {
             CHECK(u.from < traced->outline.size());
             CHECK(u.to < traced->outline.size());
@@ -164,7 +166,7 @@ TEST_CASE("markers on the floor: without the height the slab comes out too large
 {
     const Shot shot("tarvik_06");
     PhotoChoices flat = shot.choices;
-    flat.lie = MarkersLie::Level;
+    flat.lie = MarkerPlane::Level;
     const auto right = setPhoto(shot.photo, shot.choices);
     const auto wrong = setPhoto(shot.photo, flat);
     REQUIRE(right);

@@ -1,5 +1,5 @@
-// What is said to be kept is on the disk: every edit is synced before its write comes back. Counted where the library
-// asks the system for it.
+// What is said to be kept is on the disk: every edit is synced before its write comes back. PlaneLimits where the
+// library asks the system for it.
 
 #include <catch2/catch.hpp>
 

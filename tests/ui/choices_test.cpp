@@ -64,7 +64,7 @@ std::vector<Typed> everyField()
         {"fill", "residue", "4", [](const Book& b) { return first(b).fill.potResidue; }, 0.04},
         {"fill", "soakIn", "180", [](const Book& b) { return first(b).fill.soakIn_g_m2; }, 180.0},
         {"move", "assemblyMc", "8.2", [](const Book& b) { return first(b).move.assembly_mc_pct.value_or(0); }, 8.2},
-        {"move", "heldLine", "-40", [](const Book& b) { return first(b).move.held_mm; }, -40.0},
+        {"move", "heldLine", "-40", [](const Book& b) { return first(b).move.fixedLine_mm; }, -40.0},
         {"yard", "slabThickness", "57", [](const Book& b) { return third(b).thickness_mm.value_or(0); }, 57.0},
         {"yard", "slabMc", "11.5", [](const Book& b) { return third(b).mc_pct.value_or(0); }, 11.5},
         {"yard", "slabSequence", "8", [](const Book& b) { return double(third(b).sequence); }, 8.0},

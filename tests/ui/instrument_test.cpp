@@ -100,7 +100,7 @@ TEST_CASE("Space and the probe's own button read down a column of heights", "[ui
 TEST_CASE("garbage, silence and unplugging are said, and what was read stays", "[ui][instruments]")
 {
     InstrumentPort port;
-    QSignalSpy told(&port, &InstrumentPort::told);
+    QSignalSpy told(&port, &InstrumentPort::message);
     QSignalSpy read(&port, &InstrumentPort::read);
     port.ask();
     REQUIRE(told.size() == 1);
@@ -142,7 +142,7 @@ TEST_CASE("a reading of the wrong kind stays out of the cell", "[ui][instruments
     Device scale({InstrumentKind::Mass, 0.0, 0.0, 1}, {1250.0});
     REQUIRE(d.window.instrument().open(scale.path()));
     auto* button = d.find<ui::InstrumentButton>("instrument");
-    QSignalSpy says(button, &ui::InstrumentButton::says);
+    QSignalSpy says(button, &ui::InstrumentButton::message);
     QTest::keyClick(table, Qt::Key_Space);
     REQUIRE(QTest::qWaitFor([&] { return !says.isEmpty(); }, 3000));
     CHECK(says.last()[0].toString().contains(QStringLiteral("scale")));
@@ -177,7 +177,7 @@ TEST_CASE("a noisy line is said once with a count, and its readings still come",
     InstrumentPort port;
     QStringList told;
     int readings = 0;
-    QObject::connect(&port, &InstrumentPort::told, [&](const QString& sentence) { told << sentence; });
+    QObject::connect(&port, &InstrumentPort::message, [&](const QString& sentence) { told << sentence; });
     QObject::connect(&port, &InstrumentPort::read, [&](const InstrumentReading& r) {
         readings += 1;
         CHECK(r.value == 12.5);

@@ -85,7 +85,7 @@ TEST_CASE("a photo is opened, traced, corrected by hand and taken as the face", 
     typeIn(window, "rectWidth", QStringLiteral("1.75 m"));
     typeIn(window, "rectHeight", QStringLiteral("360"));
     auto* lie = window->findChild<QComboBox*>(QStringLiteral("markersLie"));
-    lie->setCurrentIndex(lie->findData(int(MarkersLie::OnSlab)));
+    lie->setCurrentIndex(lie->findData(int(MarkerPlane::OnSlab)));
     Q_EMIT lie->activated(lie->currentIndex());
     REQUIRE(trace->isEnabled());
     const QImage before = view->grab().toImage();

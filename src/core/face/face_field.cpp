@@ -35,7 +35,7 @@ Eigen::VectorXd leastDistances(const Eigen::MatrixXd& basis, const Eigen::Vector
         const Eigen::VectorXd root =
             left.unaryExpr([kOn_mm](double d) { return 1.0 / std::sqrt(std::max(std::abs(d), kOn_mm)); });
         const Eigen::MatrixXd weighed = root.asDiagonal() * basis;
-        const Eigen::VectorXd next = weighed.colPivHouseholderQr().solve(root.cwiseProduct(z));
+        Eigen::VectorXd next = weighed.colPivHouseholderQr().solve(root.cwiseProduct(z));
         if ((next - fit).cwiseAbs().maxCoeff() < kOn_mm / 10.0) {
             return next;
         }

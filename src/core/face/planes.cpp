@@ -11,6 +11,7 @@
 #include <cmath>
 #include <limits>
 
+#include "core/numeric/fit.h"
 #include "core/numeric/small_lp.h"
 
 namespace burl
@@ -264,7 +265,7 @@ Expected<OneFaceAnswer> leastRemoval(std::span<const Point3> top)
 
 Expected<PlanesAnswer> thickestSlabTakingLeast(std::span<const Point3> top, std::span<const Point3> bottom)
 {
-    const auto thickest = thickestSlab(top, bottom);
+    auto thickest = thickestSlab(top, bottom);
     if (!thickest || top.size() + bottom.size() > kMostForTies) {
         return thickest;
     }
@@ -306,7 +307,7 @@ Expected<PlanesAnswer> thickestSlabTakingLeast(std::span<const Point3> top, std:
 
 Expected<OneFaceAnswer> leastRemovalOver(std::span<const Point3> top, std::span<const Point3> bottom)
 {
-    const auto first = leastRemoval(top);
+    auto first = leastRemoval(top);
     if (!first || bottom.empty() || top.size() + bottom.size() > kMostForTies) {
         return first;
     }
@@ -364,92 +365,37 @@ std::vector<Packer> packersUnder(const Plane& plane, std::span<const Point3> sup
 
 Expected<FaceShape> faceShape(std::span<const Point3> points)
 {
-    if (points.size() < 6) {
+    constexpr int kTerms = 6;
+    if (points.size() < kTerms) {
         return refuse("flatten.too_few", "Wind, bow and cup need at least six readings on the face.");
     }
-    double low[2] = {1e300, 1e300};
-    double high[2] = {-1e300, -1e300};
-    for (const Point3& p : points) {
-        low[0] = std::min(low[0], p.x);
-        high[0] = std::max(high[0], p.x);
-        low[1] = std::min(low[1], p.y);
-        high[1] = std::max(high[1], p.y);
-    }
-    FaceShape shape;
-    shape.length_mm = high[0] - low[0];
-    shape.width_mm = high[1] - low[1];
-    if (!(shape.length_mm > 0.0) || !(shape.width_mm > 0.0)) {
+    const auto oneValue = [&](auto of) {
+        return std::all_of(points.begin(), points.end(), [&](const Point3& p) { return of(p) == of(points[0]); });
+    };
+    if (oneValue([](const Point3& p) { return p.x; }) || oneValue([](const Point3& p) { return p.y; })) {
         return refuse("flatten.one_line", "All readings lie on one line; take some to its side.");
     }
-    // Householder QR on coordinates scaled to -1..1: normal equations would square the condition.
-    constexpr int n = 6;
-    const double sx = shape.length_mm / 2.0;
-    const double sy = shape.width_mm / 2.0;
-    std::vector<std::array<double, n>> m;
-    std::vector<double> z;
-    for (const Point3& p : points) {
-        const double u = (p.x - (low[0] + high[0]) / 2.0) / sx;
-        const double v = (p.y - (low[1] + high[1]) / 2.0) / sy;
-        m.push_back({1.0, u, v, u * v, u * u, v * v});
-        z.push_back(p.z);
-    }
-    double r[n][n] = {};
-    for (int k = 0; k < n; ++k) {
-        double norm = 0.0;
-        for (size_t i = k; i < m.size(); ++i) {
-            norm += m[i][k] * m[i][k];
-        }
-        norm = std::sqrt(norm);
-        if (norm < 1e-9) {
-            return refuse("flatten.one_line",
-                          "The readings do not spread enough to tell wind, bow and cup; take a grid of "
-                          "at least three by three.");
-        }
-        const double sign = m[k][k] > 0.0 ? 1.0 : -1.0;
-        std::vector<double> v(m.size(), 0.0);
-        double vv = 0.0;
-        for (size_t i = k; i < m.size(); ++i) {
-            v[i] = m[i][k] + (i == static_cast<size_t>(k) ? sign * norm : 0.0);
-            vv += v[i] * v[i];
-        }
-        for (int col = k; col < n; ++col) {
-            double along = 0.0;
-            for (size_t i = k; i < m.size(); ++i) {
-                along += v[i] * m[i][col];
-            }
-            for (size_t i = k; i < m.size(); ++i) {
-                m[i][col] -= 2.0 * along / vv * v[i];
-            }
-        }
-        double along = 0.0;
-        for (size_t i = k; i < m.size(); ++i) {
-            along += v[i] * z[i];
-        }
-        for (size_t i = k; i < m.size(); ++i) {
-            z[i] -= 2.0 * along / vv * v[i];
-        }
-        for (int col = k; col < n; ++col) {
-            r[k][col] = m[k][col];
-        }
-    }
-    double c[n] = {};
-    for (int row = n - 1; row >= 0; --row) {
-        double sum = z[row];
-        for (int col = row + 1; col < n; ++col) {
-            sum -= r[row][col] * c[col];
-        }
-        c[row] = sum / r[row][row];
+    const auto sheet = fittedSheet(points);
+    if (!sheet) {
+        return refuse("flatten.one_line", "The readings do not spread enough to tell wind, bow and cup; take a grid of "
+                                          "at least three by three.");
     }
     double square = 0.0;
-    for (size_t i = n; i < z.size(); ++i) {
-        square += z[i] * z[i];
+    for (const Point3& p : points) {
+        const double left = p.z - sheet->at(p.x, p.y);
+        square += left * left;
     }
+    FaceShape shape;
+    shape.length_mm = 2.0 * sheet->halfX;
+    shape.width_mm = 2.0 * sheet->halfY;
     shape.rms_mm = std::sqrt(square / static_cast<double>(points.size()));
-    shape.spare = static_cast<int>(points.size()) - n;
+    shape.spare = static_cast<int>(points.size()) - kTerms;
     shape.left_mm = shape.spare > 0 ? std::sqrt(square / shape.spare) : 0.0;
-    const double scales[n] = {1.0, sx, sy, sx * sy, sx * sx, sy * sy};
-    for (int k = 0; k < n; ++k) {
-        shape.coefficients[k] = c[k] / scales[k];
+    const double sx = sheet->halfX;
+    const double sy = sheet->halfY;
+    const double scales[kTerms] = {1.0, sx, sy, sx * sy, sx * sx, sy * sy};
+    for (size_t k = 0; k < kTerms; ++k) {
+        shape.coefficients[k] = sheet->c[k] / scales[k];
     }
     shape.wind_mm = shape.coefficients[3] * shape.length_mm * shape.width_mm;
     shape.bow_mm = -shape.coefficients[4] * shape.length_mm * shape.length_mm / 4.0;

@@ -9,6 +9,7 @@
 #include <cmath>
 
 #include "core/face/face_field.h"
+#include "core/numeric/fit.h"
 
 namespace burl
 {
@@ -32,43 +33,17 @@ Expected<void> checkGrid(const HeightGrid& grid, const char* face)
     return {};
 }
 
-/// Least squares plane through points; with fewer than three that spread, level.
+/// Least squares plane through points; where they do not tell how it leans, level through their mean.
 Plane fitted(const std::vector<Point3>& points)
 {
-    Plane plane;
-    if (points.empty()) {
-        return plane;
+    if (const auto plane = fittedPlane(points)) {
+        return *plane;
     }
-    double mx = 0.0;
-    double my = 0.0;
-    double mz = 0.0;
-    const auto n = static_cast<double>(points.size());
+    Plane level;
     for (const Point3& p : points) {
-        mx += p.x / n;
-        my += p.y / n;
-        mz += p.z / n;
+        level.height_mm += p.z / static_cast<double>(points.size());
     }
-    double xx = 0.0;
-    double xy = 0.0;
-    double yy = 0.0;
-    double xz = 0.0;
-    double yz = 0.0;
-    for (const Point3& p : points) {
-        const double x = p.x - mx;
-        const double y = p.y - my;
-        xx += x * x;
-        xy += x * y;
-        yy += y * y;
-        xz += x * (p.z - mz);
-        yz += y * (p.z - mz);
-    }
-    const double determinant = xx * yy - xy * xy;
-    if (determinant > 1e-9 * (xx + yy) * (xx + yy) && points.size() >= 3) {
-        plane.slopeX = (xz * yy - yz * xy) / determinant;
-        plane.slopeY = (yz * xx - xz * xy) / determinant;
-    }
-    plane.height_mm = mz - plane.slopeX * mx - plane.slopeY * my;
-    return plane;
+    return level;
 }
 
 std::vector<Point3> bare(const std::vector<SurfacePoint>& points)
@@ -90,7 +65,7 @@ std::vector<SurfacePoint> pointsOf(const HeightGrid& grid, double sign)
     const auto along = static_cast<int>(grid.xs_mm.size());
     for (int j = 0; j < across; ++j) {
         for (int i = 0; i < along; ++i) {
-            const auto& reading = grid.readings_mm[static_cast<size_t>(j * along + i)];
+            const auto& reading = grid.readings_mm[static_cast<size_t>(j) * grid.xs_mm.size() + static_cast<size_t>(i)];
             if (reading && std::isfinite(*reading)) {
                 out.push_back({{grid.xs_mm[i], grid.ys_mm[j], sign * *reading}, i, j});
             }

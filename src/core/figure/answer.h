@@ -12,11 +12,11 @@
 namespace burl
 {
 
-enum class Weight { Telling, Plain, Folded };
+enum class Prominence { Headline, Plain, Folded };
 
 struct Entry {
     Figure figure;
-    Weight weight = Weight::Plain;
+    Prominence prominence = Prominence::Plain;
 };
 
 /// A question the stage cannot answer yet, and what would answer it.

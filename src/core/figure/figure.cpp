@@ -19,13 +19,13 @@ bool Figure::known() const
 Figure given(std::string key, std::string label, double value, Unit unit, std::string source)
 {
     return Figure(std::make_shared<const FigureNode>(
-        FigureNode{std::move(key), std::move(label), value, unit, "", {}, std::move(source), Sureness::Measured}));
+        FigureNode{std::move(key), std::move(label), value, unit, "", {}, std::move(source), Provenance::Measured}));
 }
 
 Figure assumed(std::string key, std::string label, double value, Unit unit, std::string source)
 {
     return Figure(std::make_shared<const FigureNode>(
-        FigureNode{std::move(key), std::move(label), value, unit, "", {}, std::move(source), Sureness::Guess}));
+        FigureNode{std::move(key), std::move(label), value, unit, "", {}, std::move(source), Provenance::Guess}));
 }
 
 Figure made(std::string key, std::string label, std::string formula, std::vector<Figure> terms, double value, Unit unit)
@@ -33,7 +33,7 @@ Figure made(std::string key, std::string label, std::string formula, std::vector
     const bool guess = std::any_of(terms.begin(), terms.end(), [](const Figure& f) { return f.isGuess(); });
     return Figure(std::make_shared<const FigureNode>(FigureNode{std::move(key), std::move(label), value, unit,
                                                                 std::move(formula), std::move(terms), "",
-                                                                guess ? Sureness::Guess : Sureness::Measured}));
+                                                                guess ? Provenance::Guess : Provenance::Measured}));
 }
 
 std::string termOf(size_t index)

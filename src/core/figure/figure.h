@@ -12,7 +12,7 @@
 namespace burl
 {
 
-enum class Sureness {
+enum class Provenance {
     Measured, // read or chosen by the maker, or computed from such
     Guess,    // rests on an assumption that a measurement would replace
 };
@@ -27,7 +27,7 @@ struct FigureNode {
     std::string formula; // with {0}, {1} for the terms; empty for something given
     std::vector<Figure> terms;
     std::string source; // for given figures: tape, chosen, species table ...
-    Sureness sureness = Sureness::Measured;
+    Provenance provenance = Provenance::Measured;
 };
 
 /// A light handle to a shared, unchanging node. A default Figure is "not known".
@@ -40,7 +40,7 @@ public:
     [[nodiscard]] bool known() const;
     [[nodiscard]] double value() const { return node_ ? node_->value : 0.0; }
     [[nodiscard]] const FigureNode& node() const { return *node_; }
-    [[nodiscard]] bool isGuess() const { return node_ && node_->sureness == Sureness::Guess; }
+    [[nodiscard]] bool isGuess() const { return node_ && node_->provenance == Provenance::Guess; }
     explicit operator bool() const { return node_ != nullptr; }
 
 private:

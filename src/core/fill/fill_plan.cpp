@@ -10,7 +10,7 @@
 #include <map>
 
 #include "core/fill/cavity.h"
-#include "core/fill/fill_look.h"
+#include "core/fill/fill_findings.h"
 #include "core/shop/same_slabs.h"
 #include "core/wood/density.h"
 
@@ -51,7 +51,7 @@ public:
         chooseResins();
         makeOrders();
         weigh();
-        lookAtFill(in_, plan_);
+        inspectFill(in_, plan_);
         sortBySeverity(plan_.findings);
         return plan_;
     }
@@ -293,7 +293,10 @@ private:
         }
     }
 
-    void add(Figure figure, Weight weight = Weight::Plain) { plan_.figures.push_back({std::move(figure), weight}); }
+    void add(Figure figure, Prominence prominence = Prominence::Plain)
+    {
+        plan_.figures.push_back({std::move(figure), prominence});
+    }
 
     void weigh()
     {
@@ -305,7 +308,7 @@ private:
         }
         plan_.litres = mixed.empty() ? given("litres", "Resin to mix", 0.0, Unit::Volume, "nothing to fill")
                                      : sumFigure("litres", "Resin to mix", mixed, Unit::Volume);
-        add(plan_.litres, Weight::Telling);
+        add(plan_.litres, Prominence::Headline);
         if (in_.choices.price_per_L && litres > 0.0) {
             const Figure price =
                 given("resin_price", "price of a litre", *in_.choices.price_per_L, Unit::Money, "chosen");
@@ -321,10 +324,10 @@ private:
             add(order.batchA);
             add(order.batchB);
             add(order.pigment);
-            add(order.a, Weight::Folded);
-            add(order.b, Weight::Folded);
-            add(order.aVolume, Weight::Folded);
-            add(order.bVolume, Weight::Folded);
+            add(order.a, Prominence::Folded);
+            add(order.b, Prominence::Folded);
+            add(order.aVolume, Prominence::Folded);
+            add(order.bVolume, Prominence::Folded);
         }
         weighTop();
     }
@@ -409,12 +412,12 @@ private:
         plan_.outline_L = sumFigure("outline_volume", "Inside the outline", outlines, Unit::Volume);
         plan_.mass = sumFigure("mass", "Weight, finished top", masses, Unit::Mass);
         add(plan_.mass);
-        add(plan_.wood_L, Weight::Folded);
+        add(plan_.wood_L, Prominence::Folded);
         if (!resins.empty()) {
-            add(plan_.resin_L, Weight::Folded);
+            add(plan_.resin_L, Prominence::Folded);
         }
         if (!air.empty()) {
-            add(plan_.air_L, Weight::Folded);
+            add(plan_.air_L, Prominence::Folded);
         }
     }
 

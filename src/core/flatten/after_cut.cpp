@@ -88,7 +88,7 @@ void reportAfterCut(const AfterCutInput& in, double limit_mm, std::vector<Entry>
         assumed("bow_to_come_" + in.name, "Bow to come, " + in.name + ", either way", after.bowUnsure_mm, Unit::Length,
                 "stress that is set free by the cut, a strain of 0.4 in a thousand, unseen");
     for (const Figure& f : {cup, unsure, bow, wind}) {
-        figures.push_back({f, Weight::Folded});
+        figures.push_back({f, Prominence::Folded});
     }
     if (std::abs(after.cup_mm) > limit_mm) {
         addFinding(

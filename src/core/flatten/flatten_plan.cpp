@@ -11,10 +11,10 @@
 #include "core/face/outliers.h"
 #include "core/face/surfaces.h"
 #include "core/flatten/after_cut.h"
-#include "core/flatten/counted.h"
-#include "core/flatten/flatten_look.h"
+#include "core/flatten/flatten_findings.h"
 #include "core/flatten/millings.h"
 #include "core/flatten/packers.h"
+#include "core/flatten/plane_limits.h"
 #include "core/layup/rings_across.h"
 #include "core/router/removal.h"
 #include "core/router/rig.h"
@@ -72,9 +72,9 @@ public:
         const HeightGrid& bottomGrid = gridOfFace(slab_, Face::Bottom);
         topField_.emplace(topGrid, surfaces_.top);
         bottomField_.emplace(bottomGrid, surfaces_.bottom);
-        top_ = countedIn(surfaces_.top, *topField_, topGrid, finalTop_, slab_, Face::Top);
-        bottom_ = countedIn(surfaces_.bottom, *bottomField_, bottomGrid, finalBottom_, slab_, Face::Bottom);
-        for (const Counted* counted : {&top_, &bottom_}) {
+        top_ = planeLimits(surfaces_.top, *topField_, topGrid, finalTop_, slab_, Face::Top);
+        bottom_ = planeLimits(surfaces_.bottom, *bottomField_, bottomGrid, finalBottom_, slab_, Face::Bottom);
+        for (const PlaneLimits* counted : {&top_, &bottom_}) {
             if (counted->furthest_mm > out_.carried_mm) {
                 out_.carried_mm = counted->furthest_mm;
                 out_.carriedAt = counted->furthestAt;
@@ -155,7 +155,7 @@ private:
     void dotsOf(bool onTop)
     {
         const std::vector<SurfacePoint>& points = onTop ? surfaces_.top : surfaces_.bottom;
-        const Counted& counted = onTop ? top_ : bottom_;
+        const PlaneLimits& counted = onTop ? top_ : bottom_;
         const auto& read = onTop ? slab_.topHeights : slab_.bottomHeights;
         const std::vector<OddReading> odd = oddReadings(slab_, onTop ? Face::Top : Face::Bottom);
         for (size_t i = 0; i < points.size(); ++i) {
@@ -276,8 +276,8 @@ private:
     void solveOneFace()
     {
         // A face that is the bottom of its slab: flip z, solve, flip back.
-        const Counted& show = cutsBottom() ? bottom_ : top_;
-        const Counted& under = cutsBottom() ? top_ : bottom_;
+        const PlaneLimits& show = cutsBottom() ? bottom_ : top_;
+        const PlaneLimits& under = cutsBottom() ? top_ : bottom_;
         std::vector<Point3> points = show.points;
         std::vector<Point3> over = under.points;
         if (cutsBottom()) {
@@ -421,8 +421,8 @@ private:
     Surfaces surfaces_;
     std::optional<FaceField> topField_;
     std::optional<FaceField> bottomField_;
-    Counted top_;
-    Counted bottom_;
+    PlaneLimits top_;
+    PlaneLimits bottom_;
     std::vector<BindingPoint> binding_;
     double most_mm_ = 0.0;
     FlattenedPiece out_;
@@ -446,14 +446,14 @@ public:
         decideThickness(work);
         for (PieceWork& piece : work) {
             piece.settle(plan_.thickness.value());
-            lookAtPiece(piece.slab(), piece.place(), piece.surfaces(), piece.piece(), plan_.findings);
+            inspectPiece(piece.slab(), piece.place(), piece.surfaces(), piece.piece(), plan_.findings);
             plan_.pieces.push_back(piece.take());
         }
         decideMeanThickness();
-        lookAtThickness();
+        inspectThickness();
         appendFlattenFigures(in_, possible_, plan_);
         checkRig();
-        lookAtMethod(in_, plan_);
+        inspectMethod(in_, plan_);
         reportMillings(in_.choices, in_.slabs, in_.wanted_mm, plan_);
         lookAhead();
         sortBySeverity(plan_.findings);
@@ -541,7 +541,7 @@ private:
                                    plan_.thickness.value() + more.value(), Unit::Length);
     }
 
-    void lookAtThickness()
+    void inspectThickness()
     {
         if (!sayTooThin_) {
             return;

@@ -22,7 +22,7 @@ Figure day(const std::string& key, const std::string& label, int number, const s
     return given(key, label, number, Unit::Date, source);
 }
 
-void lookAtFaces(const FlattenChoices& choices, const FlattenedPiece& piece, const Slab& slab, FlattenPlan& plan)
+void inspectFaces(const FlattenChoices& choices, const FlattenedPiece& piece, const Slab& slab, FlattenPlan& plan)
 {
     const double most = std::max(piece.top.mean_mm, piece.bottom.mean_mm);
     const Figure off = given("milling_off_" + piece.name, "off one face", most, Unit::Length, "mean over its wood");
@@ -45,8 +45,8 @@ void lookAtFaces(const FlattenChoices& choices, const FlattenedPiece& piece, con
     }
 }
 
-void lookAtRests(const FlattenChoices& choices, const Rest& rest, const FlattenedPiece& piece, double wanted_mm,
-                 const Figure& days, FlattenPlan& plan)
+void inspectRests(const FlattenChoices& choices, const Rest& rest, const FlattenedPiece& piece, double wanted_mm,
+                  const Figure& days, FlattenPlan& plan)
 {
     const std::string& name = piece.name;
     if (rest.covered) {
@@ -62,12 +62,12 @@ void lookAtRests(const FlattenChoices& choices, const Rest& rest, const Flattene
         const Figure until =
             made("rest_until_" + name, name + " rests until", "milled {0}, {1}",
                  {day("rest_cut_" + name, "milled", *cut, "written down"), days}, *cut + days.value(), Unit::Date);
-        plan.figures.push_back({until, Weight::Plain});
+        plan.figures.push_back({until, Prominence::Plain});
         addFinding(plan.findings, "rest.lies", Severity::Caution, name + " rests: read it again from {0} on.", {until},
                    "Rest: read again");
         return;
     }
-    const auto look = lookAtRest(rest);
+    const auto look = inspectRest(rest);
     if (!look) {
         addFinding(plan.findings, "rest.missing", Severity::Warn, name + " after its rest: " + look.error().sentence,
                    {}, look.error().code == "rest.thickness" ? "Rest: measure it by the calliper" : "Rest: read again");
@@ -79,14 +79,14 @@ void lookAtRests(const FlattenChoices& choices, const Rest& rest, const Flattene
                                "thickness that flattening it again takes, by its readings");
     const Figure leaves =
         made("rest_leaves_" + name, name + " is good for", "{0} - {1}", {thick, moved}, look->leaves_mm, Unit::Length);
-    plan.figures.push_back({moved, Weight::Plain});
-    plan.figures.push_back({leaves, Weight::Plain});
+    plan.figures.push_back({moved, Prominence::Plain});
+    plan.figures.push_back({leaves, Prominence::Plain});
     for (const auto& [key, word, value] : {std::tuple{"rest_wind_", ", wind in its rest", look->wind_mm},
                                            std::tuple{"rest_bow_", ", bow in its rest", look->bow_mm},
                                            std::tuple{"rest_cup_", ", cup in its rest", look->cup_mm}}) {
         if (value) {
             plan.figures.push_back(
-                {given(key + name, name + word, *value, Unit::Length, "readings after the rest"), Weight::Folded});
+                {given(key + name, name + word, *value, Unit::Length, "readings after the rest"), Prominence::Folded});
         }
     }
     const Figure limit = given("rest_limit", "limit", choices.moveLimit_mm, Unit::Length, "chosen");
@@ -130,13 +130,14 @@ void firstMilling(const FlattenChoices& choices, const FlattenedPiece& piece, Fl
         "first_milling_wanted_" + piece.name, piece.name + " after the first milling", "{0} + {1} × {2}",
         {plan.thickness, given("faces_cut", "faces cut", faces, Unit::Count, "school"), left}, wants, Unit::Length);
     if (wants <= piece.thickest.value() + kCalliper_mm) {
-        plan.figures.push_back({relabelled(wanted, "first_milling_" + piece.name, wanted.node().label), Weight::Plain});
+        plan.figures.push_back(
+            {relabelled(wanted, "first_milling_" + piece.name, wanted.node().label), Prominence::Plain});
         return;
     }
     plan.figures.push_back(
         {made("first_milling_" + piece.name, piece.name + " after the first milling",
               "{0}, as there is not wood for {1}", {piece.thickest, wanted}, piece.thickest.value(), Unit::Length),
-         Weight::Plain});
+         Prominence::Plain});
     addFinding(plan.findings, "flatten.millings_no_wood", Severity::Warn,
                piece.name +
                    " gives {0}: that is not wood enough for {1} millings, of which the first would end at {2}.",
@@ -168,7 +169,7 @@ Figure restDays(const std::string& name, double off_mm, std::optional<double> mc
         {off, mc}, byCut + byWater, Unit::Days);
 }
 
-Expected<RestLook> lookAtRest(const Rest& rest)
+Expected<RestLook> inspectRest(const Rest& rest)
 {
     if (!rest.readings) {
         return refuse("rest.not_read", "no readings of it are written down.");
@@ -212,16 +213,16 @@ void reportMillings(const FlattenChoices& choices, const std::vector<std::shared
         if (piece.missing) {
             continue;
         }
-        lookAtFaces(choices, piece, slab, plan);
+        inspectFaces(choices, piece, slab, plan);
         const Figure days = restDays(piece.name, std::max(piece.top.mean_mm, piece.bottom.mean_mm), slab.mc_pct);
         if (choices.millings > 1) {
-            plan.figures.push_back({days, Weight::Plain});
+            plan.figures.push_back({days, Prominence::Plain});
             firstMilling(choices, piece, plan);
         }
         const auto last = std::find_if(choices.rests.rbegin(), choices.rests.rend(),
                                        [&](const Rest& r) { return r.slab == piece.slab; });
         if (last != choices.rests.rend()) {
-            lookAtRests(choices, *last, piece, wanted_mm > 0.0 ? wanted_mm : plan.thickness.value(), days, plan);
+            inspectRests(choices, *last, piece, wanted_mm > 0.0 ? wanted_mm : plan.thickness.value(), days, plan);
         }
     }
 }

@@ -31,7 +31,7 @@ struct RestLook {
     std::optional<double> wind_mm, bow_mm, cup_mm; // of the readings, where there are six or more
 };
 /// Errors: "rest.not_read", "rest.thickness", and those of thickestSlab in the readings' words.
-[[nodiscard]] Expected<RestLook> lookAtRest(const Rest& rest);
+[[nodiscard]] Expected<RestLook> inspectRest(const Rest& rest);
 
 /// The millings of every piece, how long they rest and what the rests showed: figures and findings, appended.
 void reportMillings(const FlattenChoices& choices, const std::vector<std::shared_ptr<const Slab>>& slabs,

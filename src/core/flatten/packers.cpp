@@ -1,4 +1,5 @@
 #include "core/flatten/packers.h"
+#include "core/numeric/fit.h"
 
 #include <algorithm>
 #include <cmath>
@@ -50,46 +51,17 @@ RoundedPackers roundedPackers(std::span<const Point3> top, std::span<const Point
         return {};
     }
     // The plane that the rounding errors lean by: least squares over the bearing points.
-    double n = 0.0;
-    double mx = 0.0;
-    double my = 0.0;
-    double me = 0.0;
-    const auto error = [&](const Packer& p) {
-        return packerPieces(p.squareToBench_mm, stock) * unit - p.squareToBench_mm;
-    };
+    std::vector<Point3> errors;
     for (const Packer& p : packers) {
-        n += 1.0;
-        mx += p.at.x;
-        my += p.at.y;
-        me += error(p);
+        errors.push_back({p.at.x, p.at.y, packerPieces(p.squareToBench_mm, stock) * unit - p.squareToBench_mm});
     }
-    mx /= n;
-    my /= n;
-    me /= n;
-    double xx = 0.0;
-    double xy = 0.0;
-    double yy = 0.0;
-    double xe = 0.0;
-    double ye = 0.0;
-    for (const Packer& p : packers) {
-        const double x = p.at.x - mx;
-        const double y = p.at.y - my;
-        const double e = error(p) - me;
-        xx += x * x;
-        xy += x * y;
-        yy += y * y;
-        xe += x * e;
-        ye += y * e;
-    }
-    const double det = xx * yy - xy * xy;
-    if (!(std::abs(det) > 1e-9)) {
+    const auto lean = fittedPlane(errors);
+    if (!lean) {
         return {}; // in one line: nothing leans
     }
-    const double leanX = (xe * yy - ye * xy) / det;
-    const double leanY = (ye * xx - xe * xy) / det;
     // Raised there, the slab is cut lower there: in its own frame the level plane leans the other way.
     return {thicknessAtSlopes(top, bottom, plane.slopeX, plane.slopeY),
-            thicknessAtSlopes(top, bottom, plane.slopeX - leanX, plane.slopeY - leanY)};
+            thicknessAtSlopes(top, bottom, plane.slopeX - lean->slopeX, plane.slopeY - lean->slopeY)};
 }
 
 } // namespace burl

@@ -155,7 +155,7 @@ std::vector<Vec2> curveAlongWood(const LayupPlan& layup, size_t joint)
     return out;
 }
 
-std::optional<Job> kissingEdge(const Job& job, const LayupPlan& layup, bool farEdge)
+std::optional<Job> tangentToEdge(const Job& job, const LayupPlan& layup, bool farEdge)
 {
     if (!isRoundOfOne(job, layup)) {
         return std::nullopt;

@@ -35,7 +35,7 @@ namespace burl
 [[nodiscard]] std::vector<Vec2> curveAlongWood(const LayupPlan& layup, size_t joint);
 
 /// A round of a single slab shifted across until it touches the live edge on that side; nothing for other tops.
-[[nodiscard]] std::optional<Job> kissingEdge(const Job& job, const LayupPlan& layup, bool farEdge);
+[[nodiscard]] std::optional<Job> tangentToEdge(const Job& job, const LayupPlan& layup, bool farEdge);
 /// The largest round that the slab gives, both faces: its diameter and where it lies; nothing for other tops.
 [[nodiscard]] std::optional<Job> withLargestRound(const Job& job, const LayupPlan& layup);
 

@@ -41,10 +41,10 @@ public:
                                 {given("width_least_at", "place", narrowest.x, Unit::Length, "on the drawing")},
                                 narrowest.value, Unit::Length);
         if (choices_.shape == TopShape::Round && !plan_.shape.empty()) { // it has no mean width
-            add(relabelled(plan_.length, "diameter", "Diameter"), Weight::Telling);
-            add(relabelled(plan_.topArea, "top_area", "Area of the top"), Weight::Folded);
+            add(relabelled(plan_.length, "diameter", "Diameter"), Prominence::Headline);
+            add(relabelled(plan_.topArea, "top_area", "Area of the top"), Prominence::Folded);
         } else {
-            add(plan_.meanWidth, Weight::Telling);
+            add(plan_.meanWidth, Prominence::Headline);
         }
         if (plan_.shape.empty()) { // a round has no width at its ends
             add(plan_.leastWidth);
@@ -95,7 +95,7 @@ public:
                      2.0 * static_cast<double>(plan_.meetingBolts_mm.size()), Unit::Count));
         }
         measureDefects();
-        add(plan_.woodArea, Weight::Folded);
+        add(plan_.woodArea, Prominence::Folded);
         const Figure trim = given("trim", "trim", in_.trim_mm, Unit::Length, "chosen");
         add(made("rough_length", "Rough length", "{0} + 2 × {1}", {plan_.length, trim},
                  choices_.length_mm + 2.0 * in_.trim_mm, Unit::Length));
@@ -113,7 +113,10 @@ public:
     }
 
 private:
-    void add(Figure figure, Weight weight = Weight::Plain) { plan_.figures.push_back({std::move(figure), weight}); }
+    void add(Figure figure, Prominence prominence = Prominence::Plain)
+    {
+        plan_.figures.push_back({std::move(figure), prominence});
+    }
 
     /// The narrowest place between slabs across a river, islands included.
     [[nodiscard]] Extreme narrowestChannel() const
@@ -200,7 +203,7 @@ private:
                      {given("defects_drawn", "drawn on its slabs", kept + cut, Unit::Count, "Yard"),
                       given("defects_cut", "cut away with the waste", cut, Unit::Count, "on the drawing")},
                      kept, Unit::Count),
-                Weight::Folded);
+                Prominence::Folded);
         }
         if (choices_.kind == TopKind::Pair && knots.size() == 2 && !knots[0].empty() && !knots[1].empty()) {
             double mirrored = 0.0;
@@ -211,11 +214,11 @@ private:
             }
             add(given("knots_mirrored", "Knots mirrored", mirrored, Unit::Count,
                       "of the far half, with one of the near half less than 60 mm from its mirror"),
-                Weight::Folded);
+                Prominence::Folded);
         }
         if (pith) {
             add(given("pith_nearest", "Pith from the middle of " + pithOf, *pith, Unit::Length, "log end, the nearest"),
-                Weight::Folded);
+                Prominence::Folded);
         }
     }
 
@@ -269,7 +272,7 @@ private:
             given("rod_gap", "gap there, at half the thickness", longest - 2.0 * used, Unit::Length, "on the drawing");
         add(count);
         add(made("rod_longest", "Longest rod, cut", "{0} + 2 × {1}", {gap, embed}, longest, Unit::Length));
-        add(given("rod_stock", "Rod, all together", all, Unit::Length, "sum of the cut lengths"), Weight::Folded);
+        add(given("rod_stock", "Rod, all together", all, Unit::Length, "sum of the cut lengths"), Prominence::Folded);
     }
 
     const LayupInput& in_;

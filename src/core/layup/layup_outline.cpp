@@ -80,7 +80,7 @@ private:
     void drawnShape()
     {
         if (choices_.outline.size() < 3 || selfCrossing(choices_.outline)) {
-            return; // as the pieces lie; lookAtLayup says why
+            return; // as the pieces lie; inspectLayup says why
         }
         Region shape{anticlockwise(choices_.outline)};
         if (choices_.corner_mm > 0.0) { // shrunk and grown again, outer corners come out round

@@ -144,7 +144,7 @@ public:
         const double topArea_mm2 = outlineLayup(in_, plan_);
         joinLayup(in_, plan_);
         measureLayup(in_, topArea_mm2, plan_);
-        lookAtLayup(in_, plan_);
+        inspectLayup(in_, plan_);
         sortBySeverity(plan_.findings);
         return plan_;
     }

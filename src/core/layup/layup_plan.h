@@ -140,7 +140,7 @@ void joinLayup(const LayupInput& input, LayupPlan& plan);
 /// The figures of a layup that stands; its top has this area. Part of layupPlan.
 void measureLayup(const LayupInput& input, double topArea_mm2, LayupPlan& plan);
 /// What wants attention in a layup that stands: appended to its findings. Part of layupPlan.
-void lookAtLayup(const LayupInput& input, LayupPlan& plan);
+void inspectLayup(const LayupInput& input, LayupPlan& plan);
 
 [[nodiscard]] LayupInput layupInput(const JobInShop& in);
 

@@ -301,7 +301,7 @@ private:
             for (const Strip& strip : here.strips) {
                 width += strip.width_mm;
             }
-            const double held = in_.choices.held_mm - here.from_mm;
+            const double held = in_.choices.fixedLine_mm - here.from_mm;
             for (const double edge : {0.0, width}) {
                 const FastenerTravel t = travelOf(here.strips, held, {edge, 0.0, 0.0}, plan_.mc);
                 if (const double most = std::max(t.out_mm, t.in_mm); most > worst.travel_mm) {
@@ -353,7 +353,7 @@ private:
         FastenerPlan out;
         out.fastener = fastener;
         const StripsAt here = stripsAt(*in_.layup, plan_.rings, fastener.at.x);
-        const double held = in_.choices.held_mm - here.from_mm;
+        const double held = in_.choices.fixedLine_mm - here.from_mm;
         const double place = fastener.at.y - here.from_mm;
         out.travel = travelOf(here.strips, held, {place, fastener.bolt_mm, fastener.clearance_mm}, plan_.mc);
         if (plan_.missing) {
@@ -417,7 +417,10 @@ private:
         return out;
     }
 
-    void add(Figure figure, Weight weight = Weight::Plain) { plan_.figures.push_back({std::move(figure), weight}); }
+    void add(Figure figure, Prominence prominence = Prominence::Plain)
+    {
+        plan_.figures.push_back({std::move(figure), prominence});
+    }
 
     /// A cross-cut round moves less across its rings, through the pith, than along them. Both over its diameter, from
     /// the driest to the wettest of the room; the travel of edges and fasteners takes the greater, which is sure.
@@ -445,7 +448,7 @@ private:
 
     void figures()
     {
-        add(plan_.edgeTravel, Weight::Telling);
+        add(plan_.edgeTravel, Prominence::Headline);
         add(plan_.widthDriest);
         add(plan_.widthWettest);
         roundBothWays();
@@ -477,13 +480,13 @@ private:
                 add(c.groove);
             }
         }
-        add(plan_.driest, Weight::Folded);
-        add(plan_.wettest, Weight::Folded);
-        add(plan_.assembly, Weight::Folded);
+        add(plan_.driest, Prominence::Folded);
+        add(plan_.wettest, Prominence::Folded);
+        add(plan_.assembly, Prominence::Folded);
     }
 
     /// How near inserts and screws come to the show face.
-    void lookAtReach(const FastenerPlan& f)
+    void inspectReach(const FastenerPlan& f)
     {
         const std::string what = f.fastener.kind == FastenerKind::ScrewAndWasher ? "screw" : "insert";
         const std::string article = what == "screw" ? "A " : "An ";
@@ -503,7 +506,7 @@ private:
     }
 
     /// Rivers, rods and keys that a channel's groove would cut.
-    void lookAtCrossings(const ChannelPlan& c)
+    void inspectCrossings(const ChannelPlan& c)
     {
         const Vec2 place{c.channel.x_mm, c.channel.middle_mm};
         const double reach = (c.groove.known() ? c.groove.value() : c.channel.length_mm) / 2.0;
@@ -567,7 +570,7 @@ private:
                             given("clear_wanted", "wanted", kClearOfHole_mm, Unit::Length, "custom")},
                            "move it into sound wood", f.fastener.at);
             }
-            lookAtReach(f);
+            inspectReach(f);
             // The far end of a slot from a bolt that stands at its other end: the washer reaches that far all round.
             const double washer = 2.0 * f.slot.value() - f.fastener.bolt_mm;
             if (f.slotted && f.slot.known() && f.fastener.washer_mm < washer - 1e-9) {
@@ -592,7 +595,7 @@ private:
                            "The groove leaves {0}, less than half of {1}.", {c.woodLeft, thickness_},
                            "take a lower channel", place);
             }
-            lookAtCrossings(c);
+            inspectCrossings(c);
             const StripsAt here = stripsAt(*in_.layup, plan_.rings, c.channel.x_mm);
             double width = 0.0;
             for (const Strip& strip : here.strips) {

@@ -29,12 +29,12 @@ OfferView layupView(const LayupChoices& layup, const Job& job, const Shop& shop)
     changed.layup = layup;
     OfferView view;
     view.plan = makePlan(changed, shop);
-    const auto add = [&view](const char* key, Weight weight = Weight::Plain) {
+    const auto add = [&view](const char* key, Prominence prominence = Prominence::Plain) {
         if (const Figure f = view.plan.figure(key)) {
-            view.figures.push_back({f, weight});
+            view.figures.push_back({f, prominence});
         }
     };
-    add("width_mean", Weight::Telling);
+    add("width_mean", Prominence::Headline);
     add("width_least");
     add("halves_differ");
     add("gap_least");
@@ -45,13 +45,13 @@ OfferView layupView(const LayupChoices& layup, const Job& job, const Shop& shop)
     add("pith_nearest");
     add("thickness");
     if (view.plan.fill && view.plan.fill->mass) {
-        view.figures.push_back({view.plan.fill->mass, Weight::Plain});
+        view.figures.push_back({view.plan.fill->mass, Prominence::Plain});
     }
     add("offcuts");
     const double trim = layup.trim_mm.value_or(shop.habits.trimEachEnd_mm);
     if (const double longest = longestOffcut_mm(*view.plan.layup, trim); longest >= kLeastOffcut_mm) {
         view.figures.push_back(
-            {given("offcut_longest", "Longest offcut", longest, Unit::Length, "on the drawing"), Weight::Plain});
+            {given("offcut_longest", "Longest offcut", longest, Unit::Length, "on the drawing"), Prominence::Plain});
     }
     double price = 0.0;
     bool priced = !layup.pieces.empty();
@@ -68,7 +68,7 @@ OfferView layupView(const LayupChoices& layup, const Job& job, const Shop& shop)
         view.figures.push_back(
             {prices.size() == 1 ? relabelled(prices[0], "slabs_price", "Slabs cost")
                                 : made("slabs_price", "Slabs cost", sumOf(prices.size()), prices, price, Unit::Money),
-             Weight::Plain});
+             Prominence::Plain});
     }
     return view;
 }
@@ -90,7 +90,7 @@ OfferView offerView(const Offer& offer, const Job& job, const Shop& shop)
                                   part("lost_waste", "waste", offer.loss.waste, w.waste),
                                   part("lost_price", "price", offer.loss.price, w.price)},
                                  offer.points, Unit::None),
-                            Weight::Folded});
+                            Prominence::Folded});
     return view;
 }
 

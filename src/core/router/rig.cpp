@@ -46,8 +46,8 @@ Figure stepoverFigure(const FlattenMethod& method)
 }
 
 /// Rails, sled and its opening against the largest face that lies between them.
-void lookAtLengths(const Rig& rig, const FlattenMethod& method, const RigPlan& plan, Severity worstCase,
-                   std::vector<Finding>& findings)
+void inspectLengths(const Rig& rig, const FlattenMethod& method, const RigPlan& plan, Severity worstCase,
+                    std::vector<Finding>& findings)
 {
     double length = 0.0;
     double width = 0.0;
@@ -154,13 +154,13 @@ void reportRig(const Rig& rig, const FlattenMethod& method, const RigPlan& plan,
         const Figure out = made("bit_out", "Bit stands out, at most", "{0} + {1} − {2}", {rails, floor, lowest},
                                 worst->outLast_mm, Unit::Length);
         const Figure shank = measure("shank", "shank", rig.shank_mm);
-        figures.push_back({out, Weight::Folded});
+        figures.push_back({out, Prominence::Folded});
         figures.push_back(
             {made("in_collet", "Shank left in the collet", "{0} + {1} − {2} − {3}, no more than the shank",
                   {measure("cutter_long", "cutter", rig.cutterLong_mm), shank,
                    measure("collet_up", "collet above the base", rig.colletUp_mm), out},
                   std::min(worst->inCollet_mm, rig.shank_mm), Unit::Length),
-             Weight::Folded});
+             Prominence::Folded});
     }
     const Figure span = measure("rails_apart", "rails apart", rig.railsApart_mm);
     const Figure load = measure("router", "router", rig.router_N, Unit::Force);
@@ -170,12 +170,12 @@ void reportRig(const Rig& rig, const FlattenMethod& method, const RigPlan& plan,
                              made("sag_self", "by its own weight", "5 × weight × {0}³ ÷ (384 × stiffness)", {span},
                                   plan.sag_mm - plan.sagRouter_mm, Unit::Length)},
                             plan.sag_mm, Unit::Length);
-    figures.push_back({sag, Weight::Folded});
+    figures.push_back({sag, Prominence::Folded});
     if (rig.tilt_deg != 0.0) {
         const Figure tilt = given("tilt", "spindle off upright", std::abs(rig.tilt_deg), Unit::Degrees, "measured");
         figures.push_back({made("ridge", "Ridges between strokes", "{0} × tangent of {1}",
                                 {stepoverFigure(method), tilt}, plan.ridge_mm, Unit::Length),
-                           Weight::Folded});
+                           Prominence::Folded});
     }
     for (const RigReach& reach : plan.faces) {
         if (!reach.clears) {
@@ -203,7 +203,7 @@ void reportRig(const Rig& rig, const FlattenMethod& method, const RigPlan& plan,
                               : "a longer bit or a lower sled floor: lower rails would not clear the wood");
         }
     }
-    lookAtLengths(rig, method, plan, worstCase, findings);
+    inspectLengths(rig, method, plan, worstCase, findings);
     if (plan.sag_mm > kSagSeen_mm) {
         addFinding(findings, "rig.sag", Severity::Warn,
                    "The sled sags {0} under the router: faces come out hollow across by that.", {sag},

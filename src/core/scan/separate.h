@@ -10,17 +10,11 @@
 
 #include "core/geometry/plane.h"
 #include "core/measure/outcome.h"
+#include "core/scan/bench_plane.h"
 #include "core/shop/slab.h"
 
 namespace burl
 {
-
-/// From the scanner's frame to the bench's: x, y, z rows and a shift.
-struct ScanPose {
-    double rows[3][3] = {{1, 0, 0}, {0, 1, 0}, {0, 0, 1}};
-    double shift[3] = {0, 0, 0};
-    [[nodiscard]] Point3 toBench(const Point3& p) const;
-};
 
 struct SeparatedScan {
     ScanPose pose;

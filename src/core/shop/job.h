@@ -217,7 +217,7 @@ struct Channel {
 struct MoveChoices {
     std::string climate = "heated_dry_winter";
     std::optional<double> assembly_mc_pct; // empty: what the pieces have today
-    double held_mm = 0.0;                  // y of the line that stays put
+    double fixedLine_mm = 0.0;             // y of the line that stays put
     std::vector<Fastener> fasteners;
     std::vector<Channel> channels;
     bool operator==(const MoveChoices&) const = default;

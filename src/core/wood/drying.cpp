@@ -58,19 +58,19 @@ Fit fitAt(std::span<const DryingReading> readings, int first, double tau, double
 
 double DryingCurve::at(double day) const
 {
-    return rest_pct + (start_pct - rest_pct) * std::exp(-(day - firstDay) / tau_days);
+    return equilibrium_pct + (start_pct - equilibrium_pct) * std::exp(-(day - firstDay) / tau_days);
 }
 
 std::optional<double> DryingCurve::dayOf(double mc_pct) const
 {
-    const double left = (mc_pct - rest_pct) / (start_pct - rest_pct);
+    const double left = (mc_pct - equilibrium_pct) / (start_pct - equilibrium_pct);
     if (!(left > 0.0)) {
         return std::nullopt;
     }
     return left >= 1.0 ? firstDay : firstDay - tau_days * std::log(left);
 }
 
-Expected<DryingCurve> dryingCurve(std::vector<DryingReading> readings, double rest_pct)
+Expected<DryingCurve> dryingCurve(std::vector<DryingReading> readings, double equilibrium_pct)
 {
     std::set<int> dates;
     for (const DryingReading& r : readings) {
@@ -87,7 +87,7 @@ Expected<DryingCurve> dryingCurve(std::vector<DryingReading> readings, double re
     const int span = *dates.rbegin() - first;
     const bool fitRest = dates.size() >= 5 && span >= 60;
     const auto squares = [&](double logTau) {
-        return fitAt(readings, first, std::exp(logTau), rest_pct, fitRest).squares;
+        return fitAt(readings, first, std::exp(logTau), equilibrium_pct, fitRest).squares;
     };
     const double low = std::log(kShortest_days);
     const double high = std::log(kLongest_days);
@@ -108,9 +108,9 @@ Expected<DryingCurve> dryingCurve(std::vector<DryingReading> readings, double re
     }
     DryingCurve curve;
     curve.tau_days = std::exp((a + b) / 2.0);
-    const Fit fit = fitAt(readings, first, curve.tau_days, rest_pct, fitRest);
+    const Fit fit = fitAt(readings, first, curve.tau_days, equilibrium_pct, fitRest);
     curve.firstDay = first;
-    curve.rest_pct = fit.rest;
+    curve.equilibrium_pct = fit.rest;
     curve.start_pct = fit.rest + fit.rise;
     curve.rms_pct = std::sqrt(fit.squares / static_cast<double>(readings.size()));
     curve.restFitted = fitRest;

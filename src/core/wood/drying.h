@@ -18,8 +18,8 @@ struct DryingReading {
 
 struct DryingCurve {
     int firstDay = 0;
-    double start_pct = 0.0; // at the first day
-    double rest_pct = 0.0;  // where it comes to rest where it stands now
+    double start_pct = 0.0;       // at the first day
+    double equilibrium_pct = 0.0; // where it comes to rest where it stands now
     double tau_days = 0.0;
     double rms_pct = 0.0;    // what the readings scatter about the curve
     bool restFitted = false; // false: the rest is the one that was given
@@ -29,8 +29,8 @@ struct DryingCurve {
 };
 
 /// Two dates at least, a week apart or more. The rest is fitted too when there are five dates over 60 days
-/// and the curve bends; otherwise `rest_pct` (the store's EMC) is taken.
+/// and the curve bends; otherwise `equilibrium_pct` (the store's EMC) is taken.
 /// Errors: "drying.too_few", "drying.not_a_number", "drying.not_drying".
-[[nodiscard]] Expected<DryingCurve> dryingCurve(std::vector<DryingReading> readings, double rest_pct);
+[[nodiscard]] Expected<DryingCurve> dryingCurve(std::vector<DryingReading> readings, double equilibrium_pct);
 
 } // namespace burl

@@ -63,19 +63,19 @@ WoodBetween woodBetween(std::span<const Strip> strips, double from_mm, double to
     return out;
 }
 
-double moveAt_mm(std::span<const Strip> strips, double held_mm, double y_mm, double mcFrom_pct, double mcTo_pct)
+double moveAt_mm(std::span<const Strip> strips, double fixedLine_mm, double y_mm, double mcFrom_pct, double mcTo_pct)
 {
-    return (y_mm >= held_mm ? 1.0 : -1.0) * woodBetween(strips, held_mm, y_mm).growth_mm_per_pct *
+    return (y_mm >= fixedLine_mm ? 1.0 : -1.0) * woodBetween(strips, fixedLine_mm, y_mm).growth_mm_per_pct *
            (mcTo_pct - mcFrom_pct);
 }
 
-FastenerTravel travelOf(std::span<const Strip> strips, double held_mm, const Fastener1d& fastener,
+FastenerTravel travelOf(std::span<const Strip> strips, double fixedLine_mm, const Fastener1d& fastener,
                         const MoistureRange& mc)
 {
     FastenerTravel out;
-    out.moveWettest_mm = moveAt_mm(strips, held_mm, fastener.y_mm, mc.assembly_pct, mc.wettest_pct);
-    out.moveDriest_mm = moveAt_mm(strips, held_mm, fastener.y_mm, mc.assembly_pct, mc.driest_pct);
-    const double outward = fastener.y_mm >= held_mm ? 1.0 : -1.0;
+    out.moveWettest_mm = moveAt_mm(strips, fixedLine_mm, fastener.y_mm, mc.assembly_pct, mc.wettest_pct);
+    out.moveDriest_mm = moveAt_mm(strips, fixedLine_mm, fastener.y_mm, mc.assembly_pct, mc.driest_pct);
+    const double outward = fastener.y_mm >= fixedLine_mm ? 1.0 : -1.0;
     for (const double move : {out.moveWettest_mm * outward, out.moveDriest_mm * outward}) {
         out.out_mm = std::max(out.out_mm, move);
         out.in_mm = std::max(out.in_mm, -move);

@@ -91,10 +91,10 @@ struct WoodBetween {
 [[nodiscard]] WoodBetween woodBetween(std::span<const Strip> strips, double from_mm, double to_mm);
 
 /// Movement in +y of the point y, relative to the held line, when the wood goes from one MC to another.
-[[nodiscard]] double moveAt_mm(std::span<const Strip> strips, double held_mm, double y_mm, double mcFrom_pct,
+[[nodiscard]] double moveAt_mm(std::span<const Strip> strips, double fixedLine_mm, double y_mm, double mcFrom_pct,
                                double mcTo_pct);
 
-[[nodiscard]] FastenerTravel travelOf(std::span<const Strip> strips, double held_mm, const Fastener1d& fastener,
+[[nodiscard]] FastenerTravel travelOf(std::span<const Strip> strips, double fixedLine_mm, const Fastener1d& fastener,
                                       const MoistureRange& mc);
 
 } // namespace burl

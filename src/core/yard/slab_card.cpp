@@ -31,15 +31,18 @@ public:
     {
         measure();
         dry();
-        lookAtOutline();
-        lookAtSlips();
-        lookAtMoisture();
+        inspectOutline();
+        inspectSlips();
+        inspectMoisture();
         sortBySeverity(card_.findings);
         return std::move(card_);
     }
 
 private:
-    void add(const Figure& figure, Weight weight = Weight::Plain) { card_.figures.push_back({figure, weight}); }
+    void add(const Figure& figure, Prominence prominence = Prominence::Plain)
+    {
+        card_.figures.push_back({figure, prominence});
+    }
 
     void measure()
     {
@@ -61,7 +64,7 @@ private:
                                                  : "top face and bevel");
         add(length);
         add(made("slab_width", "Width, mean", "{0} ÷ {1}", {a, length}, topArea / top->length_mm(), Unit::Length),
-            Weight::Telling);
+            Prominence::Headline);
         if (slab_.thickness_mm) {
             weigh(a, b);
         }
@@ -100,7 +103,7 @@ private:
             const Figure boardFoot = given("board_foot", "board foot", kBoardFoot_L, Unit::Volume, "144 cubic inches");
             add(made("price_board_foot", "Price a board foot", "{0} ÷ {1} × {2}", {price, volume_, boardFoot},
                      *slab_.price / volume_.value() * kBoardFoot_L, Unit::Money),
-                Weight::Folded);
+                Prominence::Folded);
         }
     }
 
@@ -119,7 +122,7 @@ private:
         if (slab_.moisture.empty()) {
             return;
         }
-        add(card_.homeEmc, Weight::Folded);
+        add(card_.homeEmc, Prominence::Folded);
         const auto readings = deepestReadings(slab_.moisture);
         const auto curve = dryingCurve(readings, card_.homeEmc.value());
         if (!curve) {
@@ -151,12 +154,12 @@ private:
         const Figure tau = given("drying_tau", "drying time τ", curve.tau_days, Unit::Days,
                                  "fitted to " + std::to_string(readings.size()) + " dates of the meter");
         const Figure start = given("drying_start", "at the first reading", curve.start_pct, Unit::Percent, "fitted");
-        const Figure rest = given("drying_rest", "comes to rest at", curve.rest_pct, Unit::Percent,
+        const Figure rest = given("drying_rest", "comes to rest at", curve.equilibrium_pct, Unit::Percent,
                                   curve.restFitted ? "fitted" : "the home's mean EMC, until more is read");
         const Figure scatter = given("drying_scatter", "Readings scatter", curve.rms_pct, Unit::Percent, "fitted");
-        add(tau, Weight::Folded);
-        add(rest, Weight::Folded);
-        add(scatter, Weight::Folded);
+        add(tau, Prominence::Folded);
+        add(rest, Prominence::Folded);
+        add(scatter, Prominence::Folded);
         if (isReady(readings)) {
             addFinding(card_.findings, "yard.ready", Severity::Good,
                        slab_.name + " is within {0} of its home's {1} and stands still: ready.",
@@ -185,7 +188,7 @@ private:
         }
     }
 
-    void lookAtOutline()
+    void inspectOutline()
     {
         bool sound = true;
         for (const Face face : {Face::Top, Face::Bottom}) {
@@ -207,7 +210,7 @@ private:
         }
     }
 
-    void lookAtSlips()
+    void inspectSlips()
     {
         const auto look = [&](const Tape& tape, const char* code, const char* face) {
             for (const TapeSlip& slip : tapeSlips(tape)) {
@@ -229,7 +232,7 @@ private:
         }
     }
 
-    void lookAtMoisture()
+    void inspectMoisture()
     {
         if (!slab_.mc_pct) {
             addFinding(card_.findings, "yard.no_mc", Severity::Caution, slab_.name + " is not metered.", {}, "");

@@ -1,6 +1,6 @@
 #include "core/measure/date.h"
 #include "exchange/json/codec.h"
-#include "exchange/json/words.h"
+#include "exchange/json/enum_names.h"
 
 namespace burl
 {
@@ -390,7 +390,7 @@ OrderedJson toJson(const MoveChoices& c)
                             {"depth_mm", ch.depth_mm},
                             {"end_room_mm", ch.endRoom_mm}});
     }
-    OrderedJson out{{"climate", c.climate}, {"held_mm", c.held_mm}};
+    OrderedJson out{{"climate", c.climate}, {"held_mm", c.fixedLine_mm}};
     if (c.assembly_mc_pct) {
         out["assembly_mc_pct"] = *c.assembly_mc_pct;
     }
@@ -403,7 +403,7 @@ MoveChoices moveFrom(JsonReader r)
 {
     MoveChoices c;
     r.read("climate", c.climate);
-    r.readLength("held_mm", c.held_mm, ranges::kPlace_mm);
+    r.readLength("held_mm", c.fixedLine_mm, ranges::kPlace_mm);
     r.read("assembly_mc_pct", c.assembly_mc_pct, ranges::kMc_pct);
     r.each("fasteners", counts::kFasteners, [&](JsonReader inner) {
         Fastener f;

@@ -3,7 +3,7 @@
 #include "core/measure/date.h"
 #include "core/shop/edit.h"
 #include "exchange/json/codec.h"
-#include "exchange/json/words.h"
+#include "exchange/json/enum_names.h"
 
 namespace burl
 {

@@ -38,7 +38,7 @@ public:
     [[nodiscard]] virtual QString id() const = 0;
     [[nodiscard]] virtual QString name() const = 0;
     /// The one figure on its tab.
-    [[nodiscard]] virtual QString telling() const = 0;
+    [[nodiscard]] virtual QString headline() const = 0;
     [[nodiscard]] virtual QString title() const = 0;
     [[nodiscard]] virtual std::vector<Entry> figures() const = 0;
     [[nodiscard]] virtual std::vector<Finding> findings() const = 0;
@@ -83,7 +83,7 @@ public:
 
 Q_SIGNALS:
     void repaintWanted();
-    void says(const QString& sentence);
+    void message(const QString& sentence);
     void benchWanted(const QString& id);
 
 protected:

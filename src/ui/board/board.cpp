@@ -230,7 +230,7 @@ void Board::keyPressEvent(QKeyEvent* event)
                 bench_->typed(*length);
                 endDrag(true);
             } else {
-                Q_EMIT bench_->says(fromCore(length.error().sentence));
+                Q_EMIT bench_->message(fromCore(length.error().sentence));
             }
             typed_.clear();
             update();

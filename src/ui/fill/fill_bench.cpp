@@ -48,7 +48,7 @@ FillBench::FillBench(Document& document, QWidget* parent)
             if (on) {
                 (button == addThrough_ ? addPocket_ : addThrough_)->setChecked(false);
                 adding_ = kind;
-                Q_EMIT says(tr("Click on the board where the void is."));
+                Q_EMIT message(tr("Click on the board where the void is."));
             } else if (adding_ == kind) {
                 adding_.reset();
             }
@@ -58,7 +58,7 @@ FillBench::FillBench(Document& document, QWidget* parent)
     column->addWidget(voidForm_);
     column->addWidget(form_);
     for (ChoicesForm* form : {form_, voidForm_}) {
-        connect(form, &ChoicesForm::refused, this, &Bench::says);
+        connect(form, &ChoicesForm::refused, this, &Bench::message);
     }
 
     voidForm_
@@ -205,7 +205,7 @@ void FillBench::showVoid()
     voidForm_->setVisible(chosen_.feature != 0 || chosen_.river);
 }
 
-QString FillBench::telling() const
+QString FillBench::headline() const
 {
     if (!hasTop() || !document_.plan()->fill->litres) {
         return tr("not known");
@@ -462,7 +462,7 @@ void FillBench::addVoidAt(Vec2 at, FeatureKind kind)
         Q_EMIT repaintWanted();
         return;
     }
-    Q_EMIT says(tr("A void lies in wood: click on a slab, inside the top."));
+    Q_EMIT message(tr("A void lies in wood: click on a slab, inside the top."));
 }
 
 void FillBench::moveChosen(Vec2 table, int gesture)
@@ -518,7 +518,7 @@ bool FillBench::nudge(double dx, double dy)
 void FillBench::editChosen(const QString& label, const std::function<void(Feature&)>& change)
 {
     if (chosenFeature() == nullptr) {
-        Q_EMIT says(tr("Click a void on the board first."));
+        Q_EMIT message(tr("Click a void on the board first."));
         return;
     }
     document_.editSlab(label, document_.plan()->layup->pieces[chosen_.piece].slab, [&](Slab& slab) {

@@ -33,15 +33,15 @@ FlatBench::FlatBench(Document& document, InstrumentPort& instrument, QWidget* pa
     soon_->setSingleShot(true);
     soon_->setInterval(kSoon_ms);
     connect(soon_, &QTimer::timeout, this, &FlatBench::askHowSure);
-    connect(&sure_, &SureRun::answered, &document_, &Document::changed);
+    connect(&sure_, &RangeRun::answered, &document_, &Document::changed);
     form_->hide();
     tray_->hide();
-    connect(form_, &ChoicesForm::refused, this, &Bench::says);
+    connect(form_, &ChoicesForm::refused, this, &Bench::message);
     connect(strip_, &PassStrip::moved, this, [this] {
         askForPasses();
         Q_EMIT repaintWanted();
     });
-    connect(&tray_->rest(), &RestPage::says, this, &Bench::says);
+    connect(&tray_->rest(), &RestPage::message, this, &Bench::message);
     connect(&passes_, &PassRun::answered, this, [this] {
         askForPasses();
         Q_EMIT repaintWanted();
@@ -82,7 +82,7 @@ void FlatBench::askHowSure()
     }
 }
 
-QString FlatBench::telling() const
+QString FlatBench::headline() const
 {
     const Plan* plan = document_.plan();
     if (!hasTop() || !plan->flatten->thickness) {

@@ -2,7 +2,7 @@
 // Flat: relief over the same table, readings as dots, packers, profiles and passes.
 
 #include "app/pass_run.h"
-#include "app/sure_run.h"
+#include "app/range_run.h"
 #include "core/flatten/pass_map.h"
 #include "ui/board/bench.h"
 
@@ -30,7 +30,7 @@ public:
 
     [[nodiscard]] QString id() const override { return QStringLiteral("flat"); }
     [[nodiscard]] QString name() const override { return tr("Flat"); }
-    [[nodiscard]] QString telling() const override;
+    [[nodiscard]] QString headline() const override;
     [[nodiscard]] QString title() const override;
     [[nodiscard]] std::vector<Entry> figures() const override;
     [[nodiscard]] std::vector<Finding> findings() const override;
@@ -80,7 +80,7 @@ private:
     PassStrip* strip_;             // in the tray
     QPushButton* gcode_ = nullptr; // of machines that read it
     QTimer* soon_;                 // after the last edit, so that dragging is not held up
-    SureRun sure_;
+    RangeRun sure_;
     PassRun passes_;
     /// The touched face and the contours as they were last drawn.
     struct Drawn {

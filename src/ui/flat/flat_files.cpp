@@ -54,7 +54,7 @@ void FlatBench::writeGcode()
         return;
     }
     const FlattenMethod& m = document_.job()->flatten.method;
-    Q_EMIT says(gcodeWritten(path, isInches(units().length), strip_->milling()));
+    Q_EMIT message(gcodeWritten(path, isInches(units().length), strip_->milling()));
     if (face != nullptr && QFileInfo::exists(path)) {
         const GcodeInput in = gcodeInputOf(document_.job()->flatten, document_.plan()->flatten->pieces[selected_],
                                            document_.plan()->layup->pieces[selected_], topFaceShown(selected_));

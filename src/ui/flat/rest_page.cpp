@@ -52,7 +52,7 @@ RestPage::RestPage(Document& document, InstrumentPort& instrument, QWidget* pare
     auto* reads = new InstrumentButton(
         instrument, *table_, [] { return InstrumentKind::Depth; }, this);
     reads->setObjectName(QStringLiteral("restInstrument"));
-    connect(reads, &InstrumentButton::says, this, &RestPage::says);
+    connect(reads, &InstrumentButton::message, this, &RestPage::message);
     head->addWidget(reads);
     for (QPushButton* b : {milled_, again_}) {
         looking(b, "tight");
@@ -65,7 +65,7 @@ RestPage::RestPage(Document& document, InstrumentPort& instrument, QWidget* pare
     right->addStretch(0);
     row->addLayout(right, 1);
 
-    connect(form_, &ChoicesForm::refused, this, &RestPage::says);
+    connect(form_, &ChoicesForm::refused, this, &RestPage::message);
     connect(milled_, &QPushButton::clicked, this, &RestPage::milledToday);
     connect(again_, &QPushButton::clicked, this, &RestPage::readAgain);
     connect(table_, &ReadingTable::entered, this, &RestPage::entered);
@@ -73,7 +73,7 @@ RestPage::RestPage(Document& document, InstrumentPort& instrument, QWidget* pare
         QStringLiteral("restCut"), tr("Milled on"), [this] { return rest() ? fromCore(rest()->cut) : QString(); },
         [this](const QString& text) {
             if (!text.isEmpty() && !dayOf(text.toStdString())) {
-                Q_EMIT says(tr("A day is written as 2026-11-03; %1 is none.").arg(text));
+                Q_EMIT message(tr("A day is written as 2026-11-03; %1 is none.").arg(text));
                 refresh();
                 return;
             }
@@ -159,7 +159,7 @@ void RestPage::readAgain()
 {
     const Slab* s = slab();
     if (s == nullptr || !s->topHeights) {
-        Q_EMIT says(tr("The places to read are those of the top face: lay out its grid in the Yard first."));
+        Q_EMIT message(tr("The places to read are those of the top face: lay out its grid in the Yard first."));
         return;
     }
     edit(tr("Read it again"), [&](Rest& r) {
@@ -183,14 +183,14 @@ void RestPage::entered(int row, int column, const QString& text)
     if (!text.trimmed().isEmpty()) {
         const auto read = parseLength_mm(text.toStdString(), document_.units().length);
         if (!read) {
-            Q_EMIT says(fromCore(read.error().sentence));
+            Q_EMIT message(fromCore(read.error().sentence));
             refresh(); // what was there before stays
             return;
         }
         if (!ranges::kHeight_mm.holds(*read)) {
-            Q_EMIT says(tr("%1 is outside %2 to %3 here.")
-                            .arg(text.trimmed(), cellText(ranges::kHeight_mm.least, Unit::Length, document_.units()),
-                                 cellText(ranges::kHeight_mm.most, Unit::Length, document_.units())));
+            Q_EMIT message(tr("%1 is outside %2 to %3 here.")
+                               .arg(text.trimmed(), cellText(ranges::kHeight_mm.least, Unit::Length, document_.units()),
+                                    cellText(ranges::kHeight_mm.most, Unit::Length, document_.units())));
             refresh();
             return;
         }

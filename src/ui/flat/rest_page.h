@@ -33,7 +33,7 @@ public:
     [[nodiscard]] ReadingTable& table() { return *table_; }
 
 Q_SIGNALS:
-    void says(const QString& sentence);
+    void message(const QString& sentence);
 
 private:
     /// The latest rest of the piece; null when it was never milled.

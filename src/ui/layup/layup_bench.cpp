@@ -27,12 +27,12 @@ LayupBench::LayupBench(Document& document, QWidget* parent)
 {
     form_->hide();
     tray_->hide();
-    connect(form_, &LayupForm::refused, this, &Bench::says);
+    connect(form_, &LayupForm::refused, this, &Bench::message);
     connect(form_, &LayupForm::templateWanted, this, &LayupBench::writeTemplates);
-    connect(tray_, &LayupTray::says, this, &Bench::says);
+    connect(tray_, &LayupTray::message, this, &Bench::message);
 }
 
-QString LayupBench::telling() const
+QString LayupBench::headline() const
 {
     if (!hasTop()) {
         return tr("nothing laid up");
@@ -87,19 +87,19 @@ std::vector<Entry> LayupBench::figures() const
     }
     std::vector<Entry> out = document_.plan()->figuresOf("layup");
     if (const Figure drift = document_.plan()->figure("figure_drift")) {
-        out.push_back({drift, Weight::Plain});
+        out.push_back({drift, Prominence::Plain});
     }
     if (facesAcross(document_.job()->layup.kind) &&
         hasTop()) { // the river is chosen here, so what it drinks stands here
         if (!document_.plan()->layup->openGap) {
-            out.push_back({document_.plan()->fill->litres, Weight::Plain});
+            out.push_back({document_.plan()->fill->litres, Prominence::Plain});
         }
         if (document_.plan()->fill->cost) {
-            out.push_back({document_.plan()->fill->cost, Weight::Plain});
+            out.push_back({document_.plan()->fill->cost, Prominence::Plain});
         }
     }
     if (document_.plan()->fill->mass) {
-        out.push_back({document_.plan()->fill->mass, Weight::Plain});
+        out.push_back({document_.plan()->fill->mass, Prominence::Plain});
     }
     return out;
 }

@@ -19,7 +19,7 @@ public:
 
     [[nodiscard]] QString id() const override { return QStringLiteral("layup"); }
     [[nodiscard]] QString name() const override { return tr("Layup"); }
-    [[nodiscard]] QString telling() const override;
+    [[nodiscard]] QString headline() const override;
     [[nodiscard]] QString title() const override;
     [[nodiscard]] std::vector<Entry> figures() const override;
     [[nodiscard]] std::vector<Finding> findings() const override;

@@ -264,7 +264,7 @@ void LayupBench::typed(double mm)
         moveTo({0.0, mm}, true);
         break;
     case Grab::Turn:
-        Q_EMIT says(tr("An island is turned by hand, or by its degrees on the right."));
+        Q_EMIT message(tr("An island is turned by hand, or by its degrees on the right."));
         break;
     case Grab::CurvePoint:
         moveTo({last_.x, mm - held_.before.layup.curves[held_.piece][held_.point].y}, true);
@@ -361,7 +361,7 @@ bool LayupBench::removeSelected()
     }
     if (pointKind_ == Grab::Corner && point_ < job->layup.outline.size()) {
         if (job->layup.outline.size() <= 3) {
-            Q_EMIT says(tr("An outline keeps three corners at least."));
+            Q_EMIT message(tr("An outline keeps three corners at least."));
             return true;
         }
         Ring outline = job->layup.outline;

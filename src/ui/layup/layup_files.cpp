@@ -27,8 +27,8 @@ void LayupBench::writeTemplates(int joint)
         tr("template-%1.pdf").arg(fromCore(job->name)),
         tr("PDF at true scale (*.pdf);;Drawing, SVG (*.svg);;Drawing, DXF (*.dxf)"));
     if (!path.isEmpty()) {
-        Q_EMIT says(outline ? templateWritten(path, outlineTemplate(*job, *document_.plan()->layup))
-                            : jointTemplatesWritten(path));
+        Q_EMIT message(outline ? templateWritten(path, outlineTemplate(*job, *document_.plan()->layup))
+                               : jointTemplatesWritten(path));
     }
 }
 

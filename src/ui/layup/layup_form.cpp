@@ -196,9 +196,9 @@ void LayupForm::addOutline()
     };
     roundButton(QStringLiteral("largestRound"), tr("the largest round it gives"), withLargestRound);
     roundButton(QStringLiteral("kissFar"), tr("round kisses the far edge"),
-                [](const Job& j, const LayupPlan& l) { return kissingEdge(j, l, true); });
+                [](const Job& j, const LayupPlan& l) { return tangentToEdge(j, l, true); });
     roundButton(QStringLiteral("kissNear"), tr("round kisses the near edge"),
-                [](const Job& j, const LayupPlan& l) { return kissingEdge(j, l, false); });
+                [](const Job& j, const LayupPlan& l) { return tangentToEdge(j, l, false); });
     outlineTemplate_ = addButton(QStringLiteral("outlineTemplate"), tr("write the outline's template…"),
                                  [this] { Q_EMIT templateWanted(-1); });
 }

@@ -35,7 +35,7 @@ public:
     void setSpan(double left, double right);
 
 Q_SIGNALS:
-    void says(const QString& sentence);
+    void message(const QString& sentence);
 
 private:
     /// A row of cards that is scrolled sideways.

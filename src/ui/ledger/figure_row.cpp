@@ -114,7 +114,7 @@ void FigureRow::show(const Entry& entry, const UnitChoice& units)
         named(working_, name + QStringLiteral("_working"), tr("Working of %1").arg(translated(node.label)));
     }
     button_->set(translated(node.label), formatParts(node.value, node.unit, units), figure_.isGuess(),
-                 entry.weight == Weight::Telling);
+                 entry.prominence == Prominence::Headline);
     if (button_->isChecked()) {
         fillWorking();
     }

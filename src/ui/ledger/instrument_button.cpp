@@ -27,9 +27,9 @@ InstrumentButton::InstrumentButton(InstrumentPort& port, ReadingTable& table, Wa
     looking(this, "tight");
     connect(this, &QPushButton::clicked, this, &InstrumentButton::choose);
     connect(&port_, &InstrumentPort::read, this, &InstrumentButton::taken);
-    connect(&port_, &InstrumentPort::told, this, [this](const QString& sentence) {
+    connect(&port_, &InstrumentPort::message, this, [this](const QString& sentence) {
         if (isVisible()) {
-            Q_EMIT says(sentence);
+            Q_EMIT message(sentence);
         }
     });
     connect(&port_, &InstrumentPort::changed, this, &InstrumentButton::refresh);
@@ -37,7 +37,7 @@ InstrumentButton::InstrumentButton(InstrumentPort& port, ReadingTable& table, Wa
         if (wants_()) {
             port_.ask();
         } else {
-            Q_EMIT says(tr("No instrument reads this column: type it."));
+            Q_EMIT message(tr("No instrument reads this column: type it."));
         }
     });
     refresh();
@@ -78,8 +78,8 @@ void InstrumentButton::taken(const InstrumentReading& reading)
     }
     const auto wanted = wants_();
     if (!wanted || *wanted != reading.kind) {
-        Q_EMIT says(tr("A reading came from a %1, but the cell that waits is not read with one.")
-                        .arg(translated(std::string(wordOf(reading.kind)))));
+        Q_EMIT message(tr("A reading came from a %1, but the cell that waits is not read with one.")
+                           .arg(translated(std::string(wordOf(reading.kind)))));
         return;
     }
     table_.take(written(reading));

@@ -25,7 +25,7 @@ public:
     InstrumentButton(InstrumentPort& port, ReadingTable& table, Wants wants, QWidget* parent);
 
 Q_SIGNALS:
-    void says(const QString& sentence);
+    void message(const QString& sentence);
 
 private:
     void choose();

@@ -84,7 +84,7 @@ void Ledger::showFigures(const std::vector<Entry>& figures, const UnitChoice& un
     size_t used = 0;
     for (int pass = 0; pass < 2; ++pass) { // folded figures last
         for (const Entry& entry : figures) {
-            if (!entry.figure || (entry.weight == Weight::Folded) != (pass == 1)) {
+            if (!entry.figure || (entry.prominence == Prominence::Folded) != (pass == 1)) {
                 continue;
             }
             if (used == rows_.size()) {

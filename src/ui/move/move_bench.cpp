@@ -26,7 +26,7 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
     column->setSpacing(6);
     for (ChoicesForm* form : {form_, fastenerForm_, channelForm_}) {
         column->addWidget(form);
-        connect(form, &ChoicesForm::refused, this, &Bench::says);
+        connect(form, &ChoicesForm::refused, this, &Bench::message);
     }
     connect(strip_, &YearStrip::moved, this, &Bench::repaintWanted);
     Document& doc = document_;
@@ -53,8 +53,9 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
         [&doc](auto v) { doc.edit(tr("Assembled at"), [&](Job& j) { j.move.assembly_mc_pct = v; }); });
     mc->setOptional(tr("as metered"));
     form_->addMeasure(
-        QStringLiteral("heldLine"), tr("Held line"), Unit::Length, ranges::kPlace_mm, [move] { return move().held_mm; },
-        [&doc](auto v) { doc.edit(tr("Held line"), [&](Job& j) { j.move.held_mm = *v; }); });
+        QStringLiteral("heldLine"), tr("Held line"), Unit::Length, ranges::kPlace_mm,
+        [move] { return move().fixedLine_mm; },
+        [&doc](auto v) { doc.edit(tr("Held line"), [&](Job& j) { j.move.fixedLine_mm = *v; }); });
     form_->addButton(QStringLiteral("addFastener"), tr("+ fastener"), [this] { addFastener(); });
     form_->addButton(QStringLiteral("addChannel"), tr("+ channel"), [this] {
         document_.edit(tr("Add a channel"), [&](Job& j) {
@@ -117,7 +118,7 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
     bar(QStringLiteral("channelRoom"), tr("Room, each end"), &Channel::endRoom_mm, ranges::kEndRoom_mm);
 }
 
-QString MoveBench::telling() const
+QString MoveBench::headline() const
 {
     if (!hasTop() || !document_.plan()->move->edgeTravel) {
         return tr("not known");
@@ -223,7 +224,7 @@ void MoveBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
     paintPieces(p, view, plan, wood, style);
     paintRods(p, view, plan, style);
     paintResin(p, view, plan, style);
-    const double held = document_.job()->move.held_mm;
+    const double held = document_.job()->move.fixedLine_mm;
     const double mcToday = strip_->mcToday_pct();
     const double length = plan.layup->length.value();
 
@@ -315,7 +316,7 @@ MoveBench::Chosen MoveBench::at(Vec2 at, const BoardView& view) const
             return {Kind::Channel, i};
         }
     }
-    if (std::abs(at.y - move.held_mm) * view.scale() < 5.0) {
+    if (std::abs(at.y - move.fixedLine_mm) * view.scale() < 5.0) {
         return {Kind::Held, 0};
     }
     return {};
@@ -368,8 +369,8 @@ void MoveBench::moveChosen(const Job& before, Vec2 by, bool exactly, int gesture
                 const Vec2 old = before.move.fasteners[chosen_.index].at;
                 Vec2 now{snap(old.x + by.x), snap(old.y + by.y)};
                 // It snaps onto the held line, and into line with its neighbours.
-                if (!exactly && std::abs(now.y - before.move.held_mm) < 6.0) {
-                    now.y = before.move.held_mm;
+                if (!exactly && std::abs(now.y - before.move.fixedLine_mm) < 6.0) {
+                    now.y = before.move.fixedLine_mm;
                 }
                 for (size_t i = 0; i < before.move.fasteners.size() && !exactly; ++i) {
                     if (i != chosen_.index && std::abs(now.x - before.move.fasteners[i].at.x) < 5.0) {
@@ -384,9 +385,9 @@ void MoveBench::moveChosen(const Job& before, Vec2 by, bool exactly, int gesture
                 j.move.channels[chosen_.index].middle_mm = snap(before.move.channels[chosen_.index].middle_mm + by.y);
                 break;
             case Kind::Held:
-                j.move.held_mm = snap(before.move.held_mm + by.y);
-                if (!exactly && std::abs(j.move.held_mm) < 8.0) {
-                    j.move.held_mm = 0.0; // the joint
+                j.move.fixedLine_mm = snap(before.move.fixedLine_mm + by.y);
+                if (!exactly && std::abs(j.move.fixedLine_mm) < 8.0) {
+                    j.move.fixedLine_mm = 0.0; // the joint
                 }
                 break;
             case Kind::None:
@@ -409,11 +410,12 @@ DragNote MoveBench::drag(Vec2 where)
     case Kind::Fastener:
         return {tr("%1 from the left, %2 from the held line")
                     .arg(quantity(move.fasteners[chosen_.index].at.x, Unit::Length, units()),
-                         quantity(std::abs(move.fasteners[chosen_.index].at.y - move.held_mm), Unit::Length, units()))};
+                         quantity(std::abs(move.fasteners[chosen_.index].at.y - move.fixedLine_mm), Unit::Length,
+                                  units()))};
     case Kind::Channel:
         return {tr("%1 from the left").arg(quantity(move.channels[chosen_.index].x_mm, Unit::Length, units()))};
     case Kind::Held:
-        return {tr("%1 from the middle").arg(quantity(move.held_mm, Unit::Length, units()))};
+        return {tr("%1 from the middle").arg(quantity(move.fixedLine_mm, Unit::Length, units()))};
     case Kind::None:
         break;
     }
@@ -430,7 +432,7 @@ void MoveBench::typed(double mm)
         moveChosen(before_, {mm - before_.move.channels[chosen_.index].x_mm, 0.0}, true, gesture_);
         break;
     case Kind::Held:
-        moveChosen(before_, {0.0, mm - before_.move.held_mm}, true, gesture_);
+        moveChosen(before_, {0.0, mm - before_.move.fixedLine_mm}, true, gesture_);
         break;
     case Kind::None:
         break;

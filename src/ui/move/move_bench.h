@@ -18,7 +18,7 @@ public:
 
     [[nodiscard]] QString id() const override { return QStringLiteral("move"); }
     [[nodiscard]] QString name() const override { return tr("Move"); }
-    [[nodiscard]] QString telling() const override;
+    [[nodiscard]] QString headline() const override;
     [[nodiscard]] QString title() const override;
     [[nodiscard]] std::vector<Entry> figures() const override;
     [[nodiscard]] std::vector<Finding> findings() const override;

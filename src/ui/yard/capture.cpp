@@ -91,7 +91,7 @@ Capture::Capture(Document& document, InstrumentPort& instrument, QWidget* parent
                                                                            : std::nullopt;
         },
         this);
-    connect(reads, &InstrumentButton::says, this, &Capture::says);
+    connect(reads, &InstrumentButton::message, this, &Capture::message);
     row->addWidget(reads);
     column->addLayout(row);
     auto* tools = new QHBoxLayout;
@@ -389,7 +389,7 @@ void Capture::layOutCorners()
     });
     table_->setFocus();
     table_->setCurrentCell(0, 1);
-    Q_EMIT says(tr("Sticks level at three corners: type how high the far one at the top end stands."));
+    Q_EMIT message(tr("Sticks level at three corners: type how high the far one at the top end stands."));
 }
 
 void Capture::layOutGrid(int along, int across, HeightsFrom from)
@@ -398,7 +398,7 @@ void Capture::layOutGrid(int along, int across, HeightsFrom from)
     const auto outline = s != nullptr ? outlineOf(*s, what_ == What::TopHeights ? Face::Top : Face::Bottom)
                                       : Expected<FaceOutline>(refuse("", "choose a slab first"));
     if (!outline) {
-        Q_EMIT says(tr("Tape the outline first: %1").arg(fromCore(outline.error().sentence)));
+        Q_EMIT message(tr("Tape the outline first: %1").arg(fromCore(outline.error().sentence)));
         return;
     }
     document_.editSlab(tr("Lay out a grid"), slab_, [&](Slab& edited) {
@@ -452,16 +452,16 @@ void Capture::entered(int row, int column, const QString& text)
         const auto read =
             count ? parseNumber(text.toStdString()) : parseLength_mm(text.toStdString(), document_.units().length);
         if (!read) {
-            Q_EMIT says(fromCore(read.error().sentence));
+            Q_EMIT message(fromCore(read.error().sentence));
             fill(); // what was there before stays
             return;
         }
         value = *read;
         if (const Range range = rangeOf(what_, column); !range.holds(*value)) {
-            Q_EMIT says(tr("%1 is outside %2 to %3 here.")
-                            .arg(text.trimmed(),
-                                 cellText(range.least, count ? Unit::Count : Unit::Length, document_.units()),
-                                 cellText(range.most, count ? Unit::Count : Unit::Length, document_.units())));
+            Q_EMIT message(tr("%1 is outside %2 to %3 here.")
+                               .arg(text.trimmed(),
+                                    cellText(range.least, count ? Unit::Count : Unit::Length, document_.units()),
+                                    cellText(range.most, count ? Unit::Count : Unit::Length, document_.units())));
             fill();
             return;
         }
@@ -572,14 +572,14 @@ void Capture::changeMoisture(int row, int column, const QString& text)
             date = QLocale(QLocale::English).toDate(text, QStringLiteral("d MMM yyyy"));
         }
         if (!date.isValid()) {
-            Q_EMIT says(tr("“%1” is no date; write it as 2026-11-03 or 3 Nov 2026.").arg(text));
+            Q_EMIT message(tr("“%1” is no date; write it as 2026-11-03 or 3 Nov 2026.").arg(text));
             return;
         }
         reading.date = date.toString(Qt::ISODate).toStdString();
     } else if (column == 1) {
         const auto depth = parseLength_mm(text.toStdString(), document_.units().length);
         if (!depth || !ranges::kMeterDepth_mm.holds(*depth)) {
-            Q_EMIT says(depth ? tr("Pins do not reach that deep.") : fromCore(depth.error().sentence));
+            Q_EMIT message(depth ? tr("Pins do not reach that deep.") : fromCore(depth.error().sentence));
             return;
         }
         reading.depth_mm = *depth;
@@ -587,7 +587,7 @@ void Capture::changeMoisture(int row, int column, const QString& text)
         QString plain = text;
         const auto mc = parseNumber(plain.remove(QLatin1Char('%')).trimmed().toStdString());
         if (!mc || !ranges::kMc_pct.holds(*mc)) {
-            Q_EMIT says(mc ? tr("A moisture content lies between 0 and 200 %.") : fromCore(mc.error().sentence));
+            Q_EMIT message(mc ? tr("A moisture content lies between 0 and 200 %.") : fromCore(mc.error().sentence));
             return;
         }
         reading.mc_pct = *mc;

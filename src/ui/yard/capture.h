@@ -40,7 +40,7 @@ public:
     [[nodiscard]] FeatureKind nextKind() const { return kind_; }
 
 Q_SIGNALS:
-    void says(const QString& sentence);
+    void message(const QString& sentence);
     void shown();
     void slabChosen(burl::SlabId id);
 

@@ -67,9 +67,9 @@ PhotoWindow::PhotoWindow(Document& document, SlabId slab, QWidget* parent)
     faceHeightLabel_ = add(faceHeight_, QStringLiteral("faceHeight"), tr("Top face over them"));
     add(face_, QStringLiteral("photoFace"), tr("The picture shows"));
     column->addLayout(grid);
-    lie_->addItem(tr("on blocks, level"), int(MarkersLie::Level));
-    lie_->addItem(tr("on the slab"), int(MarkersLie::OnSlab));
-    lie_->addItem(tr("on the floor"), int(MarkersLie::Floor));
+    lie_->addItem(tr("on blocks, level"), int(MarkerPlane::Level));
+    lie_->addItem(tr("on the slab"), int(MarkerPlane::OnSlab));
+    lie_->addItem(tr("on the floor"), int(MarkerPlane::Floor));
     face_->addItem(tr("the top face"), int(Face::Top));
     face_->addItem(tr("the bottom face"), int(Face::Bottom));
     for (MeasureField* field : {width_, height_, faceHeight_}) {
@@ -156,7 +156,7 @@ PhotoWindow::PhotoWindow(Document& document, SlabId slab, QWidget* parent)
             text += QLatin1Char(' ') + counted(run_.result().unsure.size(), tr("One stretch of its edge is unsure."),
                                                tr("%1 stretches of its edge are unsure."));
         }
-        if (run_.setting().map.focalAssumed() && lie_->currentData().toInt() == int(MarkersLie::Floor)) {
+        if (run_.setting().map.focalAssumed() && lie_->currentData().toInt() == int(MarkerPlane::Floor)) {
             text += QLatin1Char(' ') +
                     tr("The picture does not say its focal length; a usual phone was taken. Check one length.");
         }
@@ -183,8 +183,8 @@ PhotoChoices PhotoWindow::choices() const
     PhotoChoices c;
     c.width_mm = width_->value().value_or(0.0);
     c.height_mm = height_->value().value_or(0.0);
-    c.lie = MarkersLie(lie_->currentData().toInt());
-    c.faceHeight_mm = c.lie == MarkersLie::Floor ? faceHeight_->value().value_or(0.0) : 0.0;
+    c.lie = MarkerPlane(lie_->currentData().toInt());
+    c.faceHeight_mm = c.lie == MarkerPlane::Floor ? faceHeight_->value().value_or(0.0) : 0.0;
     if (handMarkers_) {
         c.markers = view_->markers();
     }
@@ -193,7 +193,7 @@ PhotoChoices PhotoWindow::choices() const
 
 void PhotoWindow::refresh()
 {
-    const bool floor = lie_->currentData().toInt() == int(MarkersLie::Floor);
+    const bool floor = lie_->currentData().toInt() == int(MarkerPlane::Floor);
     faceHeight_->setVisible(floor);
     faceHeightLabel_->setVisible(floor);
     const bool known = width_->value().value_or(0.0) > 0.0 && height_->value().value_or(0.0) > 0.0 &&

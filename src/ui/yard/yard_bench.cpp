@@ -34,7 +34,7 @@ YardBench::YardBench(Document& document, InstrumentPort& instrument, QWidget* pa
     column->setContentsMargins(0, 0, 0, 0);
     column->addWidget(form_);
     connect(capture_, &Capture::slabChosen, this, &YardBench::slabWanted);
-    connect(capture_, &Capture::says, this, &Bench::says);
+    connect(capture_, &Capture::message, this, &Bench::message);
     connect(capture_, &Capture::shown, this, [this] {
         const Capture::What what = capture_->what();
         if (what == Capture::What::BottomTape || what == Capture::What::BottomHeights) {
@@ -44,7 +44,7 @@ YardBench::YardBench(Document& document, InstrumentPort& instrument, QWidget* pa
         }
         Q_EMIT repaintWanted();
     });
-    connect(form_, &ChoicesForm::refused, this, &Bench::says);
+    connect(form_, &ChoicesForm::refused, this, &Bench::message);
     buildCard();
     if (!document.shop().slabs.empty()) {
         slab_ = document.shop().slabs.front()->id;
@@ -66,7 +66,7 @@ void YardBench::buildCard()
     slab.addRest();
     form_->addButton(QStringLiteral("removeSlab"), tr("take this slab out of the book"), [this] {
         if (slabInUse(document_.book(), slab_)) {
-            Q_EMIT says(
+            Q_EMIT message(
                 tr("A job has this slab in its top, in a kept layup or in its records; take it out there first."));
             return;
         }
@@ -110,7 +110,7 @@ std::shared_ptr<const Slab> YardBench::current() const
     return nullptr;
 }
 
-QString YardBench::telling() const
+QString YardBench::headline() const
 {
     return counted(document_.shop().slabs.size(), tr("1 slab"), tr("%1 slabs"));
 }

@@ -47,7 +47,7 @@ void YardBench::takeIn(const QString& path, const ImportOptions& options)
     const QString name = QFileInfo(path).fileName();
     QFile file(path);
     if (!file.open(QIODevice::ReadOnly)) {
-        Q_EMIT says(tr("%1 could not be read: %2.").arg(name, file.errorString()));
+        Q_EMIT message(tr("%1 could not be read: %2.").arg(name, file.errorString()));
         return;
     }
     if (path.endsWith(QLatin1String(".png"), Qt::CaseInsensitive)) {
@@ -75,7 +75,7 @@ void YardBench::takeIn(const QString& path, const ImportOptions& options)
             }
             return;
         }
-        Q_EMIT says(sentence);
+        Q_EMIT message(sentence);
         return;
     }
     if (document_.shop().slab(slab_) == nullptr) {
@@ -86,14 +86,14 @@ void YardBench::takeIn(const QString& path, const ImportOptions& options)
     for (const std::string& note : in->notes) {
         words << fromCore(note);
     }
-    Q_EMIT says(words.join(QLatin1Char(' ')));
+    Q_EMIT message(words.join(QLatin1Char(' ')));
 }
 
 void YardBench::takeInPicture(const QString& name, const std::string& bytes)
 {
     const auto face = readTrueFace(bytes, face_);
     if (!face) {
-        Q_EMIT says(name + QStringLiteral(", ") + fromCore(face.error().sentence));
+        Q_EMIT message(name + QStringLiteral(", ") + fromCore(face.error().sentence));
         return;
     }
     if (document_.shop().slab(slab_) == nullptr) {
@@ -115,7 +115,7 @@ void YardBench::takeInPicture(const QString& name, const std::string& bytes)
         (top ? s.topDrawn : s.bottomDrawn) = mapped;
         (top ? s.topPicture : s.bottomPicture) = picture;
     });
-    Q_EMIT says(top ? tr("%1 is the top face now.").arg(name) : tr("%1 is the bottom face now.").arg(name));
+    Q_EMIT message(top ? tr("%1 is the top face now.").arg(name) : tr("%1 is the bottom face now.").arg(name));
 }
 
 void YardBench::printTag()
@@ -131,7 +131,7 @@ void YardBench::printTag()
     }
     const QByteArray pdf = slabTagPdf(*slab, document_.shop(), textFont().family(),
                                       [this](const std::string& key) { return document_.picture(key); });
-    Q_EMIT says(written(path, pdf, tr("The tag of %1 is in %2.").arg(fromCore(slab->name), path)));
+    Q_EMIT message(written(path, pdf, tr("The tag of %1 is in %2.").arg(fromCore(slab->name), path)));
 }
 
 } // namespace burl::ui

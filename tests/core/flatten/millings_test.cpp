@@ -109,29 +109,29 @@ TEST_CASE("the rest is longer for a deep cut and for wet wood", "[flatten][milli
 TEST_CASE("a rest tells what flattening again takes, whichever way it was read", "[flatten][millings]")
 {
     for (const HeightsFrom from : {HeightsFrom::RailsDown, HeightsFrom::BenchUp}) {
-        const auto flat = lookAtRest(rest(from, 0.0, 0.0, 9.0)); // it leans on the bench: no movement
+        const auto flat = inspectRest(rest(from, 0.0, 0.0, 9.0)); // it leans on the bench: no movement
         REQUIRE(flat);
         CHECK_THAT(flat->moved_mm, WithinAbs(53.0 - 53.0 / std::sqrt(1.0 + 0.009 * 0.009), 1e-9));
-        const auto bowed = lookAtRest(rest(from, 2.0, 0.0, 0.0));
+        const auto bowed = inspectRest(rest(from, 2.0, 0.0, 0.0));
         REQUIRE(bowed);
         CHECK_THAT(bowed->moved_mm, WithinAbs(2.0, 1e-6)); // an even sheet loses its bow once
         CHECK_THAT(bowed->leaves_mm, WithinAbs(51.0, 1e-6));
         CHECK_THAT(*bowed->bow_mm, WithinAbs(2.0, 1e-6));
-        const auto wound = lookAtRest(rest(from, 0.0, 4.0, 0.0));
+        const auto wound = inspectRest(rest(from, 0.0, 4.0, 0.0));
         REQUIRE(wound);
         CHECK_THAT(*wound->wind_mm, WithinAbs(4.0, 1e-6));
         CHECK_THAT(wound->moved_mm, WithinAbs(2.0, 1e-6)); // half of the wind on each face
     }
     Rest bad = rest(HeightsFrom::BenchUp, 1.0, 0.0, 0.0);
     bad.thickness_mm = 0.0;
-    CHECK(lookAtRest(bad).error().code == "rest.thickness");
+    CHECK(inspectRest(bad).error().code == "rest.thickness");
     bad = rest(HeightsFrom::BenchUp, 1.0, 0.0, 0.0);
     for (size_t k = 2; k < bad.readings->readings_mm.size(); ++k) {
         bad.readings->readings_mm[k].reset();
     }
-    CHECK(lookAtRest(bad).error().code == "flatten.too_few");
+    CHECK(inspectRest(bad).error().code == "flatten.too_few");
     bad.readings.reset();
-    CHECK(lookAtRest(bad).error().code == "rest.not_read");
+    CHECK(inspectRest(bad).error().code == "rest.not_read");
 }
 
 TEST_CASE("what a rest means for the table is said", "[flatten][millings]")

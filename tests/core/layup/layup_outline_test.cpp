@@ -156,10 +156,10 @@ TEST_CASE("a round is shifted until it kisses an edge, and no further", "[layup]
     l.job.layup.shape = TopShape::Round;
     l.job.layup.length_mm = 500.0;
     l.job.layup.pieces[0].left_mm = -700.0;
-    const auto far = kissingEdge(l.job, *l.plan().layup, true);
+    const auto far = tangentToEdge(l.job, *l.plan().layup, true);
     REQUIRE(far);
     CHECK_THAT(far->layup.pieces[0].across_mm, WithinAbs(-50.0, 0.01));
-    const auto near = kissingEdge(l.job, *l.plan().layup, false);
+    const auto near = tangentToEdge(l.job, *l.plan().layup, false);
     REQUIRE(near);
     CHECK_THAT(near->layup.pieces[0].across_mm, WithinAbs(50.0, 0.01));
     l.job = *far;
@@ -173,7 +173,7 @@ TEST_CASE("a round is shifted until it kisses an edge, and no further", "[layup]
     const Plan whole = l.plan();
     CHECK_THAT(woodOf(*whole.layup), WithinRel(std::acos(-1.0) * 300.0 * 300.0, 1e-3));
     l.job.layup.kind = TopKind::Pair;
-    CHECK_FALSE(kissingEdge(l.job, *whole.layup, true));
+    CHECK_FALSE(tangentToEdge(l.job, *whole.layup, true));
 }
 
 TEST_CASE("an island takes its area out of the river, above and below, and moves with the hand",

@@ -75,7 +75,7 @@ TEST_CASE("a fastener moves with its distance from the held line, whichever line
     demo.job.move.fasteners.resize(1);
     const auto slotAt = [&](double y, double held) {
         demo.job.move.fasteners[0].at = {620.0, y};
-        demo.job.move.held_mm = held;
+        demo.job.move.fixedLine_mm = held;
         return demo.plan().move->fasteners[0].travel;
     };
     const double there = slotAt(-260.0, 0.0).out_mm + slotAt(-260.0, 0.0).in_mm;

@@ -5,7 +5,7 @@
 #include <cmath>
 
 #include "core/flatten/packers.h"
-#include "core/flatten/sure_plan.h"
+#include "core/flatten/range_plan.h"
 #include "core/router/rig.h"
 #include "support/demo.h"
 
@@ -164,7 +164,7 @@ TEST_CASE("the range of the top is that of its thinner piece, and the wanted thi
     Demo demo(1);
     demo.job.layup.thickness_mm = 47.0;
     const Plan plan = demo.plan();
-    const SurePlan sure = surePlan(*plan.flatten.input, *plan.flatten);
+    const RangePlan sure = rangePlan(*plan.flatten.input, *plan.flatten);
     REQUIRE(sure.low_mm);
     CHECK(*sure.low_mm < plan.figure("thickness_possible").value()); // the readings alone promise too much
     CHECK(*sure.low_mm < *sure.high_mm);
@@ -179,15 +179,15 @@ TEST_CASE("the range of the top is that of its thinner piece, and the wanted thi
     CHECK(*sure.low_mm > least - 1.0);
     demo.job.layup.thickness_mm = *sure.low_mm + 0.3;
     const Plan close = demo.plan();
-    CHECK(codes(surePlan(*close.flatten.input, *close.flatten).findings).count("flatten.not_sure") == 1);
+    CHECK(codes(rangePlan(*close.flatten.input, *close.flatten).findings).count("flatten.not_sure") == 1);
     demo.job.layup.thickness_mm = 57.0;
     const Plan thick = demo.plan();
-    CHECK(codes(surePlan(*thick.flatten.input, *thick.flatten).findings).count("flatten.hardly") == 1);
+    CHECK(codes(rangePlan(*thick.flatten.input, *thick.flatten).findings).count("flatten.hardly") == 1);
     // A piece that nobody read leaves the range not known.
     const Demo mill(6);
     const Plan unread = mill.plan();
-    CHECK_FALSE(surePlan(*unread.flatten.input, *unread.flatten).low_mm);
-    CHECK_FALSE(surePlan(*plan.flatten.input, *plan.flatten, [](double) { return false; }).low_mm);
+    CHECK_FALSE(rangePlan(*unread.flatten.input, *unread.flatten).low_mm);
+    CHECK_FALSE(rangePlan(*plan.flatten.input, *plan.flatten, [](double) { return false; }).low_mm);
 }
 
 TEST_CASE("rails, sled and opening must be long enough for the face, where they are measured", "[rig]")

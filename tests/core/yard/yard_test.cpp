@@ -87,7 +87,7 @@ TEST_CASE("a curve through exact readings is found again", "[yard][drying]")
     REQUIRE(curve);
     CHECK(curve->restFitted);
     CHECK_THAT(curve->tau_days, WithinRel(tau, 1e-4));
-    CHECK_THAT(curve->rest_pct, WithinAbs(8.5, 1e-3));
+    CHECK_THAT(curve->equilibrium_pct, WithinAbs(8.5, 1e-3));
     CHECK_THAT(curve->start_pct, WithinAbs(42.0, 1e-3));
     CHECK_THAT(curve->rms_pct, WithinAbs(0.0, 1e-4));
     // The day it reaches a moisture is where the curve has it.
@@ -111,7 +111,7 @@ TEST_CASE("the order of readings and the day they start do not matter", "[yard][
     REQUIRE(a);
     REQUIRE(b);
     CHECK_FALSE(a->restFitted); // four dates do not tell where it comes to rest
-    CHECK(a->rest_pct == 8.0);
+    CHECK(a->equilibrium_pct == 8.0);
     CHECK_THAT(a->tau_days, WithinRel(b->tau_days, 1e-9));
     CHECK_THAT(*b->dayOf(10.0) - *a->dayOf(10.0), WithinAbs(1000.0, 1e-6));
 }

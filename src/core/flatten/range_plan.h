@@ -3,19 +3,19 @@
 // Slow (a tenth of a second and more for each piece): not part of makePlan.   Threads: pure.
 
 #include "core/flatten/flatten_plan.h"
-#include "core/flatten/sureness.h"
+#include "core/flatten/thickness_range.h"
 
 namespace burl
 {
 
-struct SurePlan {
+struct RangePlan {
     std::vector<Entry> figures;
     std::vector<Finding> findings;
     std::optional<double> low_mm; // of the top, when every piece has been read
     std::optional<double> high_mm;
 };
 
-[[nodiscard]] SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan,
-                                const SurenessProgress& progress = {});
+[[nodiscard]] RangePlan rangePlan(const FlattenInput& input, const FlattenPlan& plan,
+                                  const RangeProgress& progress = {});
 
 } // namespace burl

@@ -15,7 +15,7 @@
 namespace burl
 {
 
-struct SurenessInput {
+struct ThicknessRangeInput {
     std::vector<Point3> top; // readings that count, z up
     std::vector<Point3> bottom;
     std::vector<Point3> besideTop; // readings beyond the outline: they tell of the rim
@@ -29,7 +29,7 @@ struct SurenessInput {
     std::uint32_t seed = 1;
 };
 
-struct SureThickness {
+struct ThicknessRange {
     double promised_mm = 0.0; // by the readings alone
     double low_mm = 0.0;      // one time in twenty it is thinner
     double likely_mm = 0.0;
@@ -45,19 +45,20 @@ struct SureThickness {
 };
 
 /// 0 to 1; false stops.
-using SurenessProgress = std::function<bool(double)>;
+using RangeProgress = std::function<bool(double)>;
 
-/// Errors: "sureness.too_few" (ten readings on a face are needed), those of thickestSlab, "sureness.stopped".
-[[nodiscard]] Expected<SureThickness> surenessOf(const SurenessInput& input, const SurenessProgress& progress = {});
+/// Errors: "range.too_few" (ten readings on a face are needed), those of thickestSlab, "range.stopped".
+[[nodiscard]] Expected<ThicknessRange> thicknessRange(const ThicknessRangeInput& input,
+                                                      const RangeProgress& progress = {});
 
 /// What so many thicknesses tell: one time in twenty less than the first, as often more than the last.
-struct SureRange {
+struct Interval {
     double low_mm = 0.0;
     double likely_mm = 0.0;
     double high_mm = 0.0;
 };
 /// REQUIRES: samples
-[[nodiscard]] SureRange rangeOf(std::vector<double> samples_mm);
+[[nodiscard]] Interval intervalOf(std::vector<double> samples_mm);
 
 /// Marks that a saw leaves, by how the slab was cut: a chain saw ten times those of a band mill.
 [[nodiscard]] double sawMarksOf(const std::string& cut);

@@ -15,6 +15,6 @@ void nameOrder(ResinOrder& order, const OrderInput& input, const std::vector<Fig
 [[nodiscard]] Figure woodDensity(const FillInput& in, size_t piece);
 
 /// Findings, appended to the plan.
-void lookAtFill(const FillInput& in, FillPlan& plan);
+void inspectFill(const FillInput& in, FillPlan& plan);
 
 } // namespace burl

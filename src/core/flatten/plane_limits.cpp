@@ -1,4 +1,4 @@
-#include "core/flatten/counted.h"
+#include "core/flatten/plane_limits.h"
 
 #include <algorithm>
 
@@ -40,8 +40,8 @@ std::vector<Ring> mayStayLow(const Slab& slab, Face face)
     return out;
 }
 
-Counted countedIn(const std::vector<SurfacePoint>& all, const FaceField& field, const HeightGrid& grid,
-                  const Region& inside, const Slab& slab, Face face)
+PlaneLimits planeLimits(const std::vector<SurfacePoint>& all, const FaceField& field, const HeightGrid& grid,
+                        const Region& inside, const Slab& slab, Face face)
 {
     const std::vector<Ring> low = mayStayLow(slab, face);
     std::vector<char> counts(grid.xs_mm.size() * grid.ys_mm.size(), 0);
@@ -54,7 +54,7 @@ Counted countedIn(const std::vector<SurfacePoint>& all, const FaceField& field, 
             markRows(grid, std::span<const Vec2>(ring), gone);
         }
     }
-    Counted out;
+    PlaneLimits out;
     for (const SurfacePoint& point : all) {
         const size_t node = static_cast<size_t>(point.row) * grid.xs_mm.size() + static_cast<size_t>(point.column);
         if (counts[node] != 0 && gone[node] == 0) {

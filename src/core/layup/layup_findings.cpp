@@ -1,4 +1,4 @@
-#include "core/layup/layup_look.h"
+#include "core/layup/layup_findings.h"
 
 // What a maker should know of a layup before the saw is taken to it.
 
@@ -16,10 +16,10 @@ namespace
 constexpr double kClearOfJoint_mm = 5.0;
 constexpr double kWidthOff_mm = 5.0; // of live edges: nearer than this nobody sees
 
-class Looker
+class Inspector
 {
 public:
-    Looker(const LayupInput& input, LayupPlan& plan) : in_(input), choices_(input.choices), plan_(plan) {}
+    Inspector(const LayupInput& input, LayupPlan& plan) : in_(input), choices_(input.choices), plan_(plan) {}
 
     void look()
     {
@@ -28,11 +28,11 @@ public:
             const PlacedPiece& piece = plan_.pieces[i];
             const Slab& slab = *in_.slabs[i];
             if (!piece.island) {
-                lookAtEnds(piece, length);
+                inspectEnds(piece, length);
             }
-            lookAtFeatures(piece, slab);
+            inspectFeatures(piece, slab);
             if (piece.ripByHand) {
-                lookAtRip(piece, i);
+                inspectRip(piece, i);
             }
             lookForThinSpots(piece, slab);
             if (slab.endGrain) {
@@ -48,8 +48,8 @@ public:
                            "rip the pith out, or take a slab further from it", centroid(piece.rough));
             }
         }
-        lookAtSides();
-        lookAtWidth();
+        inspectSides();
+        inspectWidth();
         if (plan_.gap && !plan_.gap->fits) {
             addFinding(plan_.findings, "layup.overlap", Severity::Stop,
                        choices_.kind == TopKind::Gap ? "The slabs overlap by {0} across the gap."
@@ -70,8 +70,8 @@ public:
             addFinding(plan_.findings, "layup.rip_after", Severity::Caution,
                        "Rip after the first flattening: on rough slabs nothing lines up.", {}, "");
         }
-        lookAtJoints();
-        lookAtIslands();
+        inspectJoints();
+        inspectIslands();
     }
 
 private:
@@ -98,7 +98,7 @@ private:
     }
 
     /// A wanted width that the wood does not give, or that live edges do not keep to.
-    void lookAtWidth()
+    void inspectWidth()
     {
         if (!choices_.width_mm || facesAcross(choices_.kind) || tapered() || choices_.shape != TopShape::AsLaid) {
             return;
@@ -142,7 +142,7 @@ private:
     }
 
     /// A straight or tapered side that leaves the wood.
-    void lookAtSides()
+    void inspectSides()
     {
         if (facesAcross(choices_.kind)) { // their outer sides are their rip lines
             return;
@@ -192,21 +192,21 @@ private:
         }
     }
 
-    void lookAtJoints()
+    void inspectJoints()
     {
         for (const Joint& joint : plan_.joints) {
-            lookAtWoodAt(joint);
+            inspectWoodAt(joint);
             for (const size_t i : {joint.upper, joint.lower}) {
-                lookAtFeaturesAt(joint, i);
+                inspectFeaturesAt(joint, i);
             }
             if (joint.curved) {
-                lookAtBends(joint);
+                inspectBends(joint);
             }
         }
     }
 
     /// A curved joint that leaves the wood of a piece it is cut on. Straight ones are looked at as rip lines.
-    void lookAtWoodAt(const Joint& joint)
+    void inspectWoodAt(const Joint& joint)
     {
         if (!joint.curved) {
             return;
@@ -236,7 +236,7 @@ private:
     }
 
     /// Bark, punky wood or a hole in a joint will not glue; a check that runs into it holds tension.
-    void lookAtFeaturesAt(const Joint& joint, size_t index)
+    void inspectFeaturesAt(const Joint& joint, size_t index)
     {
         const PlacedPiece& piece = plan_.pieces[index];
         for (const Feature& f : in_.slabs[index]->features) {
@@ -283,7 +283,7 @@ private:
         }
     }
 
-    void lookAtBends(const Joint& joint)
+    void inspectBends(const Joint& joint)
     {
         const TemplateTools& tools = choices_.tools;
         const TemplateJoint meet = templateJoint(tools.bit_mm, tools.bushing1_mm, tools.bushing2_mm);
@@ -324,7 +324,7 @@ private:
         }
     }
 
-    void lookAtIslands()
+    void inspectIslands()
     {
         for (size_t i = 0; i < plan_.pieces.size(); ++i) {
             const PlacedPiece& island = plan_.pieces[i];
@@ -350,7 +350,7 @@ private:
         }
     }
 
-    void lookAtEnds(const PlacedPiece& piece, double length)
+    void inspectEnds(const PlacedPiece& piece, double length)
     {
         const Box box = boundsOf(piece.showRing);
         const double shortLeft = box.left;
@@ -371,7 +371,7 @@ private:
         }
     }
 
-    void lookAtFeatures(const PlacedPiece& piece, const Slab& slab)
+    void inspectFeatures(const PlacedPiece& piece, const Slab& slab)
     {
         for (const Feature& feature : slab.features) {
             const InTop part = inTop(piece, feature, choices_.length_mm);
@@ -381,7 +381,7 @@ private:
             const Vec2 place = part.innermost;
             const Figure deep = given("into", "into the top", part.into_mm, Unit::Length, "on the drawing");
             if (feature.intention == Intention::CutOff) {
-                lookAtCutOff(piece, part, deep);
+                inspectCutOff(piece, part, deep);
             } else if (feature.kind == FeatureKind::Check && feature.intention == Intention::Keep) {
                 addFinding(plan_.findings, "layup.check_in_top", Severity::Warn,
                            "A check in " + piece.name + " runs {0} into the top.", {deep},
@@ -400,7 +400,7 @@ private:
     }
 
     /// What is meant to be cut off but lies in the top: slid out where the piece is long enough for it.
-    void lookAtCutOff(const PlacedPiece& piece, const InTop& part, const Figure& deep)
+    void inspectCutOff(const PlacedPiece& piece, const InTop& part, const Figure& deep)
     {
         const bool left = part.innermost.x < choices_.length_mm / 2.0;
         const Box box = boundsOf(piece.showRing);
@@ -416,7 +416,7 @@ private:
                    {deep}, remedy, part.innermost);
     }
 
-    void lookAtRip(const PlacedPiece& piece, size_t index)
+    void inspectRip(const PlacedPiece& piece, size_t index)
     {
         const bool lowerSide = ripsLower(index);
         double worst = 1e9;
@@ -514,10 +514,10 @@ private:
 
 } // namespace
 
-void lookAtLayup(const LayupInput& input, LayupPlan& plan)
+void inspectLayup(const LayupInput& input, LayupPlan& plan)
 {
-    Looker(input, plan).look();
-    lookAtWhole(input, plan);
+    Inspector(input, plan).look();
+    inspectWhole(input, plan);
 }
 
 } // namespace burl

@@ -7,11 +7,11 @@ namespace burl
 {
 
 /// What the readings of a piece leave open or get wrong, appended. `place` brings the slab onto the table.
-void lookAtPiece(const Slab& slab, const Placement& place, const Surfaces& surfaces, const FlattenedPiece& piece,
-                 std::vector<Finding>& findings);
+void inspectPiece(const Slab& slab, const Placement& place, const Surfaces& surfaces, const FlattenedPiece& piece,
+                  std::vector<Finding>& findings);
 
 /// What the machine that was chosen wants or cannot do, appended.
-void lookAtMethod(const FlattenInput& in, FlattenPlan& plan);
+void inspectMethod(const FlattenInput& in, FlattenPlan& plan);
 
 /// Thickness, what comes off, strokes, minutes, chips; `possible` is the thickest that all pieces give, if known.
 void appendFlattenFigures(const FlattenInput& in, const Figure& possible, FlattenPlan& plan);

@@ -1,4 +1,4 @@
-#include "core/flatten/sureness.h"
+#include "core/flatten/thickness_range.h"
 
 // Method: each face is a bent sheet (a quadratic of any size: wind, bow and cup) with waves on it, a Gaussian field of
 // Matern's kind with smoothness 3/2, read with some error. Which length and height the waves have is weighed by how
@@ -289,7 +289,7 @@ double sawMarksOf(const std::string& cut)
     return cut.find("chain") != std::string::npos ? 1.0 : cut.find("circular") != std::string::npos ? 0.4 : 0.15;
 }
 
-SureRange rangeOf(std::vector<double> samples)
+Interval intervalOf(std::vector<double> samples)
 {
     std::sort(samples.begin(), samples.end());
     const auto quantile = [&](double q) {
@@ -301,11 +301,11 @@ SureRange rangeOf(std::vector<double> samples)
     return {quantile(kLow), quantile(0.5), quantile(kHigh)};
 }
 
-Expected<SureThickness> surenessOf(const SurenessInput& input, const SurenessProgress& progress)
+Expected<ThicknessRange> thicknessRange(const ThicknessRangeInput& input, const RangeProgress& progress)
 {
     if (input.top.size() < kLeastReadings || input.bottom.size() < kLeastReadings) {
-        return refuse("sureness.too_few", "Ten readings on each face are needed to tell how sure the thickness is: "
-                                          "read a finer grid.");
+        return refuse("range.too_few", "Ten readings on each face are needed to tell how sure the thickness is: "
+                                       "read a finer grid.");
     }
     const auto promised = thickestSlab(input.top, input.bottom);
     if (!promised) {
@@ -327,7 +327,7 @@ Expected<SureThickness> surenessOf(const SurenessInput& input, const SurenessPro
     std::vector<Point3> lower(places.size());
     for (int s = 0; s < input.samples; ++s) {
         if (progress && !progress(static_cast<double>(s) / input.samples)) {
-            return refuse("sureness.stopped", "Stopped.");
+            return refuse("range.stopped", "Stopped.");
         }
         const Eigen::VectorXd zTop = top.sample(random);
         const Eigen::VectorXd zBottom = bottom.sample(random);
@@ -354,8 +354,8 @@ Expected<SureThickness> surenessOf(const SurenessInput& input, const SurenessPro
         squares[0] += zTop.cwiseProduct(zTop);
         squares[1] += zBottom.cwiseProduct(zBottom);
     }
-    const SureRange range = rangeOf(thicknesses);
-    SureThickness out;
+    const Interval range = intervalOf(thicknesses);
+    ThicknessRange out;
     out.promised_mm = promised->thickness_mm;
     out.low_mm = range.low_mm;
     out.likely_mm = range.likely_mm;
@@ -369,7 +369,7 @@ Expected<SureThickness> surenessOf(const SurenessInput& input, const SurenessPro
             const double spread = std::sqrt(std::max(0.0, squares[face](k) / input.samples - mean * mean));
             if (holds[face][i] * spread > most) {
                 most = holds[face][i] * spread;
-                out.oneMore = SureThickness::Wanted{places[i], face == 0, spread};
+                out.oneMore = ThicknessRange::Wanted{places[i], face == 0, spread};
             }
         }
     }

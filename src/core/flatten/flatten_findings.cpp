@@ -1,4 +1,4 @@
-#include "core/flatten/flatten_look.h"
+#include "core/flatten/flatten_findings.h"
 
 #include <algorithm>
 #include <cmath>
@@ -70,7 +70,7 @@ constexpr double kTapeOffShare = 0.1;   // nor that of a thick slab
 constexpr double kOtherWay_share = 0.4; // further off the heights are surely read the other way round
 
 /// The thickness by the readings against that by the tape.
-void lookAtTape(const Slab& slab, const FlattenedPiece& piece, std::vector<Finding>& findings)
+void inspectTape(const Slab& slab, const FlattenedPiece& piece, std::vector<Finding>& findings)
 {
     if (piece.under != UnderSource::SameSetting || !slab.thickness_mm || !(piece.readTo_mm > 0.0)) {
         return;
@@ -128,7 +128,7 @@ void lookBetween(const Placement& place, const FlattenedPiece& piece, std::vecto
 }
 
 /// A slab lies on its edges, hollow side down, or it rocks.
-void lookAtHollow(const Placement& place, const FlattenedPiece& piece, std::vector<Finding>& findings)
+void inspectHollow(const Placement& place, const FlattenedPiece& piece, std::vector<Finding>& findings)
 {
     constexpr double kHollow_mm = 2.0; // less does not rock a slab
     if (!piece.shape || !(std::abs(piece.shape->cup_mm) > kHollow_mm)) {
@@ -148,15 +148,15 @@ void lookAtHollow(const Placement& place, const FlattenedPiece& piece, std::vect
 
 } // namespace
 
-void lookAtPiece(const Slab& slab, const Placement& place, const Surfaces& surfaces, const FlattenedPiece& piece,
-                 std::vector<Finding>& findings)
+void inspectPiece(const Slab& slab, const Placement& place, const Surfaces& surfaces, const FlattenedPiece& piece,
+                  std::vector<Finding>& findings)
 {
     if (piece.missing) {
         addMissing(findings, "flatten.missing", *piece.missing);
         return;
     }
     lookForOddReadings(slab, place, piece, findings);
-    lookAtTape(slab, piece, findings);
+    inspectTape(slab, piece, findings);
     if (piece.under == UnderSource::Parallel) {
         addFinding(findings, "flatten.under_not_read", Severity::Caution,
                    "The underside of " + piece.name + " is not read; it is taken as parallel to the top.", {},
@@ -175,10 +175,10 @@ void lookAtPiece(const Slab& slab, const Placement& place, const Surfaces& surfa
             .leadsTo.bench = "yard";
     }
     lookBetween(place, piece, findings);
-    lookAtHollow(place, piece, findings);
+    inspectHollow(place, piece, findings);
 }
 
-void lookAtMethod(const FlattenInput& in, FlattenPlan& plan)
+void inspectMethod(const FlattenInput& in, FlattenPlan& plan)
 {
     const FlattenMethod& method = in.choices.method;
     const bool machine = method.id == "planer" || method.id == "drum_sander";
@@ -253,19 +253,19 @@ void addWork(const FlattenInput& in, std::vector<Figure> minutes, std::vector<Fi
     plan.figures.push_back({sumFigure("strokes", "Strokes, all faces", withUnread(std::move(strokes)), Unit::Count)});
     plan.figures.push_back({sumFigure("minutes", where, withUnread(std::move(minutes)), Unit::Minutes)});
     const Figure all = sumFigure("chips", "Wood removed", withUnread(std::move(chips)), Unit::Volume);
-    plan.figures.push_back({all, Weight::Folded});
+    plan.figures.push_back({all, Prominence::Folded});
     constexpr double kLoose = 2.5;
     constexpr double kBag_L = 100.0;
     plan.figures.push_back({made("bags", "Bags of chips", "{0} × 2.5 loose, in bags of {1}, rounded up",
                                  {all, given("bag", "bag", kBag_L, Unit::Volume, "custom")},
                                  std::ceil(all.value() * kLoose / kBag_L), Unit::Count),
-                            Weight::Folded});
+                            Prominence::Folded});
 }
 
 /// The most that comes off a face: where a reading stands furthest over the plane, from that reading.
 Figure mostOff(const FlattenedPiece& piece, bool onTop)
 {
-    constexpr double kSame_mm = 0.005;
+    constexpr double kSame_mm = 0.05; // less is not shown
     const FacePasses& face = onTop ? piece.top : piece.bottom;
     const std::string side = onTop ? "top" : "bottom";
     const std::string key = "off_" + side + "_" + piece.name;
@@ -322,25 +322,25 @@ template <typename Add> void addShape(const FlattenedPiece& piece, const LayupPl
              std::string("{0} × {1} ÷ 1 m × {2} ÷ 1 m") + (atRim ? " ÷ 2, at the rim" : ""),
              {bend("twist", "twist over a metre each way", shape.coefficients[3]), length, width},
              shape.wind_mm * perLength * perWidth * rimOverCorner, Unit::Length),
-        Weight::Folded);
+        Prominence::Folded);
     add(made("bow_" + piece.name, "Bow of " + piece.name, "{0} × ({1} ÷ 2 m)²",
              {bend("bend_along", "middle over the ends of 2 m", -shape.coefficients[4]), length},
              shape.bow_mm * perLength * perLength, Unit::Length),
-        Weight::Folded);
+        Prominence::Folded);
     add(made("cup_" + piece.name, "Cup of " + piece.name, "{0} × ({1} ÷ 2 m)²",
              {bend("bend_across", "middle over the edges of 2 m", -shape.coefficients[5]), width},
              shape.cup_mm * perWidth * perWidth, Unit::Length),
-        Weight::Folded);
+        Prominence::Folded);
 }
 
 } // namespace
 
 void appendFlattenFigures(const FlattenInput& in, const Figure& possible, FlattenPlan& plan)
 {
-    const auto add = [&plan](Figure figure, Weight weight = Weight::Plain) {
-        plan.figures.push_back({std::move(figure), weight});
+    const auto add = [&plan](Figure figure, Prominence prominence = Prominence::Plain) {
+        plan.figures.push_back({std::move(figure), prominence});
     };
-    add(plan.thickness, Weight::Telling);
+    add(plan.thickness, Prominence::Headline);
     if (plan.meanThickness && &plan.meanThickness.node() != &plan.thickness.node()) {
         add(plan.meanThickness);
     }
@@ -376,7 +376,7 @@ void appendFlattenFigures(const FlattenInput& in, const Figure& possible, Flatte
                             least + ", leaning as " + std::to_string(piece.packers.size()) +
                                 " packers in whole pieces of " + "the stock make it lean")},
                      piece.rounded.cost_mm(), Unit::Length),
-                Weight::Folded);
+                Prominence::Folded);
         }
         if (piece.shape) {
             addShape(piece, *in.layup, add);

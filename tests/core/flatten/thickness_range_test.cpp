@@ -7,7 +7,7 @@
 
 #include <nlohmann/json.hpp>
 
-#include "core/flatten/sureness.h"
+#include "core/flatten/thickness_range.h"
 #include "support/files.h"
 
 using namespace burl;
@@ -63,7 +63,7 @@ KnownSlab known(const std::string& name)
 }
 
 /// Some of the columns and rows, read with a probe's error.
-SurenessInput readOn(const KnownSlab& slab, std::mt19937& random, bool everything)
+ThicknessRangeInput readOn(const KnownSlab& slab, std::mt19937& random, bool everything)
 {
     const auto some = [&](const std::set<double>& all, size_t least) {
         std::vector<double> v(all.begin(), all.end());
@@ -74,7 +74,7 @@ SurenessInput readOn(const KnownSlab& slab, std::mt19937& random, bool everythin
     const std::set<double> xs = some(slab.xs, 6);
     const std::set<double> ys = some(slab.ys, 4);
     std::normal_distribution<double> error(0.0, 0.15);
-    SurenessInput in;
+    ThicknessRangeInput in;
     in.outline = slab.outline;
     in.readError_mm = 0.15;
     in.sawMarks_mm = sawMarksOf("band mill");
@@ -111,9 +111,9 @@ TEST_CASE("the range holds the true thickness at least 85 times in 100 over rand
         const KnownSlab slab = known(name);
         std::mt19937 random(7);
         for (int k = 0; k < kGrids; ++k) {
-            SurenessInput in = readOn(slab, random, k == 0);
+            ThicknessRangeInput in = readOn(slab, random, k == 0);
             in.seed = static_cast<std::uint32_t>(k + 1);
-            const auto sure = surenessOf(in);
+            const auto sure = thicknessRange(in);
             REQUIRE(sure);
             INFO(name << " grid " << k << ": " << sure->low_mm << " to " << sure->high_mm << ", true "
                       << slab.truth_mm);
@@ -137,25 +137,25 @@ TEST_CASE("more readings narrow the range, and the same seed gives the same answ
 {
     const KnownSlab slab = known("tarvik_03");
     std::mt19937 random(3);
-    const SurenessInput full = readOn(slab, random, true);
-    const auto once = surenessOf(full);
-    const auto again = surenessOf(full);
+    const ThicknessRangeInput full = readOn(slab, random, true);
+    const auto once = thicknessRange(full);
+    const auto again = thicknessRange(full);
     REQUIRE(once);
     CHECK(once->low_mm == again->low_mm);
     CHECK(once->high_mm == again->high_mm);
-    SurenessInput coarse = full;
+    ThicknessRangeInput coarse = full;
     for (auto* points : {&coarse.top, &coarse.bottom}) { // every other column
         const std::vector<double> xs(slab.xs.begin(), slab.xs.end());
         std::erase_if(*points,
                       [&](const Point3& p) { return (std::find(xs.begin(), xs.end(), p.x) - xs.begin()) % 2 == 1; });
     }
-    const auto wide = surenessOf(coarse);
+    const auto wide = thicknessRange(coarse);
     REQUIRE(wide);
     CHECK(wide->high_mm - wide->low_mm > once->high_mm - once->low_mm);
     // Rougher marks of the saw take their depth off both faces.
-    SurenessInput chain = full;
+    ThicknessRangeInput chain = full;
     chain.sawMarks_mm = full.sawMarks_mm + 0.8;
-    CHECK_THAT(surenessOf(chain)->likely_mm, WithinAbs(once->likely_mm - 1.6, 0.02));
+    CHECK_THAT(thicknessRange(chain)->likely_mm, WithinAbs(once->likely_mm - 1.6, 0.02));
     CHECK(sawMarksOf("cross-cut with a chain saw") > sawMarksOf("through and through, band mill"));
 }
 
@@ -163,19 +163,19 @@ TEST_CASE("too few readings, readings in one line and a stop are answered in wor
 {
     const KnownSlab slab = known("tarvik_04");
     std::mt19937 random(3);
-    const SurenessInput full = readOn(slab, random, true);
-    SurenessInput few = full;
+    const ThicknessRangeInput full = readOn(slab, random, true);
+    ThicknessRangeInput few = full;
     few.top.resize(9);
-    CHECK(surenessOf(few).error().code == "sureness.too_few");
-    SurenessInput line = full;
+    CHECK(thicknessRange(few).error().code == "range.too_few");
+    ThicknessRangeInput line = full;
     for (Point3& p : line.top) {
         p.y = 100.0;
     }
     for (Point3& p : line.bottom) {
         p.y = 100.0;
     }
-    const auto flat = surenessOf(line);
+    const auto flat = thicknessRange(line);
     REQUIRE_FALSE(flat);
     CHECK(flat.error().sentence.size() > 10);
-    CHECK(surenessOf(full, [](double) { return false; }).error().code == "sureness.stopped");
+    CHECK(thicknessRange(full, [](double) { return false; }).error().code == "range.stopped");
 }

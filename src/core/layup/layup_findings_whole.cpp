@@ -4,7 +4,7 @@
 #include <cmath>
 
 #include "core/layup/door.h"
-#include "core/layup/layup_look.h"
+#include "core/layup/layup_findings.h"
 
 namespace burl
 {
@@ -15,7 +15,7 @@ constexpr double kRodCover_mm = 20.0; // wood beyond a rod's end (custom)
 constexpr double kSliver_mm2 = 100.0; // an overlap of less is rounding
 
 /// Shop, van and door: what a long or wide top must pass before anybody sits at it.
-void lookAtWay(const LayupInput& in, LayupPlan& plan)
+void inspectWay(const LayupInput& in, LayupPlan& plan)
 {
     const double rough = in.choices.length_mm + 2.0 * in.trim_mm;
     double longest = in.choices.length_mm;
@@ -49,7 +49,7 @@ void lookAtWay(const LayupInput& in, LayupPlan& plan)
     }
 }
 
-void lookAtShape(const LayupInput& in, LayupPlan& plan)
+void inspectShape(const LayupInput& in, LayupPlan& plan)
 {
     if (plan.shape.empty()) {
         if (in.choices.shape == TopShape::Drawn) {
@@ -92,7 +92,7 @@ void lookAtShape(const LayupInput& in, LayupPlan& plan)
     }
 }
 
-void lookAtRods(const LayupInput& in, LayupPlan& plan)
+void inspectRods(const LayupInput& in, LayupPlan& plan)
 {
     if (in.choices.kind != TopKind::Gap) {
         return;
@@ -124,7 +124,7 @@ void lookAtRods(const LayupInput& in, LayupPlan& plan)
 }
 
 /// A rod must end in wood, not come out of the outer edge.
-void lookAtRodWood(const LayupInput& in, LayupPlan& plan)
+void inspectRodWood(const LayupInput& in, LayupPlan& plan)
 {
     const double embed = std::min(in.choices.rods.embed_mm, in.choices.rods.drillReach_mm);
     double least = 1e9;
@@ -165,7 +165,7 @@ void lookAtRodWood(const LayupInput& in, LayupPlan& plan)
 }
 
 /// Pieces beyond what the kind of top takes, and wood that is used twice.
-void lookAtPieces(const LayupInput& in, LayupPlan& plan)
+void inspectPieces(const LayupInput& in, LayupPlan& plan)
 {
     for (size_t i = plan.pieces.size(); i < in.choices.pieces.size() && i < in.slabs.size(); ++i) {
         if (in.slabs[i]) {
@@ -196,7 +196,7 @@ void lookAtPieces(const LayupInput& in, LayupPlan& plan)
     }
 }
 
-void lookAtParting(LayupPlan& plan)
+void inspectParting(LayupPlan& plan)
 {
     if (plan.parted_mm) {
         addFinding(plan.findings, "layup.parted", Severity::Caution,
@@ -215,7 +215,7 @@ std::string nameOf(const LayupPlan& plan, SlabId slab)
     return "a slab";
 }
 
-void lookAtKeys(const LayupInput& in, LayupPlan& plan)
+void inspectKeys(const LayupInput& in, LayupPlan& plan)
 {
     for (const KeyedCheck& check : plan.keyed) {
         if (check.keys == 0) {
@@ -239,15 +239,15 @@ void lookAtKeys(const LayupInput& in, LayupPlan& plan)
 
 } // namespace
 
-void lookAtWhole(const LayupInput& in, LayupPlan& plan)
+void inspectWhole(const LayupInput& in, LayupPlan& plan)
 {
-    lookAtWay(in, plan);
-    lookAtShape(in, plan);
-    lookAtRods(in, plan);
-    lookAtRodWood(in, plan);
-    lookAtPieces(in, plan);
-    lookAtParting(plan);
-    lookAtKeys(in, plan);
+    inspectWay(in, plan);
+    inspectShape(in, plan);
+    inspectRods(in, plan);
+    inspectRodWood(in, plan);
+    inspectPieces(in, plan);
+    inspectParting(plan);
+    inspectKeys(in, plan);
 }
 
 } // namespace burl

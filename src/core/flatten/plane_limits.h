@@ -11,7 +11,7 @@
 namespace burl
 {
 
-struct Counted {
+struct PlaneLimits {
     std::vector<Point3> points; // the readings first, then what is carried between and beyond them
     std::size_t read = 0;       // so many of them are readings
     /// Of each of the surface's readings its place in `points`, -1 when it does not count.
@@ -20,8 +20,8 @@ struct Counted {
     Vec2 furthestAt;
 };
 /// `inside` in the slab's frame: the wood that the final top keeps of this face.
-[[nodiscard]] Counted countedIn(const std::vector<SurfacePoint>& all, const FaceField& field, const HeightGrid& grid,
-                                const Region& inside, const Slab& slab, Face face);
+[[nodiscard]] PlaneLimits planeLimits(const std::vector<SurfacePoint>& all, const FaceField& field,
+                                      const HeightGrid& grid, const Region& inside, const Slab& slab, Face face);
 
 /// Areas of a face that may stay low, as they will be filled or cut off anyway.
 [[nodiscard]] std::vector<Ring> mayStayLow(const Slab& slab, Face face);

@@ -1,4 +1,4 @@
-#include "core/fill/fill_look.h"
+#include "core/fill/fill_findings.h"
 
 #include <algorithm>
 #include <cmath>
@@ -111,7 +111,7 @@ Named named(const FillItem& item, double topLength_mm)
 }
 
 /// What must be known before a hole is filled: its depth, where the resin would run out.
-void lookAtHole(const FillItem& item, const Named& name, std::vector<Finding>& findings)
+void inspectHole(const FillItem& item, const Named& name, std::vector<Finding>& findings)
 {
     if (!item.depthKnown) {
         addFinding(findings, "fill.no_depth", Severity::Warn,
@@ -151,11 +151,11 @@ Figure layersFigure(const FillItem& item, const ResinClass& r)
                 item.layers.count, Unit::Count);
 }
 
-void lookAtItem(const FillInput& in, const FillItem& item, std::vector<Finding>& findings)
+void inspectItem(const FillInput& in, const FillItem& item, std::vector<Finding>& findings)
 {
     const Named name = named(item, in.layup->length.value());
     const ResinClass* r = resinOf(in, item.resin);
-    lookAtHole(item, name, findings);
+    inspectHole(item, name, findings);
     if (r == nullptr || item.seal || !(item.depth_mm > 0.0)) {
         return;
     }
@@ -190,7 +190,7 @@ void lookAtItem(const FillInput& in, const FillItem& item, std::vector<Finding>&
 }
 
 /// Who lifts it: the top alone, without its base.
-void lookAtWeight(FillPlan& plan)
+void inspectWeight(FillPlan& plan)
 {
     constexpr double kEach_kg = 25.0;   // as a caution; local rules may say less
     constexpr double kHoist_kg = 100.0; // four pairs of hands get in each other's way
@@ -208,7 +208,7 @@ void lookAtWeight(FillPlan& plan)
 }
 
 /// Wood floats in resin: what holds the slabs down while a river is poured.
-void lookAtUplift(const FillInput& in, FillPlan& plan)
+void inspectUplift(const FillInput& in, FillPlan& plan)
 {
     const FillItem* river = nullptr;
     for (const FillItem& item : plan.items) {
@@ -239,7 +239,7 @@ void lookAtUplift(const FillInput& in, FillPlan& plan)
              relabelled(in.flatten->meanThickness, "pour_depth", "poured deep, resin under the slab"), wood,
              in.flatten->meanThickness, given("rough_area", "area", area, Unit::Area, "rough piece")},
             up.uplift_N, Unit::Force);
-        plan.figures.push_back({force, Weight::Folded});
+        plan.figures.push_back({force, Prominence::Folded});
         const std::string hold = up.clamps == 1 ? std::string("one clamp or weight holds")
                                                 : std::to_string(up.clamps) + " clamps or weights hold";
         addFinding(plan.findings, "fill.uplift", Severity::Caution,
@@ -252,7 +252,7 @@ void lookAtUplift(const FillInput& in, FillPlan& plan)
 
 } // namespace
 
-void lookAtFill(const FillInput& in, FillPlan& plan)
+void inspectFill(const FillInput& in, FillPlan& plan)
 {
     if (in.flatten->thickness.isGuess() && !plan.items.empty()) {
         addFinding(plan.findings, "fill.thickness_guess", Severity::Caution,
@@ -261,10 +261,10 @@ void lookAtFill(const FillInput& in, FillPlan& plan)
             .leadsTo.bench = "yard";
     }
     for (const FillItem& item : plan.items) {
-        lookAtItem(in, item, plan.findings);
+        inspectItem(in, item, plan.findings);
     }
-    lookAtUplift(in, plan);
-    lookAtWeight(plan);
+    inspectUplift(in, plan);
+    inspectWeight(plan);
     for (const ResinOrder& order : plan.orders) {
         const ResinClass* r = resinOf(in, order.resin);
         const double grams = order.batchA.value() + order.batchB.value();

@@ -1,9 +1,9 @@
-#include "core/flatten/sure_plan.h"
+#include "core/flatten/range_plan.h"
 
 #include <algorithm>
 
 #include "core/face/surfaces.h"
-#include "core/flatten/counted.h"
+#include "core/flatten/plane_limits.h"
 #include "core/router/removal.h"
 
 namespace burl
@@ -31,9 +31,9 @@ double tieError_mm(UnderSource source)
 
 } // namespace
 
-SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan, const SurenessProgress& progress)
+RangePlan rangePlan(const FlattenInput& input, const FlattenPlan& plan, const RangeProgress& progress)
 {
-    SurePlan out;
+    RangePlan out;
     if (!input.layup || input.layup->missing || input.choices.school != FlattenSchool::BothFaces) {
         return out;
     }
@@ -50,7 +50,7 @@ SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan, const Sure
             all = false;
             continue;
         }
-        SurenessInput in;
+        ThicknessRangeInput in;
         const auto face = [&](Face which, const std::vector<SurfacePoint>& read, std::vector<Point3>& counted,
                               std::vector<Point3>& beside) {
             const HeightGrid& grid = gridOfFace(slab, which);
@@ -58,7 +58,7 @@ SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan, const Sure
             for (const Ring& ring : (which == Face::Top) == placed.turnedOver ? placed.keptUnder : placed.kept) {
                 kept.push_back(placed.place.toSlab(ring));
             }
-            const Counted among = countedIn(read, FaceField(grid, read), grid, kept, slab, which);
+            const PlaneLimits among = planeLimits(read, FaceField(grid, read), grid, kept, slab, which);
             counted.assign(among.points.begin(), among.points.begin() + static_cast<std::ptrdiff_t>(among.read));
             const std::vector<Ring> low = mayStayLow(slab, which);
             for (size_t k = 0; k < read.size(); ++k) {
@@ -80,12 +80,12 @@ SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan, const Sure
         in.readError_mm = kProbe_mm;
         in.sawMarks_mm = sawMarksOf(slab.cut);
         in.tieError_mm = tieError_mm(surfaces->under);
-        const auto sure = surenessOf(in, [&](double share) {
+        const auto sure = thicknessRange(in, [&](double share) {
             return !progress || progress((static_cast<double>(i) + share) / static_cast<double>(plan.pieces.size()));
         });
         if (!sure) {
             all = false;
-            if (sure.error().code == "sureness.stopped") {
+            if (sure.error().code == "range.stopped") {
                 return {};
             }
             addFinding(out.findings, "flatten.sure_not_known", Severity::Caution,
@@ -99,8 +99,8 @@ SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan, const Sure
                                    sure->low_mm, Unit::Length, source);
         const Figure most = given("sure_high_" + placed.name, placed.name + " gives at most, 19 times in 20",
                                   sure->high_mm, Unit::Length, source);
-        out.figures.push_back({least, Weight::Folded});
-        out.figures.push_back({most, Weight::Folded});
+        out.figures.push_back({least, Prominence::Folded});
+        out.figures.push_back({most, Prominence::Folded});
         lows.push_back(least);
         highs.push_back(most);
         for (size_t k = 0; k < sure->samples_mm.size(); ++k) {
@@ -123,7 +123,7 @@ SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan, const Sure
     if (!all || lows.empty()) {
         return out;
     }
-    const SureRange range = rangeOf(together);
+    const Interval range = intervalOf(together);
     const auto ofAll = [&](const char* key, const char* label, const std::vector<Figure>& each, double value) {
         if (each.size() == 1) {
             return relabelled(each.front(), key, label);
@@ -139,7 +139,7 @@ SurePlan surePlan(const FlattenInput& input, const FlattenPlan& plan, const Sure
     out.low_mm = low.value();
     out.high_mm = high.value();
     const Figure wanted = given("thickness_wanted", "wanted", input.wanted_mm, Unit::Length, "chosen");
-    out.figures.insert(out.figures.begin(), {{low, Weight::Plain}, {high, Weight::Plain}});
+    out.figures.insert(out.figures.begin(), {{low, Prominence::Plain}, {high, Prominence::Plain}});
     if (input.wanted_mm > high.value()) {
         addFinding(out.findings, "flatten.hardly", Severity::Warn,
                    "{0} is hardly to be had: 19 times in 20 the slabs give less than {1}.", {wanted, high},

@@ -1,5 +1,5 @@
 #pragma once
-// The second half of lookAtLayup(): findings of the whole top.   Threads: pure.
+// The second half of inspectLayup(): findings of the whole top.   Threads: pure.
 
 #include "core/layup/layup_plan.h"
 
@@ -7,6 +7,6 @@ namespace burl
 {
 
 /// Its way into the room, its outline, rods, halves and keys; appended.
-void lookAtWhole(const LayupInput& in, LayupPlan& plan);
+void inspectWhole(const LayupInput& in, LayupPlan& plan);
 
 } // namespace burl

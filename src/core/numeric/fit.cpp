@@ -1,0 +1,100 @@
+#include "core/numeric/fit.h"
+
+// Method: an orthogonal decomposition of the matrix itself; the normal equations would square its condition. It tells
+// its rank, and so whether the points tell all that is asked.
+
+#include <algorithm>
+
+#include <Eigen/Dense>
+
+namespace burl
+{
+namespace
+{
+
+/// What must stand out of rounding for the points to tell a coefficient, of numbers near one.
+constexpr double kTells = 1e-9;
+
+struct Extent {
+    double low = 0.0;
+    double high = 0.0;
+    [[nodiscard]] double middle() const { return (low + high) / 2.0; }
+    [[nodiscard]] double half() const { return (high - low) / 2.0; }
+};
+
+template <typename Of> Extent extent(std::span<const Point3> points, Of of)
+{
+    const auto [low, high] =
+        std::minmax_element(points.begin(), points.end(), [&](const auto& a, const auto& b) { return of(a) < of(b); });
+    return {of(*low), of(*high)};
+}
+
+std::optional<Eigen::VectorXd> solved(const Eigen::MatrixXd& matrix, const Eigen::VectorXd& values)
+{
+    Eigen::ColPivHouseholderQR<Eigen::MatrixXd> qr(matrix);
+    qr.setThreshold(kTells);
+    if (qr.rank() < matrix.cols()) {
+        return std::nullopt;
+    }
+    return qr.solve(values);
+}
+
+} // namespace
+
+std::optional<Plane> fittedPlane(std::span<const Point3> points)
+{
+    if (points.size() < 3) {
+        return std::nullopt;
+    }
+    const Extent x = extent(points, [](const Point3& p) { return p.x; });
+    const Extent y = extent(points, [](const Point3& p) { return p.y; });
+    const double half = std::max(x.half(), y.half());
+    if (!(half > 0.0)) {
+        return std::nullopt;
+    }
+    Eigen::MatrixXd matrix(static_cast<Eigen::Index>(points.size()), 3);
+    Eigen::VectorXd z(matrix.rows());
+    for (Eigen::Index i = 0; i < matrix.rows(); ++i) {
+        const Point3& p = points[static_cast<std::size_t>(i)];
+        matrix.row(i) << 1.0, (p.x - x.middle()) / half, (p.y - y.middle()) / half;
+        z(i) = p.z;
+    }
+    const auto fit = solved(matrix, z);
+    if (!fit) {
+        return std::nullopt;
+    }
+    const double slopeX = (*fit)(1) / half;
+    const double slopeY = (*fit)(2) / half;
+    return Plane{slopeX, slopeY, (*fit)(0) - slopeX * x.middle() - slopeY * y.middle()};
+}
+
+std::optional<BentSheet> fittedSheet(std::span<const Point3> points)
+{
+    constexpr std::size_t kTerms = 6;
+    if (points.size() < kTerms) {
+        return std::nullopt;
+    }
+    const Extent x = extent(points, [](const Point3& p) { return p.x; });
+    const Extent y = extent(points, [](const Point3& p) { return p.y; });
+    BentSheet sheet{x.middle(), y.middle(), x.half(), y.half(), {}};
+    if (!(sheet.halfX > 0.0) || !(sheet.halfY > 0.0)) {
+        return std::nullopt;
+    }
+    Eigen::MatrixXd matrix(static_cast<Eigen::Index>(points.size()), static_cast<Eigen::Index>(kTerms));
+    Eigen::VectorXd z(matrix.rows());
+    for (Eigen::Index i = 0; i < matrix.rows(); ++i) {
+        const Point3& p = points[static_cast<std::size_t>(i)];
+        const double u = (p.x - sheet.middleX) / sheet.halfX;
+        const double v = (p.y - sheet.middleY) / sheet.halfY;
+        matrix.row(i) << 1.0, u, v, u * v, u * u, v * v;
+        z(i) = p.z;
+    }
+    const auto fit = solved(matrix, z);
+    if (!fit) {
+        return std::nullopt;
+    }
+    std::copy(fit->data(), fit->data() + kTerms, sheet.c.begin());
+    return sheet;
+}
+
+} // namespace burl
