@@ -43,6 +43,9 @@ AfterCut afterCut(const AfterCutInput& in)
     return out;
 }
 
+/// Two depths nearer to each other tell no slope.
+constexpr double kApart_mm = 3.0;
+
 std::optional<double> wetterInside_pct_per_mm(const std::vector<MoistureReading>& readings)
 {
     if (readings.empty()) {
@@ -59,7 +62,7 @@ std::optional<double> wetterInside_pct_per_mm(const std::vector<MoistureReading>
             deep = deep == nullptr || r.depth_mm > deep->depth_mm ? &r : deep;
         }
     }
-    if (!(deep->depth_mm - shallow->depth_mm >= 3.0)) {
+    if (shallow == nullptr || !(deep->depth_mm - shallow->depth_mm >= kApart_mm)) {
         return std::nullopt;
     }
     return (deep->mc_pct - shallow->mc_pct) / (deep->depth_mm - shallow->depth_mm);

@@ -66,7 +66,8 @@ public:
     {
         for (int k = 0; k < n_; ++k) {
             // Row ids beyond the problem's own are the box: 2k upper side, 2k+1 lower side.
-            basis_[k] = rows_ + 2 * k + (p_.objective[k] >= 0.0 ? 0 : 1);
+            const int upper = rows_ + 2 * k;
+            basis_[k] = p_.objective[k] >= 0.0 ? upper : upper + 1;
         }
     }
 

@@ -95,7 +95,7 @@ std::vector<TapeSlip> tapeSlips(const Tape& tape)
     for (size_t i = 0; i < n; ++i) { // the edges crossed: that cannot be wood
         sound[i] = far[i] > nearY(tape, near[i]);
     }
-    const auto say = [&](size_t i, TapeSlip::Kind kind, TapeReading instead, std::string sentence) {
+    const auto say = [&](size_t i, TapeSlip::Kind kind, TapeReading instead, const std::string& sentence) {
         slips.push_back({kind, static_cast<int>(rows[i]), instead,
                          "row " + std::to_string(rows[i] + 1) + " (station " + rounded(at[i]) + "): " + sentence});
     };

@@ -74,12 +74,12 @@ bool addSpline(Ring& out, int degree, std::span<const double> knots, std::span<c
         }
         Vec2 d[6]; // de Boor
         for (int j = 0; j <= degree; ++j) {
-            d[j] = points[static_cast<size_t>(span - degree + j)];
+            d[j] = points[static_cast<size_t>(span) - static_cast<size_t>(degree - j)];
         }
         for (int r = 1; r <= degree; ++r) {
             for (int j = degree; j >= r; --j) {
-                const double left = knots[static_cast<size_t>(span - degree + j)];
-                const double right = knots[static_cast<size_t>(span + 1 + j - r)];
+                const double left = knots[static_cast<size_t>(span) - static_cast<size_t>(degree - j)];
+                const double right = knots[static_cast<size_t>(span) + static_cast<size_t>(1 + j - r)];
                 const double share = right > left ? (t - left) / (right - left) : 0.0;
                 d[j] = d[j - 1] * (1.0 - share) + d[j] * share;
             }

@@ -86,7 +86,7 @@ std::optional<FeatureKind> kindNamed(const std::string& name)
 
 } // namespace
 
-Expected<Ring> cleanRing(Ring ring, double straight_mm)
+Expected<Ring> cleanRing(const Ring& ring, double straight_mm)
 {
     Ring out;
     for (const Vec2 p : ring) {
@@ -114,7 +114,7 @@ Expected<Ring> cleanRing(Ring ring, double straight_mm)
     return anticlockwise(std::move(out));
 }
 
-Expected<Imported> importedFrom(std::vector<DrawnRing> rings, const ImportOptions& options)
+Expected<Imported> importedFrom(const std::vector<DrawnRing>& rings, const ImportOptions& options)
 {
     Imported out;
     out.kind = "a drawing";

@@ -18,10 +18,10 @@ struct DrawnRing {
 /// Chooses the outlines by name (top, bottom; or the layer asked for), else the largest ring; rings
 /// named defect, knot, void ... inside become features. Names what was chosen when it had to choose.
 /// Errors: "import.no_outline", "import.crosses" (names the place), "import.open".
-[[nodiscard]] Expected<Imported> importedFrom(std::vector<DrawnRing> rings, const ImportOptions& options);
+[[nodiscard]] Expected<Imported> importedFrom(const std::vector<DrawnRing>& rings, const ImportOptions& options);
 
 /// A ring fit to keep: no doubled corners, none closer to the line of its neighbours than
 /// `straight_mm`, anticlockwise.   Errors: "import.crosses", "import.no_outline".
-[[nodiscard]] Expected<Ring> cleanRing(Ring ring, double straight_mm = 0.05);
+[[nodiscard]] Expected<Ring> cleanRing(const Ring& ring, double straight_mm = 0.05);
 
 } // namespace burl

@@ -171,17 +171,16 @@ public:
         addEllipse(points, {d.cx, d.cy}, {d.radius, 0}, {0, d.radius}, from, to, tolerance());
         add(std::move(points), false);
     }
-    void addEllipse_(const DL_EllipseData& d)
+    void addEllipse(const DL_EllipseData& d) override
     {
         const Vec2 a{d.mx, d.my};
         const Vec2 b{-d.my * d.ratio, d.mx * d.ratio};
         const double to = d.angle1 + turnOf(d.angle2 - d.angle1, true);
         const Vec2 centre{d.cx, d.cy};
         Ring points{centre + a * std::cos(d.angle1) + b * std::sin(d.angle1)};
-        addEllipse(points, centre, a, b, d.angle1, to, tolerance());
+        burl::addEllipse(points, centre, a, b, d.angle1, to, tolerance());
         add(std::move(points), to - d.angle1 > 2.0 * std::numbers::pi - 1e-6);
     }
-    void addEllipse(const DL_EllipseData& d) override { addEllipse_(d); }
     void addSpline(const DL_SplineData& d) override
     {
         finish();

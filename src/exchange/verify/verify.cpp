@@ -42,9 +42,7 @@ public:
             for (size_t i = 0; i < want.size(); ++i) {
                 compare(want[i], got[i], path + '[' + std::to_string(i) + ']', tolerance);
             }
-        } else if (want.is_number_float() && got.is_number()) {
-            number(want.get<double>(), got.get<double>(), path, tolerance);
-        } else if (want.is_number_integer() && got.is_number_float()) {
+        } else if (want.is_number() && got.is_number() && (want.is_number_float() || got.is_number_float())) {
             number(want.get<double>(), got.get<double>(), path, tolerance);
         } else if (want != got) {
             trouble(path + " should be " + want.dump() + " and is " + got.dump());
