@@ -66,7 +66,7 @@ public:
     {
         for (int k = 0; k < n_; ++k) {
             // Row ids beyond the problem's own are the box: 2k upper side, 2k+1 lower side.
-            const int upper = rows_ + 2 * k;
+            const std::size_t upper = rows_ + 2 * static_cast<std::size_t>(k);
             basis_[k] = p_.objective[k] >= 0.0 ? upper : upper + 1;
         }
     }

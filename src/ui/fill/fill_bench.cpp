@@ -8,7 +8,7 @@
 #include <QVBoxLayout>
 
 #include "core/shop/edit.h"
-#include "ui/ledger/choices_form.h"
+#include "ui/ledger/field_rows.h"
 #include "ui/text.h"
 #include "ui/theme.h"
 
@@ -26,12 +26,13 @@ bool isRing(FeatureKind kind)
 } // namespace
 
 FillBench::FillBench(Document& document, QWidget* parent)
-    : Bench(document), form_(new ChoicesForm(document, QStringLiteral("fill"), parent)),
+    : TableBench(document,
+                 {.id = QStringLiteral("fill"), .name = tr("Fill"), .belowHeight = 158, .turns = false, .rough = true}),
+      form_(new ChoicesForm(document, QStringLiteral("fill"), parent)),
       voidForm_(new ChoicesForm(document, QStringLiteral("void"), parent)),
       panel_(named(new QWidget(parent), QStringLiteral("fillPanel"), tr("Choices"))), table_(new QTableWidget(parent))
 {
-    panel_->hide();
-    table_->hide();
+    setPanels(panel_, table_);
     auto* column = new QVBoxLayout(panel_);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(6);
@@ -61,6 +62,14 @@ FillBench::FillBench(Document& document, QWidget* parent)
         connect(form, &ChoicesForm::refused, this, &Bench::message);
     }
 
+    addVoidRows();
+    addResinOfVoid();
+    addFillRows();
+    layOutTable();
+}
+
+void FillBench::addVoidRows()
+{
     voidForm_
         ->addMeasure(
             QStringLiteral("voidDepth"), tr("Depth of this void"), Unit::Length, ranges::kFeatureDepth_mm,
@@ -100,6 +109,10 @@ FillBench::FillBench(Document& document, QWidget* parent)
     voidForm_->addMeasure(
         QStringLiteral("voidWide"), tr("Across"), Unit::Length, ranges::kVoidSize_mm, [size] { return size(false); },
         [stretch](auto v) { stretch(false, v); });
+}
+
+void FillBench::addResinOfVoid()
+{
     Document& doc = document_;
     voidForm_->addChoice(
         QStringLiteral("voidResin"), tr("Its resin"),
@@ -135,43 +148,40 @@ FillBench::FillBench(Document& document, QWidget* parent)
                 }
             });
         });
+}
 
-    const auto fill = [&doc]() -> const FillChoices& {
-        static const FillChoices none;
-        return doc.job() != nullptr ? doc.job()->fill : none;
-    };
-    form_->addMeasure(
-        QStringLiteral("bucket"), tr("Largest batch"), Unit::Volume, ranges::kBucket_L,
-        [fill] { return fill().bucket_L; },
-        [&doc](auto v) { doc.edit(tr("Largest batch"), [&](Job& j) { j.fill.bucket_L = *v; }); });
-    form_->addMeasure(
-        QStringLiteral("overpour"), tr("Overpour"), Unit::Length, ranges::kOverpour_mm,
-        [fill] { return fill().overpour_mm; },
-        [&doc](auto v) { doc.edit(tr("Overpour"), [&](Job& j) { j.fill.overpour_mm = *v; }); });
+void FillBench::addFillRows()
+{
+    Document& doc = document_;
+    const RowsOf<FillChoices> fill{
+        [&doc] { return doc.job() != nullptr ? &doc.job()->fill : nullptr; },
+        [&doc](const QString& label, const auto& change) { doc.edit(label, [&](Job& j) { change(j.fill); }); }};
+    addRows<FillChoices>(*form_, fill,
+                         {{"bucket", tr("Largest batch"), &FillChoices::bucket_L, ranges::kBucket_L, Unit::Volume,
+                           tr("What one bucket, mixer and pair of hands manage in the working time.")},
+                          {"overpour", tr("Overpour"), &FillChoices::overpour_mm, ranges::kOverpour_mm, Unit::Length,
+                           tr("How high the resin stands over the face, to be planed off.")}});
     form_->fold(tr("more choices"));
     form_
         ->addMeasure(
             QStringLiteral("resinPrice"), tr("Price of a litre"), Unit::Money, ranges::kMoney,
-            [fill] { return fill().price_per_L; },
+            [fill] { return fill.now() != nullptr ? fill.now()->price_per_L : std::nullopt; },
             [&doc](auto v) { doc.edit(tr("Resin price"), [&](Job& j) { j.fill.price_per_L = v; }); })
         ->setOptional(tr("not known"));
-    form_->addMeasure(
-        QStringLiteral("pigment"), tr("Pigment, % of mass"), Unit::Percent, ranges::kPigment_pct,
-        [fill] { return fill().pigment_pct; },
-        [&doc](auto v) { doc.edit(tr("Pigment"), [&](Job& j) { j.fill.pigment_pct = *v; }); });
-    form_->addMeasure(
-        QStringLiteral("reserve"), tr("Reserve for leaks, %"), Unit::Percent, scaled(ranges::kReserve, 100.0),
-        [fill] { return fill().reserve * 100.0; },
-        [&doc](auto v) { doc.edit(tr("Reserve"), [&](Job& j) { j.fill.reserve = *v / 100.0; }); });
-    form_->addMeasure(
-        QStringLiteral("residue"), tr("Left in pots, %"), Unit::Percent, scaled(ranges::kPotResidue, 100.0),
-        [fill] { return fill().potResidue * 100.0; },
-        [&doc](auto v) { doc.edit(tr("Left in pots"), [&](Job& j) { j.fill.potResidue = *v / 100.0; }); });
-    form_->addMeasure(
-        QStringLiteral("soakIn"), tr("Soak-in, g/m²"), Unit::SoakIn, ranges::kSoakIn_g_m2,
-        [fill] { return fill().soakIn_g_m2; },
-        [&doc](auto v) { doc.edit(tr("Soak-in"), [&](Job& j) { j.fill.soakIn_g_m2 = *v; }); });
+    addRows<FillChoices>(
+        *form_, fill,
+        {{"pigment", tr("Pigment, % of mass"), &FillChoices::pigment_pct, ranges::kPigment_pct, Unit::Percent,
+          tr("The same share in every pot and every later top-up, or the colours differ.")},
+         {"reserve", tr("Reserve for leaks, %"), &FillChoices::reserve, ranges::kReserve, Unit::Percent,
+          tr("Mixed and kept at hand for what leaks and soaks in."), 100.0},
+         {"residue", tr("Left in pots, %"), &FillChoices::potResidue, ranges::kPotResidue, Unit::Percent,
+          tr("What clings to buckets and sticks."), 100.0},
+         {"soakIn", tr("Soak-in, g/m²"), &FillChoices::soakIn_g_m2, ranges::kSoakIn_g_m2, Unit::SoakIn,
+          tr("Drunk by raw wood where resin touches it; less after a seal coat.")}});
+}
 
+void FillBench::layOutTable()
+{
     table_->setObjectName(QStringLiteral("fillTable"));
     table_->setAccessibleName(tr("What is filled, with which resin"));
     table_->setColumnCount(6);
@@ -205,14 +215,6 @@ void FillBench::showVoid()
     voidForm_->setVisible(chosen_.feature != 0 || chosen_.river);
 }
 
-QString FillBench::headline() const
-{
-    if (!hasTop() || !document_.plan()->fill->litres) {
-        return tr("not known");
-    }
-    return quantity(document_.plan()->fill->litres, units());
-}
-
 QString FillBench::title() const
 {
     if (!hasTop()) {
@@ -231,31 +233,6 @@ QString FillBench::title() const
     }
     return counted(document_.plan()->fill->items.size(), tr("Resin in the top, 1 place"),
                    tr("Resin in the top, %1 places"));
-}
-
-std::vector<Entry> FillBench::figures() const
-{
-    return document_.plan() != nullptr ? document_.plan()->fill->figures : std::vector<Entry>{};
-}
-std::vector<Finding> FillBench::findings() const
-{
-    return document_.plan() != nullptr ? document_.plan()->fill->findings : std::vector<Finding>{};
-}
-QWidget* FillBench::choices()
-{
-    return panel_;
-}
-QWidget* FillBench::below()
-{
-    return table_;
-}
-Box FillBench::frame() const
-{
-    return hasTop() ? roughFrame() : Box{0, 0, 1000, 500};
-}
-QString FillBench::emptyWord() const
-{
-    return hasTop() ? QString() : tr("Nothing is laid up yet: go to Layup first.");
 }
 
 void FillBench::refresh()
@@ -494,16 +471,6 @@ DragNote FillBench::drag(Vec2 at)
     }
     moveChosen({snapped(at.x - from_.x), snapped(at.y - from_.y)}, gesture_);
     return {quantity(document_.plan()->fill->litres, units())};
-}
-
-void FillBench::release()
-{
-    Q_EMIT repaintWanted();
-}
-
-void FillBench::cancelDrag()
-{
-    Q_EMIT repaintWanted();
 }
 
 bool FillBench::nudge(double dx, double dy)

@@ -1,7 +1,7 @@
 #pragma once
 // Fill: river and voids as resin, which resin and why, batches. Voids are added and dragged here.
 
-#include "ui/board/bench.h"
+#include "ui/board/table_bench.h"
 
 class QPushButton;
 class QTableWidget;
@@ -11,30 +11,18 @@ namespace burl::ui
 
 class ChoicesForm;
 
-class FillBench : public Bench
+class FillBench : public TableBench
 {
     Q_OBJECT
 
 public:
     FillBench(Document& document, QWidget* parent);
 
-    [[nodiscard]] QString id() const override { return QStringLiteral("fill"); }
-    [[nodiscard]] QString name() const override { return tr("Fill"); }
-    [[nodiscard]] QString headline() const override;
     [[nodiscard]] QString title() const override;
-    [[nodiscard]] std::vector<Entry> figures() const override;
-    [[nodiscard]] std::vector<Finding> findings() const override;
-    [[nodiscard]] QWidget* choices() override;
-    [[nodiscard]] QWidget* below() override;
-    [[nodiscard]] int belowHeight() const override { return 158; }
-    [[nodiscard]] Box frame() const override;
-    [[nodiscard]] QString emptyWord() const override;
     void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) override;
     void refresh() override;
     bool press(Vec2 at, const BoardView& view) override;
     DragNote drag(Vec2 at) override;
-    void release() override;
-    void cancelDrag() override;
     [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;
     bool nudge(double dx, double dy) override;
     bool removeSelected() override;
@@ -52,6 +40,10 @@ private:
     void moveChosen(Vec2 table, int gesture);
     void addVoidAt(Vec2 at, FeatureKind kind);
     void editChosen(const QString& label, const std::function<void(Feature&)>& change);
+    void addVoidRows();
+    void addResinOfVoid();
+    void addFillRows();
+    void layOutTable();
     void fillTable();
     void showVoid();
 

@@ -27,15 +27,15 @@ constexpr int kSoon_ms = 400;
 } // namespace
 
 FlatBench::FlatBench(Document& document, InstrumentPort& instrument, QWidget* parent)
-    : Bench(document), form_(new ChoicesForm(document, QStringLiteral("flat"), parent)),
+    : TableBench(document, {.id = QStringLiteral("flat"), .name = tr("Flat"), .belowHeight = 218, .keyRoom = 108.0}),
+      form_(new ChoicesForm(document, QStringLiteral("flat"), parent)),
       tray_(new FlatTray(document, instrument, parent)), strip_(&tray_->passes()), soon_(new QTimer(this))
 {
     soon_->setSingleShot(true);
     soon_->setInterval(kSoon_ms);
     connect(soon_, &QTimer::timeout, this, &FlatBench::askHowSure);
     connect(&sure_, &RangeRun::answered, &document_, &Document::changed);
-    form_->hide();
-    tray_->hide();
+    setPanels(form_, tray_);
     connect(form_, &ChoicesForm::refused, this, &Bench::message);
     connect(strip_, &PassStrip::moved, this, [this] {
         askForPasses();
@@ -82,15 +82,6 @@ void FlatBench::askHowSure()
     }
 }
 
-QString FlatBench::headline() const
-{
-    const Plan* plan = document_.plan();
-    if (!hasTop() || !plan->flatten->thickness) {
-        return tr("not known");
-    }
-    return quantity(plan->flatten->thickness, units());
-}
-
 bool FlatBench::topFaceShown(size_t piece) const
 {
     return document_.plan()->layup->pieces[piece].turnedOver == underside_;
@@ -112,7 +103,7 @@ std::vector<Entry> FlatBench::figures() const
     if (document_.plan() == nullptr) {
         return {};
     }
-    std::vector<Entry> out = document_.plan()->flatten->figures;
+    std::vector<Entry> out = TableBench::figures();
     if (const auto sure = sure_.answerTo(document_.plan()->flatten)) {
         out.insert(out.begin() + (out.empty() ? 0 : 1), sure->figures.begin(), sure->figures.end());
     }
@@ -124,7 +115,7 @@ std::vector<Finding> FlatBench::findings() const
     if (document_.plan() == nullptr) {
         return {};
     }
-    std::vector<Finding> out = document_.plan()->flatten->findings;
+    std::vector<Finding> out = TableBench::findings();
     if (const auto sure = sure_.answerTo(document_.plan()->flatten)) {
         if (sure->low_mm) { // the range says it better
             std::erase_if(out, [](const Finding& f) { return f.code == "flatten.between_readings"; });
@@ -133,36 +124,6 @@ std::vector<Finding> FlatBench::findings() const
         sortBySeverity(out);
     }
     return out;
-}
-
-QWidget* FlatBench::choices()
-{
-    return form_;
-}
-QWidget* FlatBench::below()
-{
-    return tray_;
-}
-Box FlatBench::frame() const
-{
-    return hasTop() ? topFrame() : Box{0, 0, 1000, 500};
-}
-
-QString FlatBench::turnWord() const
-{
-    return hasTop() ? (underside_ ? tr("underside ▸ show face") : tr("show face ▸ underside")) : QString();
-}
-
-void FlatBench::turn()
-{
-    underside_ = !underside_;
-    refresh();
-    Q_EMIT repaintWanted();
-}
-
-QString FlatBench::emptyWord() const
-{
-    return hasTop() ? QString() : tr("Nothing is laid up yet: go to Layup first.");
 }
 
 void FlatBench::refresh()
@@ -474,16 +435,6 @@ DragNote FlatBench::drag(Vec2 at)
     const auto& now = document_.plan()->flatten->pieces[held_->piece].packers;
     return {held_->packer < now.size() ? quantity(now[held_->packer].squareToBench_mm, Unit::Length, units())
                                        : QString()};
-}
-
-void FlatBench::release()
-{
-    held_.reset();
-}
-
-void FlatBench::cancelDrag()
-{
-    held_.reset();
 }
 
 std::function<void()> FlatBench::remedyFor(const Finding& finding)

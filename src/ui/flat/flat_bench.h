@@ -4,7 +4,7 @@
 #include "app/pass_run.h"
 #include "app/range_run.h"
 #include "core/flatten/pass_map.h"
-#include "ui/board/bench.h"
+#include "ui/board/table_bench.h"
 
 class QPushButton;
 class QTimer;
@@ -21,35 +21,21 @@ class ChoicesForm;
 class FlatTray;
 class PassStrip;
 
-class FlatBench : public Bench
+class FlatBench : public TableBench
 {
     Q_OBJECT
 
 public:
     FlatBench(Document& document, InstrumentPort& instrument, QWidget* parent);
 
-    [[nodiscard]] QString id() const override { return QStringLiteral("flat"); }
-    [[nodiscard]] QString name() const override { return tr("Flat"); }
-    [[nodiscard]] QString headline() const override;
     [[nodiscard]] QString title() const override;
     [[nodiscard]] std::vector<Entry> figures() const override;
     [[nodiscard]] std::vector<Finding> findings() const override;
-    [[nodiscard]] QWidget* choices() override;
-    [[nodiscard]] QWidget* below() override;
-    [[nodiscard]] int belowHeight() const override { return 218; }
     void showPage(const QString& page) override;
-    [[nodiscard]] Box frame() const override;
-    [[nodiscard]] double keyRoom() const override { return 108.0; }
-    [[nodiscard]] bool underside() const override { return underside_; }
-    [[nodiscard]] QString turnWord() const override;
-    void turn() override;
-    [[nodiscard]] QString emptyWord() const override;
     void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) override;
     void refresh() override;
     bool press(Vec2 at, const BoardView& view) override;
     DragNote drag(Vec2 at) override;
-    void release() override;
-    void cancelDrag() override;
     [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;
     [[nodiscard]] std::function<void()> remedyFor(const Finding& finding) override;
     [[nodiscard]] QStringList keys() const override;
@@ -59,6 +45,9 @@ public:
 
     /// The passes of the shown face have been counted on fine cells.
     [[nodiscard]] bool passesKnown() const;
+
+protected:
+    void letGo() override { held_.reset(); }
 
 private:
     void writeGcode();
@@ -104,7 +93,6 @@ private:
     std::vector<Bearing> bearings_; // of the piece whose packer is held
     int gesture_ = 0;
     size_t selected_ = 0;
-    bool underside_ = false;
 };
 
 } // namespace burl::ui

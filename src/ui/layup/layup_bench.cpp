@@ -23,10 +23,10 @@ QString shapeWord(TopShape shape)
 } // namespace
 
 LayupBench::LayupBench(Document& document, QWidget* parent)
-    : Bench(document), form_(new LayupForm(document, parent)), tray_(new LayupTray(document, parent))
+    : TableBench(document, {.id = QStringLiteral("layup"), .name = tr("Layup"), .belowHeight = 196, .rough = true}),
+      form_(new LayupForm(document, parent)), tray_(new LayupTray(document, parent))
 {
-    form_->hide();
-    tray_->hide();
+    setPanels(form_, tray_);
     connect(form_, &LayupForm::refused, this, &Bench::message);
     connect(form_, &LayupForm::templateWanted, this, &LayupBench::writeTemplates);
     connect(tray_, &LayupTray::message, this, &Bench::message);
@@ -85,7 +85,7 @@ std::vector<Entry> LayupBench::figures() const
     if (document_.plan() == nullptr) {
         return {};
     }
-    std::vector<Entry> out = document_.plan()->figuresOf("layup");
+    std::vector<Entry> out = TableBench::figures();
     if (const Figure drift = document_.plan()->figure("figure_drift")) {
         out.push_back({drift, Prominence::Plain});
     }
@@ -109,39 +109,11 @@ std::vector<Finding> LayupBench::findings() const
     if (document_.plan() == nullptr) {
         return {};
     }
-    std::vector<Finding> out = document_.plan()->findingsOf("layup");
+    std::vector<Finding> out = TableBench::findings();
     if (const auto& missing = document_.plan()->layup->missing) {
         addMissing(out, "layup.missing", *missing);
     }
     return out;
-}
-
-QWidget* LayupBench::choices()
-{
-    return form_;
-}
-QWidget* LayupBench::below()
-{
-    return tray_;
-}
-
-Box LayupBench::frame() const
-{
-    if (!hasTop()) {
-        return {0, 0, 1000, 500};
-    }
-    return roughFrame();
-}
-
-QString LayupBench::turnWord() const
-{
-    return hasTop() ? (underside_ ? tr("underside ▸ show face") : tr("show face ▸ underside")) : QString();
-}
-
-void LayupBench::turn()
-{
-    underside_ = !underside_;
-    Q_EMIT repaintWanted();
 }
 
 QString LayupBench::emptyWord() const

@@ -2,7 +2,7 @@
 // Layup: pieces, rip lines and the final outline, by hand on the board.
 
 #include "core/layup/shop_template.h"
-#include "ui/board/bench.h"
+#include "ui/board/table_bench.h"
 
 namespace burl::ui
 {
@@ -10,34 +10,23 @@ namespace burl::ui
 class LayupForm;
 class LayupTray;
 
-class LayupBench : public Bench
+class LayupBench : public TableBench
 {
     Q_OBJECT
 
 public:
     explicit LayupBench(Document& document, QWidget* parent);
 
-    [[nodiscard]] QString id() const override { return QStringLiteral("layup"); }
-    [[nodiscard]] QString name() const override { return tr("Layup"); }
     [[nodiscard]] QString headline() const override;
     [[nodiscard]] QString title() const override;
     [[nodiscard]] std::vector<Entry> figures() const override;
     [[nodiscard]] std::vector<Finding> findings() const override;
-    [[nodiscard]] QWidget* choices() override;
-    [[nodiscard]] QWidget* below() override;
-    [[nodiscard]] int belowHeight() const override { return 196; }
-    [[nodiscard]] Box frame() const override;
-    [[nodiscard]] bool underside() const override { return underside_; }
-    [[nodiscard]] QString turnWord() const override;
-    void turn() override;
     void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) override;
     [[nodiscard]] QString emptyWord() const override;
     void refresh() override;
     void showPage(const QString& page) override;
     bool press(Vec2 at, const BoardView& view) override;
     DragNote drag(Vec2 at) override;
-    void release() override;
-    void cancelDrag() override;
     void typed(double mm) override;
     [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;
     void doubleClick(Vec2 at, const BoardView& view) override;
@@ -50,6 +39,9 @@ public:
     /// Writes the template of the outline, or of every curved joint, beside each other; the sentence to say.
     [[nodiscard]] QString jointTemplatesWritten(const QString& path);
     [[nodiscard]] QString templateWritten(const QString& path, const Expected<ShopTemplate>& shape);
+
+protected:
+    void letGo() override { held_ = {}; }
 
 private:
     void writeTemplates(int joint);
@@ -93,7 +85,6 @@ private:
     Grab pointKind_ = Grab::None;
     size_t pointOwner_ = 0;
     size_t point_ = 0;
-    bool underside_ = false;
     Vec2 last_;
 };
 

@@ -291,17 +291,6 @@ void LayupBench::typed(double mm)
     }
 }
 
-void LayupBench::release()
-{
-    held_ = {};
-    Q_EMIT repaintWanted();
-}
-
-void LayupBench::cancelDrag()
-{
-    release();
-}
-
 void LayupBench::doubleClick(Vec2 at, const BoardView& view)
 {
     if (!hasTop() || underside_) {

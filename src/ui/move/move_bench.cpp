@@ -4,7 +4,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
-#include "ui/ledger/choices_form.h"
+#include "ui/ledger/field_rows.h"
 #include "ui/move/year_strip.h"
 #include "ui/text.h"
 #include "ui/theme.h"
@@ -13,14 +13,14 @@ namespace burl::ui
 {
 
 MoveBench::MoveBench(Document& document, QWidget* parent)
-    : Bench(document), panel_(named(new QWidget(parent), QStringLiteral("movePanel"), tr("Choices"))),
+    : TableBench(document, {.id = QStringLiteral("move"), .name = tr("Move"), .belowHeight = 150, .underside = true}),
+      panel_(named(new QWidget(parent), QStringLiteral("movePanel"), tr("Choices"))),
       form_(new ChoicesForm(document, QStringLiteral("move"), panel_)),
       fastenerForm_(new ChoicesForm(document, QStringLiteral("fastener"), panel_)),
       channelForm_(new ChoicesForm(document, QStringLiteral("channel"), panel_)),
       strip_(new YearStrip(document, parent))
 {
-    panel_->hide();
-    strip_->hide();
+    setPanels(panel_, strip_);
     auto* column = new QVBoxLayout(panel_);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(6);
@@ -29,6 +29,13 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
         connect(form, &ChoicesForm::refused, this, &Bench::message);
     }
     connect(strip_, &YearStrip::moved, this, &Bench::repaintWanted);
+    addRoom();
+    addFastenerRows();
+    addChannelRows();
+}
+
+void MoveBench::addRoom()
+{
     Document& doc = document_;
     const auto move = [&doc]() -> const MoveChoices& {
         static const MoveChoices none;
@@ -52,34 +59,35 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
         [move] { return move().assembly_mc_pct; },
         [&doc](auto v) { doc.edit(tr("Assembled at"), [&](Job& j) { j.move.assembly_mc_pct = v; }); });
     mc->setOptional(tr("as metered"));
-    form_->addMeasure(
-        QStringLiteral("heldLine"), tr("Held line"), Unit::Length, ranges::kPlace_mm,
-        [move] { return move().fixedLine_mm; },
-        [&doc](auto v) { doc.edit(tr("Held line"), [&](Job& j) { j.move.fixedLine_mm = *v; }); });
+    addRows<MoveChoices>(
+        *form_,
+        {[&doc] { return doc.job() != nullptr ? &doc.job()->move : nullptr; },
+         [&doc](const QString& label, const auto& change) { doc.edit(label, [&](Job& j) { change(j.move); }); }},
+        {{"heldLine", tr("Held line"), &MoveChoices::fixedLine_mm, ranges::kPlace_mm, Unit::Length,
+          tr("The line along the top that stays put: its bolts are tight, all others let the wood move. 0 is the "
+             "middle.")}});
     form_->addButton(QStringLiteral("addFastener"), tr("+ fastener"), [this] { addFastener(); });
-    form_->addButton(QStringLiteral("addChannel"), tr("+ channel"), [this] {
-        document_.edit(tr("Add a channel"), [&](Job& j) {
-            Channel c = j.move.channels.empty() ? Channel{} : j.move.channels.back();
-            c.x_mm = j.move.channels.empty() ? 225.0 : j.layup.length_mm - 225.0;
-            j.move.channels.push_back(c);
-            chosen_ = {Kind::Channel, j.move.channels.size() - 1};
-        });
-    });
+    form_->addButton(QStringLiteral("addChannel"), tr("+ channel"), [this] { addChannel(); });
+}
 
+void MoveBench::addChannel()
+{
+    constexpr double kFromEnd_mm = 225.0; // 200 to 250 is custom
+    document_.edit(tr("Add a channel"), [&](Job& j) {
+        Channel c = j.move.channels.empty() ? Channel{} : j.move.channels.back();
+        c.x_mm = j.move.channels.empty() ? kFromEnd_mm : j.layup.length_mm - kFromEnd_mm;
+        j.move.channels.push_back(c);
+        chosen_ = {Kind::Channel, j.move.channels.size() - 1};
+    });
+}
+
+void MoveBench::addFastenerRows()
+{
     const auto fastener = [this]() -> const Fastener* {
         const Job* job = document_.job();
         return job != nullptr && chosen_.kind == Kind::Fastener && chosen_.index < job->move.fasteners.size()
                    ? &job->move.fasteners[chosen_.index]
                    : nullptr;
-    };
-    const auto measure = [&](const QString& name, const QString& label, double Fastener::*member, Range range) {
-        fastenerForm_->addMeasure(
-            name, label, Unit::Length, range,
-            [fastener, member]() -> std::optional<double> {
-                const Fastener* f = fastener();
-                return f != nullptr ? std::optional(f->*member) : std::nullopt;
-            },
-            [this, label, member](auto v) { editFastener(label, [&](Fastener& f) { f.*member = *v; }); });
     };
     fastenerForm_->addChoice(
         QStringLiteral("fastenerKind"), tr("This fastener"),
@@ -91,31 +99,37 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
         [this](const QVariant& v) {
             editFastener(tr("Fastener"), [&](Fastener& f) { f.kind = FastenerKind(v.toInt()); });
         });
-    measure(QStringLiteral("bolt"), tr("Bolt"), &Fastener::bolt_mm, ranges::kBolt_mm);
-    measure(QStringLiteral("insert"), tr("Insert, let in"), &Fastener::insert_mm, ranges::kInsert_mm);
-    measure(QStringLiteral("pilot"), tr("Pilot beyond it"), &Fastener::pilotOverrun_mm, ranges::kPilot_mm);
-    measure(QStringLiteral("washer"), tr("Washer"), &Fastener::washer_mm, ranges::kWasher_mm);
-    measure(QStringLiteral("clearance"), tr("Clearance, each end"), &Fastener::clearance_mm, ranges::kClearance_mm);
+    addRows<Fastener>(
+        *fastenerForm_, {fastener, [this](const QString& label, const auto& change) { editFastener(label, change); }},
+        {{"bolt", tr("Bolt"), &Fastener::bolt_mm, ranges::kBolt_mm, Unit::Length, tr("Its diameter: 8 for M8.")},
+         {"insert", tr("Insert, let in"), &Fastener::insert_mm, ranges::kInsert_mm, Unit::Length,
+          tr("How deep the threaded insert sits in the underside.")},
+         {"pilot", tr("Pilot beyond it"), &Fastener::pilotOverrun_mm, ranges::kPilot_mm, Unit::Length,
+          tr("How much deeper than the insert its hole is drilled.")},
+         {"washer", tr("Washer"), &Fastener::washer_mm, ranges::kWasher_mm, Unit::Length,
+          tr("Its outer diameter: it must cover the slot wherever the bolt stands.")},
+         {"clearance", tr("Clearance, each end"), &Fastener::clearance_mm, ranges::kClearance_mm, Unit::Length,
+          tr("Air in the slot beyond the wood's travel, at either end.")}});
+}
 
+void MoveBench::addChannelRows()
+{
     const auto channel = [this]() -> const Channel* {
         const Job* job = document_.job();
         return job != nullptr && chosen_.kind == Kind::Channel && chosen_.index < job->move.channels.size()
                    ? &job->move.channels[chosen_.index]
                    : nullptr;
     };
-    const auto bar = [&](const QString& name, const QString& label, double Channel::*member, Range range) {
-        channelForm_->addMeasure(
-            name, label, Unit::Length, range,
-            [channel, member]() -> std::optional<double> {
-                const Channel* c = channel();
-                return c != nullptr ? std::optional(c->*member) : std::nullopt;
-            },
-            [this, label, member](auto v) { editChannel(label, [&](Channel& c) { c.*member = *v; }); });
-    };
-    bar(QStringLiteral("channelLength"), tr("This channel, long"), &Channel::length_mm, ranges::kChannelLong_mm);
-    bar(QStringLiteral("channelWidth"), tr("Wide"), &Channel::width_mm, ranges::kChannelWide_mm);
-    bar(QStringLiteral("channelDepth"), tr("Groove, deep"), &Channel::depth_mm, ranges::kGroove_mm);
-    bar(QStringLiteral("channelRoom"), tr("Room, each end"), &Channel::endRoom_mm, ranges::kEndRoom_mm);
+    addRows<Channel>(*channelForm_,
+                     {channel, [this](const QString& label, const auto& change) { editChannel(label, change); }},
+                     {{"channelLength", tr("This channel, long"), &Channel::length_mm, ranges::kChannelLong_mm,
+                       Unit::Length, tr("The steel itself; its groove is longer.")},
+                      {"channelWidth", tr("Wide"), &Channel::width_mm, ranges::kChannelWide_mm, Unit::Length,
+                       tr("Over its flanges.")},
+                      {"channelDepth", tr("Groove, deep"), &Channel::depth_mm, ranges::kGroove_mm, Unit::Length,
+                       tr("Leave at least half of the wood above it.")},
+                      {"channelRoom", tr("Room, each end"), &Channel::endRoom_mm, ranges::kEndRoom_mm, Unit::Length,
+                       tr("Of the groove beyond steel and travel: 6 to 13 mm is custom.")}});
 }
 
 QString MoveBench::headline() const
@@ -148,41 +162,6 @@ QString MoveBench::title() const
                  quantity(c.woodLeft.value(), Unit::Length, units()));
     }
     return underside_ ? tr("Underside, as it lies on the bench") : tr("Show face, seen from above");
-}
-
-std::vector<Entry> MoveBench::figures() const
-{
-    return document_.plan() != nullptr ? document_.plan()->move->figures : std::vector<Entry>{};
-}
-std::vector<Finding> MoveBench::findings() const
-{
-    return document_.plan() != nullptr ? document_.plan()->move->findings : std::vector<Finding>{};
-}
-QWidget* MoveBench::choices()
-{
-    return panel_;
-}
-QWidget* MoveBench::below()
-{
-    return strip_;
-}
-Box MoveBench::frame() const
-{
-    return hasTop() ? topFrame() : Box{0, 0, 1000, 500};
-}
-QString MoveBench::turnWord() const
-{
-    return hasTop() ? (underside_ ? tr("underside ▸ show face") : tr("show face ▸ underside")) : QString();
-}
-QString MoveBench::emptyWord() const
-{
-    return hasTop() ? QString() : tr("Nothing is laid up yet: go to Layup first.");
-}
-
-void MoveBench::turn()
-{
-    underside_ = !underside_;
-    Q_EMIT repaintWanted();
 }
 
 void MoveBench::refresh()
@@ -437,16 +416,6 @@ void MoveBench::typed(double mm)
     case Kind::None:
         break;
     }
-}
-
-void MoveBench::release()
-{
-    Q_EMIT repaintWanted();
-}
-
-void MoveBench::cancelDrag()
-{
-    Q_EMIT repaintWanted();
 }
 
 bool MoveBench::nudge(double dx, double dy)

@@ -1,7 +1,7 @@
 #pragma once
 // Move: underside up; fasteners, slots, channels, and the year in the room.
 
-#include "ui/board/bench.h"
+#include "ui/board/table_bench.h"
 
 namespace burl::ui
 {
@@ -9,33 +9,19 @@ namespace burl::ui
 class ChoicesForm;
 class YearStrip;
 
-class MoveBench : public Bench
+class MoveBench : public TableBench
 {
     Q_OBJECT
 
 public:
     MoveBench(Document& document, QWidget* parent);
 
-    [[nodiscard]] QString id() const override { return QStringLiteral("move"); }
-    [[nodiscard]] QString name() const override { return tr("Move"); }
     [[nodiscard]] QString headline() const override;
     [[nodiscard]] QString title() const override;
-    [[nodiscard]] std::vector<Entry> figures() const override;
-    [[nodiscard]] std::vector<Finding> findings() const override;
-    [[nodiscard]] QWidget* choices() override;
-    [[nodiscard]] QWidget* below() override;
-    [[nodiscard]] int belowHeight() const override { return 150; }
-    [[nodiscard]] Box frame() const override;
-    [[nodiscard]] bool underside() const override { return underside_; }
-    [[nodiscard]] QString turnWord() const override;
-    void turn() override;
-    [[nodiscard]] QString emptyWord() const override;
     void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) override;
     void refresh() override;
     bool press(Vec2 at, const BoardView& view) override;
     DragNote drag(Vec2 at) override;
-    void release() override;
-    void cancelDrag() override;
     void typed(double mm) override;
     [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;
     bool nudge(double dx, double dy) override;
@@ -44,7 +30,11 @@ public:
     [[nodiscard]] QStringList keys() const override;
 
 private:
+    void addRoom();
+    void addFastenerRows();
+    void addChannelRows();
     void addFastener();
+    void addChannel();
     enum class Kind { None, Fastener, Channel, Held };
     struct Chosen {
         Kind kind = Kind::None;
@@ -66,7 +56,6 @@ private:
     Vec2 from_;
     Job before_;
     int gesture_ = 0;
-    bool underside_ = true;
 };
 
 } // namespace burl::ui

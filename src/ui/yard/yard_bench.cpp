@@ -36,10 +36,10 @@ YardBench::YardBench(Document& document, InstrumentPort& instrument, QWidget* pa
     connect(capture_, &Capture::slabChosen, this, &YardBench::slabWanted);
     connect(capture_, &Capture::message, this, &Bench::message);
     connect(capture_, &Capture::shown, this, [this] {
-        const Capture::What what = capture_->what();
-        if (what == Capture::What::BottomTape || what == Capture::What::BottomHeights) {
+        const QString page = capture_->page();
+        if (page.startsWith(QLatin1String("bottom"))) {
             face_ = Face::Bottom;
-        } else if (what == Capture::What::TopTape || what == Capture::What::TopHeights) {
+        } else if (page.startsWith(QLatin1String("top"))) {
             face_ = Face::Top;
         }
         Q_EMIT repaintWanted();
@@ -86,7 +86,7 @@ void YardBench::newSlab()
     }
     const SlabId id = slab.id;
     document_.apply(tr("New slab"), withSlab(document_.book(), std::move(slab)));
-    capture_->show(Capture::What::TopTape);
+    capture_->show(QStringLiteral("topTape"));
     Q_EMIT slabWanted(id);
 }
 
@@ -223,12 +223,12 @@ void YardBench::refresh()
 
 void YardBench::showPage(const QString& page)
 {
-    for (const auto& [word, what] : {std::pair{"tape", Capture::What::TopTape},
-                                     {"heights", Capture::What::TopHeights},
-                                     {"features", Capture::What::Features},
-                                     {"moisture", Capture::What::Moisture}}) {
+    for (const auto& [word, what] : {std::pair{"tape", "topTape"},
+                                     {"heights", "topHeights"},
+                                     {"features", "features"},
+                                     {"moisture", "moisture"}}) {
         if (page == QLatin1String(word)) {
-            capture_->show(what);
+            capture_->show(QString::fromLatin1(what));
         }
     }
 }
@@ -264,8 +264,7 @@ void YardBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
         }
     }
     const auto& grid = face_ == Face::Top ? slab->topHeights : slab->bottomHeights;
-    const bool heights =
-        capture_->what() == Capture::What::TopHeights || capture_->what() == Capture::What::BottomHeights;
+    const bool heights = capture_->page().endsWith(QLatin1String("Heights"));
     if (grid && heights) {
         p.setFont(textFont(10.0));
         for (size_t j = 0; j < grid->ys_mm.size(); ++j) {
@@ -282,7 +281,7 @@ void YardBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
             }
         }
     }
-    if (capture_->what() == Capture::What::Thickness) {
+    if (capture_->page() == QLatin1String("thickness")) {
         p.setFont(textFont(10.0, true));
         for (const ThicknessReading& t : slab->thicknesses) {
             paintLabel(p, view.toPixel(t.at), quantity(t.thickness_mm, Unit::Length, units()), colours().mark);
@@ -365,7 +364,7 @@ bool YardBench::press(Vec2 at, const BoardView& view)
     from_ = at;
     before_ = *slab;
     traced_.clear();
-    if (feature_ == 0 && capture_->what() == Capture::What::Features) {
+    if (feature_ == 0 && capture_->page() == QLatin1String("features")) {
         traced_.push_back(at);
     }
     if (feature_ == 0 && traced_.empty()) {
@@ -491,15 +490,15 @@ bool YardBench::removeSelected()
 
 std::function<void()> YardBench::remedyFor(const Finding& finding)
 {
-    const auto opens = [this](Capture::What what) { return [this, what] { capture_->show(what); }; };
+    const auto opens = [this](const char* page) { return [this, page] { capture_->show(QString::fromLatin1(page)); }; };
     if (finding.code == "yard.empty") {
         return [this] { newSlab(); };
     }
     if (finding.code == "yard.surface") {
-        return opens(Capture::What::TopHeights);
+        return opens("topHeights");
     }
     if (finding.code.rfind("yard.drying", 0) == 0 || finding.code == "yard.read_again") {
-        return opens(Capture::What::Moisture);
+        return opens("moisture");
     }
     if (finding.code == "yard.slip_top" || finding.code == "yard.slip_bottom") {
         return [this, row = finding.row, top = finding.code == "yard.slip_top"] {

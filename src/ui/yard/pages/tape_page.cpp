@@ -1,0 +1,124 @@
+#include "ui/yard/pages/tape_page.h"
+
+#include <QComboBox>
+
+#include "ui/ledger/reading_table.h"
+#include "ui/theme.h"
+
+namespace burl::ui
+{
+
+TapePage::TapePage(Document& document, ReadingTable& table, Face face, QWidget* parent)
+    : ReadingPage(document, table, parent), face_(face), from_(new QComboBox(parent))
+{
+    named(from_, face == Face::Top ? QStringLiteral("tapeFrom") : QStringLiteral("bottomTapeFrom"),
+          tr("Offsets are read from"));
+    from_->addItem(tr("from a string"), int(TapeFrom::String));
+    from_->addItem(tr("from a straight edge"), int(TapeFrom::StraightEdge));
+    connect(from_, &QComboBox::activated, this, [this] { readFrom(TapeFrom(from_->currentData().toInt())); });
+}
+
+QString TapePage::id() const
+{
+    return face_ == Face::Top ? QStringLiteral("topTape") : QStringLiteral("bottomTape");
+}
+
+QString TapePage::name() const
+{
+    return face_ == Face::Top ? tr("Tape, top") : tr("Tape, bottom");
+}
+
+QWidget* TapePage::tools()
+{
+    return from_;
+}
+
+Tape& TapePage::tapeOf(Slab& slab) const
+{
+    if (face_ == Face::Top) {
+        return slab.top;
+    }
+    if (!slab.bottom) {
+        slab.bottom = Tape{slab.top.from, {}};
+    }
+    return *slab.bottom;
+}
+
+void TapePage::fill(const Slab& slab)
+{
+    const Tape tape = face_ == Face::Top ? slab.top : slab.bottom.value_or(Tape{slab.top.from, {}});
+    from_->setCurrentIndex(from_->findData(int(tape.from)));
+    const int rows = static_cast<int>(tape.readings.size()) + 1; // one to go on with
+    setShape({head(tr("along")), head(tr("near")), head(tr("far"))}, rows);
+    for (int i = 0; i < rows; ++i) {
+        const bool there = i < rows - 1;
+        const TapeReading r = there ? tape.readings[static_cast<size_t>(i)] : TapeReading{};
+        put(i, 0, there ? std::optional(r.at_mm) : std::nullopt);
+        put(i, 1, r.near_mm);
+        put(i, 2, r.far_mm);
+    }
+}
+
+QString TapePage::hint(const Slab& slab) const
+{
+    if (face_ == Face::Bottom) {
+        return slab.bottom ? tr("the face below, from the same line") : tr("not taped: the bevel stands in for it");
+    }
+    return slab.topDrawn ? tr("the outline is drawn; a reading typed here takes its place")
+                         : tr("place along the slab, then near and far edge; Enter walks down");
+}
+
+void TapePage::readFrom(TapeFrom from)
+{
+    document_.editSlab(tr("Read from"), slab_, [&](Slab& s) {
+        // The wood stays where it is; only what the near offsets mean changes.
+        Tape& tape = tapeOf(s);
+        if (tape.from != from) {
+            for (TapeReading& r : tape.readings) {
+                if (r.near_mm) {
+                    r.near_mm = -*r.near_mm;
+                }
+            }
+            tape.from = from;
+        }
+    });
+}
+
+void TapePage::change(int row, int column, std::optional<double> value)
+{
+    constexpr double kFirstPace_mm = 200.0; // from station to station until two tell another
+    document_.editSlab(tr("Tape reading"), slab_, [&](Slab& s) {
+        // The tape is the newer word: a drawn outline and its picture give way to it.
+        const bool top = face_ == Face::Top;
+        const auto& taped = top ? std::optional(s.top) : s.bottom;
+        const auto i = static_cast<size_t>(row);
+        if (!value && (!taped || i >= taped->readings.size())) {
+            return; // a blank cell that was only looked at says nothing
+        }
+        if (value) {
+            (top ? s.topDrawn : s.bottomDrawn).reset();
+            (top ? s.topPicture : s.bottomPicture).reset();
+        }
+        Tape& tape = tapeOf(s);
+        if (i >= tape.readings.size()) {
+            // A new station goes on at the pace of the last ones until its place is typed.
+            TapeReading next;
+            const size_t n = tape.readings.size();
+            next.at_mm = n == 0
+                             ? 0.0
+                             : tape.readings[n - 1].at_mm +
+                                   (n >= 2 ? tape.readings[n - 1].at_mm - tape.readings[n - 2].at_mm : kFirstPace_mm);
+            tape.readings.push_back(next);
+        }
+        TapeReading& reading = tape.readings[i];
+        if (column != 0) {
+            (column == 1 ? reading.near_mm : reading.far_mm) = value;
+        } else if (value) {
+            reading.at_mm = *value;
+        } else {
+            tape.readings.erase(tape.readings.begin() + row);
+        }
+    });
+}
+
+} // namespace burl::ui
