@@ -15,7 +15,7 @@ constexpr double kSame_mm = 0.01; // ends nearer than this are the same end
 class Joiner
 {
 public:
-    Joiner(const LayupInput& input, LayupPlan& plan) : in_(input), choices_(input.choices), plan_(plan) {}
+    Joiner(const LayupInput& input, LayupPlan& plan) : in_(input), plan_(plan) {}
 
     void letInKeys()
     {
@@ -63,7 +63,6 @@ private:
     }
 
     const LayupInput& in_;
-    const LayupChoices& choices_;
     LayupPlan& plan_;
 };
 

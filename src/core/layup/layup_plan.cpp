@@ -8,6 +8,8 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <limits>
+#include <numbers>
 
 namespace burl
 {
@@ -43,7 +45,9 @@ namespace
 
 constexpr double kCurveRoom_mm = 60.0; // curves are known this far beyond the rough ends
 constexpr double kCurveStep_mm = 5.0;
-constexpr double kBendStep_mm = 1.0; // bends are looked for more closely than lines are drawn
+constexpr double kLeastWindow_mm = 10.0; // of wood along the top, to be laid in it at all
+constexpr double kLeastStrip_mm = 20.0;  // between two joints: narrower holds no glue line on either side
+constexpr double kBendStep_mm = 1.0;     // bends are looked for more closely than lines are drawn
 
 enum class RipSide { None, Lower, Upper, Both };
 
@@ -171,120 +175,164 @@ private:
         return all > 1 ? name + " (" + std::to_string(before + 1) + ")" : name;
     }
 
+    /// A piece in its pose: mirrored and swung as chosen, not yet turned nor set down.
+    struct Posed {
+        FaceOutline show, under;
+        PoseSigns signs;
+        PosedEdges edges, edgesUnder;
+        double start = 0.0; // of the slab along its pose
+        double end = 0.0;
+        double from = 0.0; // of the rough window: the final top with its trim, as far as the slab reaches
+        double to = 0.0;
+        RipSide side = RipSide::None;
+        Profile curveBelow, curveAbove; // of curved joints, over the top's x
+    };
+
+    /// Says what is missing when the piece cannot be laid.
     bool placePiece(size_t index)
+    {
+        const auto posed = poseOf(index);
+        if (!posed) {
+            return false;
+        }
+        const Piece& piece = choices_.pieces[index];
+        PlacedPiece placed;
+        placed.slab = in_.slabs[index]->id;
+        placed.name = nameOf(index);
+        placed.turnedOver = piece.show == Face::Bottom;
+        placed.roughThickness_mm = in_.slabs[index]->thickness_mm.value_or(0.0);
+        placed.ripByHand = piece.rip && posed->side != RipSide::None;
+        const auto line = ripLineOf(index, *posed);
+        if (!line) {
+            return false;
+        }
+        placed.rip = inPose(*line, posed->signs);
+        setDown(placed, piece, *posed, *line);
+        trace(placed, posed->show, posed->under, posed->signs);
+        if (!settleJoints(placed, *posed)) {
+            return false;
+        }
+        plan_.pieces.push_back(std::move(placed));
+        return true;
+    }
+
+    std::optional<Posed> poseOf(size_t index)
     {
         const Piece& piece = choices_.pieces[index];
         const auto& slab = index < in_.slabs.size() ? in_.slabs[index] : nullptr;
         if (!slab) {
             missing("A slab of this top is no longer in the shop.", "take another from the rack");
-            return false;
+            return std::nullopt;
         }
         const auto show = outlineOf(*slab, piece.show);
         const auto under = outlineOf(*slab, piece.show == Face::Top ? Face::Bottom : Face::Top);
         if (!show || !under) {
             missing(slab->name + ": " + (!show ? show.error() : under.error()).sentence, "tape of " + slab->name,
                     {"yard", "tape", slab->id.value});
-            return false;
+            return std::nullopt;
         }
-        PlacedPiece placed;
-        placed.slab = slab->id;
-        placed.name = nameOf(index);
-        placed.turnedOver = piece.show == Face::Bottom;
-        placed.roughThickness_mm = slab->thickness_mm.value_or(0.0);
-        const PoseSigns signs = poseSigns(placed.turnedOver, piece.endForEnd);
-        const PosedEdges edges = posed(*show, signs);
-        const PosedEdges edgesUnder = posed(*under, signs);
-        const double start = edges.lower.front().x;
-        const double end = edges.lower.back().x;
-
-        // The rough window in the pose: the final top with its trim, as far as the slab reaches.
-        const double from = std::max(start, start - piece.left_mm - in_.trim_mm);
-        const double to = std::min(end, start - piece.left_mm + choices_.length_mm + in_.trim_mm);
-        if (!(to - from > 10.0)) {
+        Posed out;
+        out.show = *show;
+        out.under = *under;
+        out.signs = poseSigns(piece.show == Face::Bottom, piece.endForEnd);
+        out.edges = posed(*show, out.signs);
+        out.edgesUnder = posed(*under, out.signs);
+        out.start = out.edges.lower.front().x;
+        out.end = out.edges.lower.back().x;
+        out.from = std::max(out.start, out.start - piece.left_mm - in_.trim_mm);
+        out.to = std::min(out.end, out.start - piece.left_mm + choices_.length_mm + in_.trim_mm);
+        if (!(out.to - out.from > kLeastWindow_mm)) {
             missing(slab->name + " does not reach the top where it lies.", "slide the piece back");
-            return false;
+            return std::nullopt;
         }
-        const RipSide side = ripSideOf(choices_, index);
-        RipLine line{(valueAt(edges.lower, (from + to) / 2.0) + valueAt(edges.upper, (from + to) / 2.0)) / 2.0, 0.0};
-        // Both faces must clear the line: the wood that both have. A curved joint is its straight line for an
-        // edge from which the curve is taken away.
-        Profile lowerBoth;
-        Profile upperBoth;
-        for (const double x : mergedStations(edges.lower, edgesUnder.lower)) {
-            lowerBoth.push_back({x, std::max(valueAt(edges.lower, x), valueAt(edgesUnder.lower, x))});
-            upperBoth.push_back({x, std::min(valueAt(edges.upper, x), valueAt(edgesUnder.upper, x))});
-        }
-        const Profile curveBelow = curveOf(index);
-        const Profile curveAbove = index > 0 ? curveOf(index - 1) : Profile{};
-        lowerBoth = without(lowerBoth, curveBelow, start - piece.left_mm);
-        upperBoth = without(upperBoth, curveAbove, start - piece.left_mm);
-        if (piece.rip && side != RipSide::None) {
-            line = inPose(*piece.rip, signs);
-            placed.ripByHand = true;
-        } else if (side == RipSide::Both) {
-            const auto best = bestStrip(lowerBoth, upperBoth, in_.ripMargin_mm, from, to - from);
-            if (!best) {
-                missing(slab->name + ": " + best.error().sentence, "rip line of " + slab->name);
-                return false;
-            }
-            line = best->line;
-        } else if (side != RipSide::None) {
-            const auto best = side == RipSide::Lower
-                                  ? bestNearRip(lowerBoth, upperBoth, in_.ripMargin_mm, from, to - from)
-                                  : bestFarRip(lowerBoth, upperBoth, in_.ripMargin_mm, from, to - from);
-            if (!best) {
-                missing(slab->name + ": " + best.error().sentence, "rip line of " + slab->name);
-                return false;
-            }
-            line = best->line;
-        }
-        placed.rip = inPose(line, signs);
+        out.side = ripSideOf(choices_, index);
+        out.curveBelow = curveOf(index);
+        out.curveAbove = index > 0 ? curveOf(index - 1) : Profile{};
+        return out;
+    }
 
-        // Turn about the rip line's middle so that it lies level, then set it down. An island turns about its own.
-        placed.island = facesAcross(choices_.kind) && side == RipSide::None;
-        const double middle = placed.island ? (start + end) / 2.0 : (from + to) / 2.0;
-        if (placed.island) {
-            line = {centroid(ringBetween(edges.lower, edges.upper)).y, 0.0};
+    /// The maker's line, or the best one: both faces must clear it, so it is sought in the wood that both have. A
+    /// curved joint is its straight line for an edge from which the curve is taken away.
+    std::optional<RipLine> ripLineOf(size_t index, const Posed& at)
+    {
+        const Piece& piece = choices_.pieces[index];
+        if (at.side == RipSide::None) { // through its middle: nothing is cut
+            const double middle = (at.from + at.to) / 2.0;
+            return RipLine{(valueAt(at.edges.lower, middle) + valueAt(at.edges.upper, middle)) / 2.0, 0.0};
         }
-        const double angle = placed.island ? piece.turn_deg * std::acos(-1.0) / 180.0 : -std::atan(line.slope);
+        if (piece.rip) {
+            return inPose(*piece.rip, at.signs);
+        }
+        Profile lower;
+        Profile upper;
+        for (const double x : mergedStations(at.edges.lower, at.edgesUnder.lower)) {
+            lower.push_back({x, std::max(valueAt(at.edges.lower, x), valueAt(at.edgesUnder.lower, x))});
+            upper.push_back({x, std::min(valueAt(at.edges.upper, x), valueAt(at.edgesUnder.upper, x))});
+        }
+        lower = without(lower, at.curveBelow, at.start - piece.left_mm);
+        upper = without(upper, at.curveAbove, at.start - piece.left_mm);
+        const double length = at.to - at.from;
+        const auto best = at.side == RipSide::Both    ? bestStrip(lower, upper, in_.ripMargin_mm, at.from, length)
+                          : at.side == RipSide::Lower ? bestNearRip(lower, upper, in_.ripMargin_mm, at.from, length)
+                                                      : bestFarRip(lower, upper, in_.ripMargin_mm, at.from, length);
+        if (!best) {
+            const std::string& name = in_.slabs[index]->name;
+            missing(name + ": " + best.error().sentence, "rip line of " + name);
+            return std::nullopt;
+        }
+        return best->line;
+    }
+
+    /// Turns the piece about the middle of its rip line, so that the line lies level at y = 0. An island turns about
+    /// its own middle, as the maker says.
+    void setDown(PlacedPiece& placed, const Piece& piece, const Posed& at, RipLine line) const
+    {
+        placed.island = facesAcross(choices_.kind) && at.side == RipSide::None;
+        const double middle = placed.island ? (at.start + at.end) / 2.0 : (at.from + at.to) / 2.0;
+        if (placed.island) {
+            line = {centroid(ringBetween(at.edges.lower, at.edges.upper)).y, 0.0};
+        }
+        const double angle = placed.island ? piece.turn_deg * std::numbers::pi / 180.0 : -std::atan(line.slope);
         const double c = std::cos(angle);
         const double s = std::sin(angle);
         Placement& place = placed.place;
-        place.xx = c * signs.x;
-        place.xy = -s * signs.y;
-        place.yx = s * signs.x;
-        place.yy = c * signs.y;
+        place.xx = c * at.signs.x;
+        place.xy = -s * at.signs.y;
+        place.yx = s * at.signs.x;
+        place.yy = c * at.signs.y;
         const double px = middle;
         const double py = line.at(middle);
-        place.dx = px - (c * px - s * py) - start + piece.left_mm;
-        place.dy = -(s * px + c * py); // the line comes to y = 0
-        placed.ripFrom_mm = from - start + piece.left_mm;
-        placed.ripTo_mm = to - start + piece.left_mm;
-        trace(placed, *show, *under, signs);
-        if (side == RipSide::Lower || side == RipSide::Both) {
-            placed.jointBelow_mm = 0.0;
-        }
-        if (side == RipSide::Upper || side == RipSide::Both) {
-            placed.jointAbove_mm = 0.0;
-        }
-        if (facesAcross(choices_.kind)) { // ripped on the outside, not for a joint
-            placed.jointBelow_mm.reset();
-            placed.jointAbove_mm.reset();
-        }
-        if (side == RipSide::Both) { // the joint below runs alongside the one above
-            double below = -1e9;
-            for (const Profile* edge : {&placed.lower, &placed.lowerUnder}) {
-                const Profile straight = without(*edge, curveBelow, 0.0);
-                below = std::max(below, most(cutTo(straight, placed.ripFrom_mm, placed.ripTo_mm)).value);
+        place.dx = px - (c * px - s * py) - at.start + piece.left_mm;
+        place.dy = -(s * px + c * py);
+        placed.ripFrom_mm = at.from - at.start + piece.left_mm;
+        placed.ripTo_mm = at.to - at.start + piece.left_mm;
+    }
+
+    /// Where the piece is cut for joints; false when two leave nothing of it.
+    bool settleJoints(PlacedPiece& placed, const Posed& at)
+    {
+        if (!facesAcross(choices_.kind)) { // a river's slabs are ripped on the outside, not for a joint
+            if (at.side == RipSide::Lower || at.side == RipSide::Both) {
+                placed.jointBelow_mm = 0.0;
             }
-            placed.jointBelow_mm = below + in_.ripMargin_mm;
-            if (!(*placed.jointBelow_mm < -20.0)) {
-                missing(slab->name + " has no straight strip left between two joints.",
-                        "slide the piece or take a wider slab");
-                return false;
+            if (at.side == RipSide::Upper || at.side == RipSide::Both) {
+                placed.jointAbove_mm = 0.0;
             }
         }
-        plan_.pieces.push_back(std::move(placed));
+        if (at.side != RipSide::Both) {
+            return true;
+        }
+        double below = -std::numeric_limits<double>::infinity(); // the joint below runs alongside the one above
+        for (const Profile* edge : {&placed.lower, &placed.lowerUnder}) {
+            const Profile straight = without(*edge, at.curveBelow, 0.0);
+            below = std::max(below, most(cutTo(straight, placed.ripFrom_mm, placed.ripTo_mm)).value);
+        }
+        placed.jointBelow_mm = below + in_.ripMargin_mm;
+        if (!(*placed.jointBelow_mm < -kLeastStrip_mm)) {
+            missing(placed.name + " has no straight strip left between two joints.",
+                    "slide the piece or take a wider slab");
+            return false;
+        }
         return true;
     }
 

@@ -89,8 +89,8 @@ public:
             ++leftOut_.tooShort;
             return false;
         }
-        top_ = &*top;
-        bottom_ = &*bottom;
+        top_ = *top;
+        bottom_ = *bottom;
         for (const double x : mergedStations(top->near, bottom->near)) {
             nearBoth_.push_back({x, std::max(valueAt(top->near, x), valueAt(bottom->near, x))});
         }
@@ -215,7 +215,7 @@ private:
         strip.ripped = side;
         strip.show = show;
         strip.x0_mm = x0;
-        const FaceOutline& face = show == Face::Top ? *top_ : *bottom_;
+        const FaceOutline& face = show == Face::Top ? top_ : bottom_;
         const Profile& edge = side == SlabSide::Far ? face.near : face.far;
         const double level = std::cos(std::atan(line.slope)); // across the turned piece
         for (int i = 0; i < kSamples; ++i) {
@@ -242,7 +242,7 @@ private:
 
     void addSingle(SlabBlanks& out, double x0, Face show) const
     {
-        const FaceOutline& face = show == Face::Top ? *top_ : *bottom_;
+        const FaceOutline& face = show == Face::Top ? top_ : bottom_;
         Blank strip;
         strip.show = show;
         strip.x0_mm = x0;
@@ -308,8 +308,8 @@ private:
     double from_ = 0.0;
     double to_ = 0.0;
     double thin_ = 0.0;
-    const FaceOutline* top_ = nullptr;
-    const FaceOutline* bottom_ = nullptr;
+    FaceOutline top_;
+    FaceOutline bottom_;
     Profile nearBoth_;
     Profile farBoth_;
 };

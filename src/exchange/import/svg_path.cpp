@@ -112,149 +112,203 @@ void addArc(Ring& out, Vec2 from, double rx, double ry, double turn_deg, bool la
 
 } // namespace
 
-Expected<std::vector<SvgSubpath>> svgPath(std::string_view d, double tolerance)
+namespace
 {
-    std::vector<SvgSubpath> out;
-    Numbers in(d);
-    Vec2 at;
-    Vec2 start;
-    Vec2 control; // of the last curve, mirrored by S and T
-    char command = '\0';
-    char last = '\0';
-    size_t points = 0;
-    const auto wrong = [&] {
-        return refuse("import.path", "the path cannot be read at its character " + std::to_string(in.at() + 1) +
-                                         "; export the drawing again.");
-    };
-    while (!in.done()) {
-        const char c = in.peek();
-        if ((c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z')) {
-            command = in.take();
-        } else if (command == 'Z' || command == 'z' || command == '\0') {
-            return wrong();
-        } else if (command == 'M') {
-            command = 'L'; // further pairs after a move are lines
-        } else if (command == 'm') {
-            command = 'l';
-        }
-        const bool relative = command >= 'a';
-        const Vec2 base = relative ? at : Vec2{};
-        const char kind = relative ? static_cast<char>(command - 'a' + 'A') : command;
-        double v[7] = {};
-        const auto read = [&](int n) {
-            for (int i = 0; i < n; ++i) {
-                const auto value = in.number();
-                if (!value) {
-                    return false;
-                }
-                v[i] = *value;
+
+/// The commands of a path, one after the other, from where the last one ended.
+class PathReader
+{
+public:
+    PathReader(std::string_view d, double tolerance) : in_(d), tolerance_(tolerance) {}
+
+    Expected<std::vector<SvgSubpath>> read()
+    {
+        char command = '\0';
+        for (size_t commands = 0; !in_.done(); ++commands) {
+            command = next(command);
+            relative_ = command >= 'a';
+            const char kind = relative_ ? static_cast<char>(command - 'a' + 'A') : command;
+            if (kind != 'M' && kind != 'Z' && kind != '\0' && (out_.empty() || out_.back().closed)) {
+                out_.push_back({{at_}, false}); // after a closed shape the next begins where it began
             }
-            return true;
-        };
-        if (kind != 'M' && kind != 'Z') {
-            if (out.empty() || out.back().closed) { // after a closed shape the next begins where it began
-                out.push_back({{at}, false});
+            if (!follow(kind)) {
+                return refuse("import.path", "the path cannot be read at its character " +
+                                                 std::to_string(in_.at() + 1) + "; export the drawing again.");
+            }
+            last_ = kind;
+            if (commands % kLookEvery == 0 && tooLong()) {
+                return refuse("import.too_long", "the path has too many points; export the drawing coarser.");
             }
         }
-        switch (kind) {
-        case 'M':
-            if (!read(2)) {
-                return wrong();
-            }
-            at = base + Vec2{v[0], v[1]};
-            start = at;
-            out.push_back({{at}, false});
-            break;
-        case 'Z':
-            if (!out.empty()) {
-                out.back().closed = true;
-            }
-            at = start;
-            break;
-        case 'L':
-        case 'T':
-            if (!read(2)) {
-                return wrong();
-            }
-            if (kind == 'T') {
-                control = last == 'Q' || last == 'T' ? at * 2.0 - control : at;
-                addQuadratic(out.back().points, at, control, base + Vec2{v[0], v[1]}, tolerance);
-            } else {
-                out.back().points.push_back(base + Vec2{v[0], v[1]});
-            }
-            at = base + Vec2{v[0], v[1]};
-            break;
-        case 'H':
-        case 'V':
-            if (!read(1)) {
-                return wrong();
-            }
-            at = kind == 'H' ? Vec2{base.x + v[0], at.y} : Vec2{at.x, base.y + v[0]};
-            out.back().points.push_back(at);
-            break;
-        case 'C': {
-            if (!read(6)) {
-                return wrong();
-            }
-            const Vec2 to = base + Vec2{v[4], v[5]};
-            control = base + Vec2{v[2], v[3]};
-            addCubic(out.back().points, at, base + Vec2{v[0], v[1]}, control, to, tolerance);
-            at = to;
-            break;
-        }
-        case 'S': {
-            if (!read(4)) {
-                return wrong();
-            }
-            const Vec2 first = last == 'C' || last == 'S' ? at * 2.0 - control : at;
-            const Vec2 to = base + Vec2{v[2], v[3]};
-            control = base + Vec2{v[0], v[1]};
-            addCubic(out.back().points, at, first, control, to, tolerance);
-            at = to;
-            break;
-        }
-        case 'Q': {
-            if (!read(4)) {
-                return wrong();
-            }
-            const Vec2 to = base + Vec2{v[2], v[3]};
-            control = base + Vec2{v[0], v[1]};
-            addQuadratic(out.back().points, at, control, to, tolerance);
-            at = to;
-            break;
-        }
-        case 'A': {
-            if (!read(3)) {
-                return wrong();
-            }
-            const auto large = in.flag();
-            const auto sweep = in.flag();
-            const auto x = in.number();
-            const auto y = in.number();
-            if (!large || !sweep || !x || !y) {
-                return wrong();
-            }
-            const Vec2 to = base + Vec2{*x, *y};
-            addArc(out.back().points, at, v[0], v[1], v[2], *large, *sweep, to, tolerance);
-            at = to;
-            break;
-        }
-        default:
-            return wrong();
-        }
-        last = kind;
-        points += out.empty() ? 0 : 1;
-        size_t all = 0;
-        if (++points % 1000 == 0) {
-            for (const SvgSubpath& s : out) {
-                all += s.points.size();
-            }
-        }
-        if (all > kMostCurvePoints) {
+        if (tooLong()) {
             return refuse("import.too_long", "the path has too many points; export the drawing coarser.");
         }
+        return std::move(out_);
     }
-    return out;
+
+private:
+    static constexpr size_t kLookEvery = 1000; // commands, between two counts of the points
+
+    /// The command that stands there, or the last one again; '\0' where none may.
+    char next(char last)
+    {
+        const char c = in_.peek();
+        if ((c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z')) {
+            return in_.take();
+        }
+        switch (last) {
+        case 'Z':
+        case 'z':
+            return '\0';
+        case 'M':
+            return 'L'; // further pairs after a move are lines
+        case 'm':
+            return 'l';
+        default:
+            return last;
+        }
+    }
+
+    bool follow(char kind)
+    {
+        switch (kind) {
+        case 'M':
+            return move();
+        case 'Z':
+            return close();
+        case 'L':
+            return line();
+        case 'H':
+        case 'V':
+            return straight(kind == 'H');
+        case 'C':
+        case 'S':
+            return cubic(kind == 'S');
+        case 'Q':
+        case 'T':
+            return quadratic(kind == 'T');
+        case 'A':
+            return arc();
+        default:
+            return false;
+        }
+    }
+
+    bool move()
+    {
+        const auto to = place();
+        if (!to) {
+            return false;
+        }
+        at_ = start_ = *to;
+        out_.push_back({{at_}, false});
+        return true;
+    }
+
+    bool close()
+    {
+        if (!out_.empty()) {
+            out_.back().closed = true;
+        }
+        at_ = start_;
+        return true;
+    }
+
+    bool line()
+    {
+        const auto to = place();
+        if (to) {
+            points().push_back(*to);
+            at_ = *to;
+        }
+        return to.has_value();
+    }
+
+    bool straight(bool along)
+    {
+        const auto value = in_.number();
+        if (value) {
+            (along ? at_.x : at_.y) = (relative_ ? (along ? at_.x : at_.y) : 0.0) + *value;
+            points().push_back(at_);
+        }
+        return value.has_value();
+    }
+
+    /// A smooth one takes its first handle from the last curve, mirrored.
+    bool cubic(bool smooth)
+    {
+        const auto first = smooth ? std::optional(last_ == 'C' || last_ == 'S' ? at_ * 2.0 - control_ : at_) : place();
+        const auto second = first ? place() : std::nullopt;
+        const auto to = second ? place() : std::nullopt;
+        if (to) {
+            addCubic(points(), at_, *first, *second, *to, tolerance_);
+            control_ = *second;
+            at_ = *to;
+        }
+        return to.has_value();
+    }
+
+    bool quadratic(bool smooth)
+    {
+        const auto handle = smooth ? std::optional(last_ == 'Q' || last_ == 'T' ? at_ * 2.0 - control_ : at_) : place();
+        const auto to = handle ? place() : std::nullopt;
+        if (to) {
+            addQuadratic(points(), at_, *handle, *to, tolerance_);
+            control_ = *handle;
+            at_ = *to;
+        }
+        return to.has_value();
+    }
+
+    bool arc()
+    {
+        const auto rx = in_.number();
+        const auto ry = rx ? in_.number() : std::nullopt;
+        const auto turn_deg = ry ? in_.number() : std::nullopt;
+        const auto large = turn_deg ? in_.flag() : std::nullopt;
+        const auto sweep = large ? in_.flag() : std::nullopt;
+        const auto to = sweep ? place() : std::nullopt;
+        if (to) {
+            addArc(points(), at_, *rx, *ry, *turn_deg, *large, *sweep, *to, tolerance_);
+            at_ = *to;
+        }
+        return to.has_value();
+    }
+
+    /// Two numbers: a place, from where the last command ended when the command is relative.
+    std::optional<Vec2> place()
+    {
+        const auto x = in_.number();
+        const auto y = x ? in_.number() : std::nullopt;
+        return y ? std::optional((relative_ ? at_ : Vec2{}) + Vec2{*x, *y}) : std::nullopt;
+    }
+
+    [[nodiscard]] Ring& points() { return out_.back().points; }
+
+    [[nodiscard]] bool tooLong() const
+    {
+        size_t all = 0;
+        for (const SvgSubpath& s : out_) {
+            all += s.points.size();
+        }
+        return all > kMostCurvePoints;
+    }
+
+    Numbers in_;
+    double tolerance_;
+    std::vector<SvgSubpath> out_;
+    Vec2 at_;
+    Vec2 start_;
+    Vec2 control_; // of the last curve
+    bool relative_ = false;
+    char last_ = '\0';
+};
+
+} // namespace
+
+Expected<std::vector<SvgSubpath>> svgPath(std::string_view d, double tolerance)
+{
+    return PathReader(d, tolerance).read();
 }
 
 SvgTransform SvgTransform::then(const SvgTransform& inner) const
