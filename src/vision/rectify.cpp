@@ -81,6 +81,38 @@ double dot3(const double* a, const double* b)
     return a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 }
 
+constexpr double kFilm_mm = 36.0; // long side of the frame that the 35 mm equivalent is taken over
+constexpr double kSlants = 0.25;  // share by which the far side of the rectangle looks smaller, for a picture to tell f
+constexpr double kShortest = 0.4, kLongest = 6.0; // focal lengths of lenses, over the picture's long side
+
+/// Columns of K^-1 H for a focal length: the middle of the picture taken off, divided by f.
+void columnsOf(const Matrix& h, Vec2 middle, double f, double (&c)[3][3])
+{
+    for (int k = 0; k < 3; ++k) {
+        const double x = h[static_cast<size_t>(k)];
+        const double y = h[static_cast<size_t>(3 + k)];
+        const double w = h[static_cast<size_t>(6 + k)];
+        c[k][0] = (x - middle.x * w) / f;
+        c[k][1] = (y - middle.y * w) / f;
+        c[k][2] = w;
+    }
+}
+
+/// f from the picture itself, as r1 . r2 = 0 and |r1| = |r2|; nought when it does not tell.
+double ownFocal_px(const Matrix& h, Vec2 middle)
+{
+    double c[3][3];
+    columnsOf(h, middle, 1.0, c);
+    const double crossXY = c[0][0] * c[1][0] + c[0][1] * c[1][1];
+    const double crossW = c[0][2] * c[1][2];
+    const double lengthXY = c[0][0] * c[0][0] + c[0][1] * c[0][1] - c[1][0] * c[1][0] - c[1][1] * c[1][1];
+    const double lengthW = c[0][2] * c[0][2] - c[1][2] * c[1][2];
+    // Least squares of crossXY / f^2 + crossW = 0, lengthXY / f^2 + lengthW = 0.
+    const double above = crossXY * crossXY + lengthXY * lengthXY;
+    const double below = -(crossXY * crossW + lengthXY * lengthW);
+    return below > 0.0 ? std::sqrt(above / below) : 0.0;
+}
+
 } // namespace
 
 Vec2 FaceMap::undistorted(Vec2 pixel) const
@@ -146,40 +178,15 @@ Expected<FaceMap> rectify(const RectifyInput& in)
     if (!homography(corners, pixels, h)) {
         return refuse("photo.markers", "the four markers lie in one line.");
     }
-    // Columns of K^-1 H for a focal length: the middle of the picture taken off, divided by f.
-    const auto columns = [&](double f, double(&c)[3][3]) {
-        for (int k = 0; k < 3; ++k) {
-            const double x = h[static_cast<size_t>(k)];
-            const double y = h[static_cast<size_t>(3 + k)];
-            const double w = h[static_cast<size_t>(6 + k)];
-            c[k][0] = (x - map.middle_.x * w) / f;
-            c[k][1] = (y - map.middle_.y * w) / f;
-            c[k][2] = w;
-        }
-    };
-    {
-        // f from the picture itself: r1 . r2 = 0 and |r1| = |r2|.
-        double c[3][3];
-        columns(1.0, c);
-        const double crossXY = c[0][0] * c[1][0] + c[0][1] * c[1][1];
-        const double crossW = c[0][2] * c[1][2];
-        const double lengthXY = c[0][0] * c[0][0] + c[0][1] * c[0][1] - c[1][0] * c[1][0] - c[1][1] * c[1][1];
-        const double lengthW = c[0][2] * c[0][2] - c[1][2] * c[1][2];
-        // Least squares of crossXY / f^2 + crossW = 0, lengthXY / f^2 + lengthW = 0.
-        const double above = crossXY * crossXY + lengthXY * lengthXY;
-        const double below = -(crossXY * crossW + lengthXY * lengthW);
-        const double f2 = below > 0.0 ? above / below : 0.0;
-        const double own = f2 > 0.0 ? std::sqrt(f2) : 0.0;
+    if (map.focal_px_ == 0.0) {
         const double vanishing = std::hypot(h[6] * in.width_mm, h[7] * in.height_mm);
-        const bool tells = vanishing > 0.25 && own > 0.4 * longSide && own < 6.0 * longSide;
-        if (map.focal_px_ == 0.0) {
-            map.focalAssumed_ = !tells;
-            map.focal_px_ = tells ? own : kUsual35_mm / 36.0 * longSide;
-        }
+        const double own = vanishing > kSlants ? ownFocal_px(h, map.middle_) : 0.0;
+        map.focalAssumed_ = !(own > kShortest * longSide && own < kLongest * longSide);
+        map.focal_px_ = map.focalAssumed_ ? kUsual35_mm / kFilm_mm * longSide : own;
     }
     {
         double c[3][3];
-        columns(map.focal_px_, c);
+        columnsOf(h, map.middle_, map.focal_px_, c);
         const double size = std::sqrt(std::sqrt(dot3(c[0], c[0]) * dot3(c[1], c[1])));
         double r1[3], r2[3], t[3];
         const double n1 = std::sqrt(dot3(c[0], c[0]));

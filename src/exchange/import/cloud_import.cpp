@@ -1,6 +1,7 @@
 // Point clouds: PLY (ascii and binary, either end first) and plain XYZ.
 
 #include <algorithm>
+#include <array>
 #include <bit>
 #include <charconv>
 #include <cmath>
@@ -173,146 +174,209 @@ Expected<Imported> fromCloud(std::vector<Point3> points, std::vector<std::string
     return out;
 }
 
-} // namespace
-
-Expected<Imported> importPly(std::string_view bytes, const ImportOptions& options)
-{
-    // The header is lines of text up to end_header, whatever follows.
+/// The head of a PLY file: lines of text up to end_header, whatever follows.
+struct PlyHead {
     std::vector<Element> elements;
     std::string format;
-    size_t at = 0;
-    int line = 0;
+    size_t bytes = 0; // up to the first point
+    int lines = 0;
+    [[nodiscard]] bool ascii() const { return format == "ascii"; }
+    [[nodiscard]] bool little() const { return format == "binary_little_endian"; }
+};
+
+constexpr int kMostHeadLines = 2000;
+constexpr size_t kMostHeadLine = 4000; // letters
+constexpr size_t kMostProperties = 100;
+
+Expected<void> readElement(PlyHead& head, const std::vector<std::string>& words, const std::string& where)
+{
+    Element e;
+    e.name = words[1];
+    const auto [stop, error] = std::from_chars(words[2].data(), words[2].data() + words[2].size(), e.count);
+    if (error != std::errc{} || stop != words[2].data() + words[2].size()) {
+        return refuse("import.not_ply", where + "\"" + words[2] + "\" is no possible count.");
+    }
+    head.elements.push_back(std::move(e));
+    return {};
+}
+
+Expected<void> readProperty(PlyHead& head, const std::vector<std::string>& words, const std::string& where)
+{
+    const bool list = words[1] == "list";
+    auto p = propertyOf(words[list && words.size() >= 5 ? 3 : 1]);
+    const auto count = list && words.size() >= 5 ? propertyOf(words[2]) : std::nullopt;
+    if (!p || (list && !count) || head.elements.back().properties.size() > kMostProperties) {
+        return refuse("import.not_ply", where + "a property of an unknown type.");
+    }
+    p->name = words.back();
+    p->list = list;
+    p->countSize = count ? count->size : 0;
+    head.elements.back().properties.push_back(*p);
+    return {};
+}
+
+Expected<PlyHead> plyHead(std::string_view bytes)
+{
+    PlyHead head;
     bool ended = false;
-    while (at < bytes.size() && line < 2000) {
-        const size_t end = bytes.find('\n', at);
-        if (end == std::string_view::npos || end - at > 4000) {
+    while (!ended && head.bytes < bytes.size() && head.lines < kMostHeadLines) {
+        const size_t end = bytes.find('\n', head.bytes);
+        if (end == std::string_view::npos || end - head.bytes > kMostHeadLine) {
             break;
         }
-        const auto words = wordsOf(bytes.substr(at, end - at));
-        at = end + 1;
-        ++line;
-        const std::string where = "line " + std::to_string(line) + ": ";
-        if (line == 1) {
+        const auto words = wordsOf(bytes.substr(head.bytes, end - head.bytes));
+        head.bytes = end + 1;
+        ++head.lines;
+        const std::string where = "line " + std::to_string(head.lines) + ": ";
+        Expected<void> read;
+        if (head.lines == 1) {
             if (words.empty() || words[0] != "ply") {
                 return refuse("import.not_ply", "line 1: not a PLY file.");
             }
         } else if (words.empty() || words[0] == "comment" || words[0] == "obj_info") {
             continue;
         } else if (words[0] == "format" && words.size() >= 2) {
-            format = words[1];
+            head.format = words[1];
         } else if (words[0] == "element" && words.size() == 3) {
-            Element e;
-            e.name = words[1];
-            const auto [stop, error] = std::from_chars(words[2].data(), words[2].data() + words[2].size(), e.count);
-            if (error != std::errc{} || stop != words[2].data() + words[2].size()) {
-                return refuse("import.not_ply", where + "\"" + words[2] + "\" is no possible count.");
-            }
-            elements.push_back(std::move(e));
-        } else if (words[0] == "property" && words.size() >= 3 && !elements.empty()) {
-            const bool list = words[1] == "list";
-            auto p = propertyOf(words[list && words.size() >= 5 ? 3 : 1]);
-            const auto count = list && words.size() >= 5 ? propertyOf(words[2]) : std::nullopt;
-            if (!p || (list && !count) || elements.back().properties.size() > 100) {
-                return refuse("import.not_ply", where + "a property of an unknown type.");
-            }
-            p->name = words.back();
-            p->list = list;
-            p->countSize = count ? count->size : 0;
-            elements.back().properties.push_back(*p);
+            read = readElement(head, words, where);
+        } else if (words[0] == "property" && words.size() >= 3 && !head.elements.empty()) {
+            read = readProperty(head, words, where);
         } else if (words[0] == "end_header") {
             ended = true;
-            break;
         } else {
             return refuse("import.not_ply", where + "\"" + words[0] + "\" has no place in the head of a PLY file.");
         }
+        if (!read) {
+            return tl::unexpected(read.error());
+        }
     }
     if (!ended) {
-        return refuse("import.cut_short", "line " + std::to_string(line + 1) + ": the file ends inside its head.");
+        return refuse("import.cut_short",
+                      "line " + std::to_string(head.lines + 1) + ": the file ends inside its head.");
     }
-    const bool ascii = format == "ascii";
-    const bool little = format == "binary_little_endian";
-    if (!ascii && !little && format != "binary_big_endian") {
-        return refuse("import.not_ply", "line 2: the format \"" + format + "\" is not known.");
+    if (!head.ascii() && !head.little() && head.format != "binary_big_endian") {
+        return refuse("import.not_ply", "line 2: the format \"" + head.format + "\" is not known.");
     }
-    if (elements.empty() || elements[0].name != "vertex") {
+    if (head.elements.empty() || head.elements[0].name != "vertex") {
         return refuse("import.not_ply", "line 3: the points (element vertex) are wanted first.");
     }
-    const Element& vertex = elements[0];
-    int columns[3] = {-1, -1, -1};
-    size_t stride = 0;
-    std::vector<size_t> offsets;
+    return head;
+}
+
+/// Where x, y and z of a point stand.
+struct PointLayout {
+    std::array<size_t, 3> columns{};
+    std::array<size_t, 3> offsets{}; // bytes, in a binary file
+    size_t stride = 0;               // bytes of a whole point
+};
+
+Expected<PointLayout> layoutOf(const Element& vertex)
+{
+    PointLayout out;
+    std::array<bool, 3> there{};
     for (size_t i = 0; i < vertex.properties.size(); ++i) {
         const Property& p = vertex.properties[i];
         if (p.list) {
             return refuse("import.not_ply", "line 3: points with lists in them cannot be read.");
         }
-        for (int k = 0; k < 3; ++k) {
+        for (size_t k = 0; k < 3; ++k) {
             if (p.name == std::string(1, static_cast<char>('x' + k))) {
-                columns[k] = static_cast<int>(i);
+                out.columns[k] = i;
+                out.offsets[k] = out.stride;
+                there[k] = true;
             }
         }
-        offsets.push_back(stride);
-        stride += static_cast<size_t>(p.size);
+        out.stride += static_cast<size_t>(p.size);
     }
-    if (columns[0] < 0 || columns[1] < 0 || columns[2] < 0) {
+    if (!there[0] || !there[1] || !there[2]) {
         return refuse("import.not_ply", "line 3: the points need x, y and z.");
+    }
+    return out;
+}
+
+/// Up to where the file ends: fewer than announced when it was cut short.
+Expected<std::vector<Point3>> pointsInText(std::string_view rest, const PlyHead& head, const PointLayout& layout)
+{
+    const Element& vertex = head.elements[0];
+    std::vector<Point3> points;
+    points.reserve(std::min(vertex.count, rest.size() / (2 * vertex.properties.size()) + 1));
+    std::vector<double> row(vertex.properties.size());
+    while (points.size() < vertex.count) {
+        const size_t end = rest.find('\n');
+        std::string_view one = rest.substr(0, end);
+        // A last line without its end may have lost digits: it is not taken as whole.
+        const bool whole = end != std::string_view::npos;
+        size_t read = 0;
+        while (read < row.size() && nextNumber(one, row[read])) {
+            ++read;
+        }
+        if (read < row.size() || (!whole && points.size() + 1 < vertex.count)) {
+            if (whole && read > 0) {
+                return refuse("import.number", "line " +
+                                                   std::to_string(head.lines + static_cast<int>(points.size()) + 1) +
+                                                   ": a point without all its numbers.");
+            }
+            break;
+        }
+        points.push_back({row[layout.columns[0]], row[layout.columns[1]], row[layout.columns[2]]});
+        if (!whole) {
+            break;
+        }
+        rest.remove_prefix(end + 1);
+    }
+    return points;
+}
+
+std::vector<Point3> pointsInBytes(std::string_view rest, const PlyHead& head, const PointLayout& layout)
+{
+    const Element& vertex = head.elements[0];
+    const bool swap = head.little() != (std::endian::native == std::endian::little);
+    const size_t whole = std::min(vertex.count, rest.size() / std::max<size_t>(1, layout.stride));
+    std::vector<Point3> points;
+    points.reserve(whole);
+    for (size_t i = 0; i < whole; ++i) {
+        const char* start = rest.data() + i * layout.stride;
+        const auto value = [&](size_t k) {
+            return valueAt(start + layout.offsets[k], vertex.properties[layout.columns[k]], swap);
+        };
+        points.push_back({value(0), value(1), value(2)});
+    }
+    return points;
+}
+
+} // namespace
+
+Expected<Imported> importPly(std::string_view bytes, const ImportOptions& options)
+{
+    const auto head = plyHead(bytes);
+    if (!head) {
+        return tl::unexpected(head.error());
+    }
+    const Element& vertex = head->elements[0];
+    const auto layout = layoutOf(vertex);
+    if (!layout) {
+        return tl::unexpected(layout.error());
     }
     if (vertex.count > kMostPoints) {
         return refuse("import.too_long", std::to_string(vertex.count) + " points announced; thin the scan to " +
                                              std::to_string(kMostPoints) + " at most.");
     }
-    std::vector<Point3> points;
+    const std::string_view rest = bytes.substr(head->bytes);
+    auto points = head->ascii() ? pointsInText(rest, *head, *layout)
+                                : Expected<std::vector<Point3>>(pointsInBytes(rest, *head, *layout));
+    if (!points) {
+        return tl::unexpected(points.error());
+    }
     std::vector<std::string> notes;
-    std::string_view rest = bytes.substr(at);
-    if (ascii) {
-        points.reserve(std::min(vertex.count, rest.size() / (2 * vertex.properties.size()) + 1));
-        std::vector<double> row(vertex.properties.size());
-        while (points.size() < vertex.count) {
-            const size_t end = rest.find('\n');
-            std::string_view one = rest.substr(0, end);
-            // A last line without its end may have lost digits: it is not taken as whole.
-            const bool whole = end != std::string_view::npos;
-            size_t read = 0;
-            while (read < row.size() && nextNumber(one, row[read])) {
-                ++read;
-            }
-            if (read < row.size() || (!whole && points.size() + 1 < vertex.count)) {
-                if (whole && read > 0) {
-                    return refuse("import.number", "line " +
-                                                       std::to_string(line + static_cast<int>(points.size()) + 1) +
-                                                       ": a point without all its numbers.");
-                }
-                break;
-            }
-            points.push_back({row[static_cast<size_t>(columns[0])], row[static_cast<size_t>(columns[1])],
-                              row[static_cast<size_t>(columns[2])]});
-            if (!whole) {
-                break;
-            }
-            rest.remove_prefix(end + 1);
-        }
-    } else {
-        const bool swap = little != (std::endian::native == std::endian::little);
-        const size_t whole = std::min(vertex.count, rest.size() / std::max<size_t>(1, stride));
-        points.reserve(whole);
-        for (size_t i = 0; i < whole; ++i) {
-            const char* start = rest.data() + i * stride;
-            double v[3];
-            for (int k = 0; k < 3; ++k) {
-                const auto c = static_cast<size_t>(columns[k]);
-                v[k] = valueAt(start + offsets[c], vertex.properties[c], swap);
-            }
-            points.push_back({v[0], v[1], v[2]});
-        }
-    }
-    if (points.size() < vertex.count) {
+    if (points->size() < vertex.count) {
         if (!options.keepWhole) {
-            return refuse("import.cut_short", announced(vertex.count, points.size()) + "; copy it again, or take the " +
-                                                  std::to_string(points.size()) + " whole points.");
+            return refuse("import.cut_short", announced(vertex.count, points->size()) +
+                                                  "; copy it again, or take the " + std::to_string(points->size()) +
+                                                  " whole points.");
         }
-        notes.push_back("T" + announced(vertex.count, points.size()).substr(1) + ".");
+        notes.push_back("T" + announced(vertex.count, points->size()).substr(1) + ".");
     }
-    return fromCloud(std::move(points), std::move(notes), options);
+    return fromCloud(std::move(*points), std::move(notes), options);
 }
 
 Expected<Imported> importXyz(std::string_view text, const ImportOptions& options)
