@@ -12,6 +12,7 @@
 #include <QPainter>
 #include <QPainterPath>
 
+#include "core/geometry/ring.h"
 #include "core/shop/outline.h"
 
 namespace burl

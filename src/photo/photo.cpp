@@ -137,7 +137,7 @@ CutFace cutFace(const Photo& photo, const FaceMap& map, const Ring& outline,
     out.mm_per_px = std::max(fine, std::sqrt(out.box.width() * out.box.height() / kMostFacePixels));
     const Pixels face = rectifiedFace(
         photo.pixels, [&](Vec2 p) { return map.toPixel(toRectangle(p)); }, out.box, out.mm_per_px);
-    const QImage flat(face.bgr.data(), face.width, face.height, face.width * 3, QImage::Format_BGR888);
+    const QImage flat(face.bgr.data(), face.width, face.height, qsizetype{face.width} * 3, QImage::Format_BGR888);
     out.image = QImage(face.width, face.height, QImage::Format_ARGB32_Premultiplied);
     out.image.fill(Qt::transparent);
     QPainter p(&out.image);

@@ -90,8 +90,8 @@ void columnsOf(const Matrix& h, Vec2 middle, double f, double (&c)[3][3])
 {
     for (int k = 0; k < 3; ++k) {
         const double x = h[static_cast<size_t>(k)];
-        const double y = h[static_cast<size_t>(3 + k)];
-        const double w = h[static_cast<size_t>(6 + k)];
+        const double y = h[static_cast<size_t>(k) + 3];
+        const double w = h[static_cast<size_t>(k) + 6];
         c[k][0] = (x - middle.x * w) / f;
         c[k][1] = (y - middle.y * w) / f;
         c[k][2] = w;

@@ -360,7 +360,7 @@ private:
             // An end cut has no pale rim: its normal runs along the slab.
             const double end = std::clamp((std::abs(out[i].x) - 0.72) / 0.2, 0.0, 1.0);
             for (int k = 0; k < count; ++k) {
-                const auto c = static_cast<size_t>(k + margin);
+                const auto c = static_cast<size_t>(k) + static_cast<size_t>(margin);
                 const auto b = static_cast<size_t>(beside);
                 const cv::Vec3f inside = (sums[c] - sums[c - b]) * (1.0F / static_cast<float>(beside));
                 const cv::Vec3f outside = (sums[c + b + 1] - sums[c + 1]) * (1.0F / static_cast<float>(beside));

@@ -52,11 +52,10 @@ TEST_CASE("the sheet says the job and the figures of the plan", "[sheet]")
         for (const PlacedPiece& piece : plan.layup->pieces) {
             CHECK(words.contains(QString::fromStdString(piece.name)));
         }
-        for (const char* key : {"rough_length", "thickness"}) {
-            INFO(key);
-            CHECK(
-                words.contains(QString::fromStdString(formatParts(plan.figure(key).value(), Unit::Length, {}).number)));
-        }
+        // Each number beside the word that it belongs to.
+        const auto text = [&](const char* key) { return QString::fromStdString(figureText(plan.figure(key), {})); };
+        CHECK(words.simplified().contains(QStringLiteral("Rough length %1, final %2")
+                                              .arg(text("rough_length"), text("length"))));
         for (const FastenerPlan& f : plan.move->fasteners) {
             if (f.slotted) {
                 CHECK(words.contains(QString::fromStdString(formatParts(f.slot.value(), Unit::Length, {}).number)));

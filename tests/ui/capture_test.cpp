@@ -9,6 +9,7 @@
 #include <QTableWidget>
 
 #include "core/shop/outline.h"
+#include "ui/hands.h"
 #include "ui/yard/capture.h"
 #include "ui/yard/log_end.h"
 #include "ui/yard_driver.h"
@@ -61,9 +62,7 @@ TEST_CASE("reading from a straight edge instead of a string leaves the wood wher
     Yard y;
     const auto before = outlineOf(y.slab(), Face::Top);
     auto* from = y.find<QComboBox>("tapeFrom");
-    const int other = from->findData(int(TapeFrom::StraightEdge));
-    from->setCurrentIndex(other);
-    Q_EMIT from->activated(other);
+    test::chooseValue(from, int(TapeFrom::StraightEdge));
     CHECK(y.slab().top.from == TapeFrom::StraightEdge);
     CHECK(*outlineOf(y.slab(), Face::Top) == *before);
 }
@@ -91,7 +90,7 @@ TEST_CASE("features of every kind are added from the menu and measured in the ta
     auto* menu = y.find<QMenu>("featureKinds");
     REQUIRE(menu->actions().size() == 8);
     for (QAction* action : menu->actions()) {
-        action->trigger();
+        test::click(menu, action);
     }
     REQUIRE(y.slab().features.size() == 8);
     std::set<int> ids;
@@ -116,11 +115,10 @@ TEST_CASE("features of every kind are added from the menu and measured in the ta
     }
     auto* intention = y.find<QComboBox>("feature1Intention");
     REQUIRE(intention != nullptr);
-    intention->setCurrentIndex(int(Intention::CutOff));
-    Q_EMIT intention->activated(int(Intention::CutOff));
+    test::choose(intention, int(Intention::CutOff));
     CHECK(y.slab().features[0].intention == Intention::CutOff);
     auto* face = y.find<QComboBox>("feature1Face");
-    Q_EMIT face->activated(1);
+    test::choose(face, 1);
     CHECK(y.slab().features[0].face == Face::Bottom);
     // Less than nothing is no measure.
     y.cell(2, 1, QStringLiteral("-5"));
@@ -134,7 +132,7 @@ TEST_CASE("a grid read upwards from the bench instead of down from rails is the 
     auto* from = y.find<QComboBox>("heightsFrom");
     const HeightsFrom was = y.slab().topHeights->from;
     const int other = from->findData(int(was == HeightsFrom::BenchUp ? HeightsFrom::RailsDown : HeightsFrom::BenchUp));
-    Q_EMIT from->activated((from->setCurrentIndex(other), other));
+    test::choose(from, other);
     CHECK_FALSE(y.slab().topHeights->from == was);
     const auto readings = y.slab().topHeights->readings_mm;
     y.cell(0, 0, QStringLiteral("41.2"));

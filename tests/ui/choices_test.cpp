@@ -7,6 +7,7 @@
 #include <QPushButton>
 
 #include "ui/driver.h"
+#include "ui/hands.h"
 
 using namespace burl;
 using burl::test::Driver;
@@ -148,9 +149,7 @@ TEST_CASE("every choice of a list is taken and given back", "[ui][choices]")
             const int was = box->currentIndex();
             const int other = was == 0 ? 1 : 0;
             INFO(bench << ' ' << box->objectName().toStdString());
-            box->setFocus();
-            box->setCurrentIndex(other);
-            Q_EMIT box->activated(other);
+            test::choose(box, other);
             CHECK_FALSE(sameBook(d.document.book(), before));
             CHECK(box->currentIndex() == other);
             d.undo();
@@ -195,8 +194,7 @@ TEST_CASE("the maker's resin for one void goes against the rule and back", "[ui]
     REQUIRE(resin->isVisible());
     const int rule = resin->currentIndex();
     const int other = (rule + 1) % resin->count();
-    resin->setCurrentIndex(other);
-    Q_EMIT resin->activated(other);
+    test::choose(resin, other);
     REQUIRE(d.job().fill.overrules.size() == 1);
     CHECK(d.job().fill.overrules[0].slab == SlabId{4});
     bool told = false;

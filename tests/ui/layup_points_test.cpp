@@ -8,6 +8,7 @@
 #include <QTemporaryDir>
 
 #include "ui/driver.h"
+#include "ui/hands.h"
 #include "ui/layup/layup_bench.h"
 
 using namespace burl;
@@ -19,12 +20,7 @@ namespace
 
 void choose(Driver& d, const char* name, const QVariant& value)
 {
-    auto* box = d.find<QComboBox>(name);
-    REQUIRE(box != nullptr);
-    const int index = box->findData(value);
-    REQUIRE(index >= 0);
-    box->setCurrentIndex(index);
-    Q_EMIT box->activated(index);
+    test::chooseValue(d.find<QComboBox>(name), value);
 }
 
 void doubleClick(Driver& d, Vec2 at)

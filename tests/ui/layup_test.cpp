@@ -3,6 +3,7 @@
 #include <QPushButton>
 
 #include "ui/driver.h"
+#include "ui/hands.h"
 
 using namespace burl;
 using burl::test::Driver;
@@ -132,9 +133,7 @@ TEST_CASE("a piece turned by the form mirrors the drawing", "[ui][layup]")
     auto* pose = d.find<QComboBox>("farPose");
     CHECK(pose->currentIndex() == 2); // bottom face
     CHECK(d.plan().figure("figure_drift"));
-    QTest::keyClick(pose, Qt::Key_Up);
-    QTest::keyClick(pose, Qt::Key_Up);
-    Q_EMIT pose->activated(0);
+    test::choose(pose, 0);
     CHECK(d.job().layup.pieces[0].show == Face::Top);
     CHECK_FALSE(d.plan().figure("figure_drift")); // no longer a bookmatch
 }

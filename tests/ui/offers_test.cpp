@@ -8,6 +8,7 @@
 #include <QPushButton>
 
 #include "ui/driver.h"
+#include "ui/hands.h"
 #include "ui/layup/layup_card.h"
 #include "ui/layup/layup_tray.h"
 
@@ -115,13 +116,7 @@ TEST_CASE("three pieces are laid in one after the other, the next place opens as
 {
     Driver d;
     auto* kind = d.find<QComboBox>("topKind");
-    const auto choose = [](QComboBox* box, const QString& text) {
-        const int i = box->findText(text);
-        REQUIRE(i >= 0);
-        box->setCurrentIndex(i);
-        Q_EMIT box->activated(i);
-        QApplication::processEvents();
-    };
+    const auto choose = [](QComboBox* box, const QString& text) { test::choose(box, text); };
     CHECK_FALSE(d.find<QComboBox>("piece3Slab")->isVisible()); // a pair has two
     choose(kind, QStringLiteral("three to five joined"));
     CHECK(d.plan().layup->missing);

@@ -14,6 +14,7 @@
 #include "support/truth.h"
 #include "ui/dialogs.h"
 #include "ui/driver.h"
+#include "ui/hands.h"
 #include "ui/yard/photo_view.h"
 #include "ui/yard/photo_window.h"
 
@@ -85,8 +86,7 @@ TEST_CASE("a photo is opened, traced, corrected by hand and taken as the face", 
     typeIn(window, "rectWidth", QStringLiteral("1.75 m"));
     typeIn(window, "rectHeight", QStringLiteral("360"));
     auto* lie = window->findChild<QComboBox*>(QStringLiteral("markersLie"));
-    lie->setCurrentIndex(lie->findData(int(MarkerPlane::OnSlab)));
-    Q_EMIT lie->activated(lie->currentIndex());
+    test::chooseValue(lie, int(MarkerPlane::OnSlab));
     REQUIRE(trace->isEnabled());
     const QImage before = view->grab().toImage();
     QTest::mouseClick(trace, Qt::LeftButton);
@@ -221,7 +221,7 @@ TEST_CASE("a broken file is answered in words, and what can be mended is offered
             whenOpen<QMessageBox>([yes](QMessageBox* box) {
                 for (QAbstractButton* b : box->buttons()) {
                     if ((box->buttonRole(b) == QMessageBox::AcceptRole) == yes) {
-                        b->click();
+                        QTest::mouseClick(b, Qt::LeftButton);
                         return;
                     }
                 }

@@ -29,6 +29,7 @@ struct Yard : Driver {
 
     void cell(int row, int column, const QString& text)
     {
+        QApplication::setActiveWindow(&window); // offscreen a popup leaves none
         table()->setFocus();
         table()->setCurrentCell(row, column);
         QTest::keyClick(table(), Qt::Key_F2);

@@ -10,6 +10,7 @@
 #include "core/yard/log_stack.h"
 #include "core/yard/slab_card.h"
 #include "ui/dialogs.h"
+#include "ui/hands.h"
 #include "ui/rack.h"
 #include "ui/yard/capture.h"
 #include "ui/yard/log_end.h"
@@ -172,8 +173,7 @@ TEST_CASE("slabs are found by words, by order and by the code of their tag", "[u
     CHECK(words->text() == QStringLiteral("YB-404")); // said, and left to be corrected
     words->clear();
     auto* order = y.find<QComboBox>("rackOrder");
-    order->setCurrentIndex(order->findText(QStringLiteral("widest")));
-    Q_EMIT order->activated(order->currentIndex());
+    test::choose(order, QStringLiteral("widest"));
     CHECK(rack->found() == all);
     y.shot("rack_widest");
 }

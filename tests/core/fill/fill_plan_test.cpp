@@ -199,25 +199,28 @@ TEST_CASE("orders hold every item, batches fit the bucket, parts keep their rati
     }
 }
 
-TEST_CASE("a deeper river is poured in more layers", "[fill][plan]")
+TEST_CASE("a river is poured in the fewest layers that its class allows", "[fill][plan]")
 {
     Demo demo(2);
-    const auto layersAt = [&](double thickness) {
-        demo.job.layup.thickness_mm = thickness;
+    const auto fewest = [&](double thickness_mm) {
+        demo.job.layup.thickness_mm = thickness_mm;
         const Plan plan = demo.plan();
         for (const FillItem& item : plan.fill->items) {
-            if (item.feature == 0) {
+            if (item.river) {
+                const double most_mm = demo.book.shop->resin(item.resin)->maxLayer_mm;
+                INFO(item.resin << ", " << item.depth_mm << " deep, " << most_mm << " a layer");
+                CHECK(item.layers.count * most_mm >= item.depth_mm - 1e-9);
+                CHECK((item.layers.count - 1) * most_mm < item.depth_mm);
+                CHECK(item.layers.thickness_mm <= most_mm + 1e-9);
                 return item.layers.count;
             }
         }
         return -1;
     };
-    const int thin = layersAt(20.0);
-    const int thick = layersAt(52.0);
-    CHECK(thin == 1);
-    CHECK(thick >= 1);
-    demo.job.fill.overrules = {{{}, 0, "table_top"}};
-    CHECK(layersAt(52.0) > thick);
+    CHECK(fewest(20.0) == 1);
+    const int ofTheRule = fewest(52.0);
+    demo.job.fill.overrules = {{{}, 0, "table_top"}}; // a class for thin coats
+    CHECK(fewest(52.0) > ofTheRule);
 }
 
 TEST_CASE("a finished top weighs its wood and its resin", "[fill][plan]")

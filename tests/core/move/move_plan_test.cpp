@@ -5,10 +5,13 @@
 #include "core/plan/plan.h"
 #include "core/wood/moisture.h"
 #include "support/demo.h"
+#include "support/laid.h"
 
 using namespace burl;
+using burl::test::board;
 using burl::test::codes;
 using burl::test::Demo;
+using burl::test::Laid;
 using Catch::WithinAbs;
 
 TEST_CASE("the room's two seasons give the driest and the wettest wood", "[move][plan]")
@@ -35,6 +38,38 @@ TEST_CASE("a room that is not in the shop is said", "[move][plan]")
     for (const FastenerPlan& f : plan.move->fasteners) {
         CHECK_FALSE(f.slot.known());
     }
+}
+
+TEST_CASE("a slot worked by hand: bolt 8, wood 300 from the held line, walnut from 9 to 6.2 and to 10.8 percent",
+          "[move][plan]")
+{
+    // Flat-sawn, as nobody knows its pith: 300 x C_T x 2.8 in, 300 x C_T x 1.8 out, and half a millimetre each end.
+    Laid l(TopKind::Single, {board(1, 350, 350, 350, 350)});
+    l.shop.climates = {{"by_hand", "by hand", 20.0, 0.0, 20.0, 0.0}};
+    // Humidities that give these moistures, by halving: the table of rest is proven elsewhere.
+    const auto humidityFor = [](double mc_pct) {
+        double low = 5.0;
+        double high = 95.0;
+        for (int i = 0; i < 60; ++i) {
+            (emc_pct(20.0, (low + high) / 2.0) < mc_pct ? low : high) = (low + high) / 2.0;
+        }
+        return (low + high) / 2.0;
+    };
+    l.shop.climates[0].winter_rh_pct = humidityFor(6.2);
+    l.shop.climates[0].summer_rh_pct = humidityFor(10.8);
+    l.job.move.climate = "by_hand";
+    Fastener fastener;
+    fastener.at = {900.0, 300.0};
+    fastener.bolt_mm = 8.0;
+    fastener.clearance_mm = 0.5;
+    l.job.move.fasteners = {fastener};
+    const Plan plan = l.plan();
+    const double c_t = l.shop.speciesOf(*l.shop.slabs[0])->change.tangential;
+    REQUIRE(plan.move->fasteners.size() == 1);
+    const double in = 300.0 * c_t * (9.0 - 6.2);
+    const double out = 300.0 * c_t * (10.8 - 9.0);
+    CHECK_THAT(plan.move->fasteners[0].slot.value(), WithinAbs(8.0 + in + out + 2.0 * 0.5, 1e-6));
+    CHECK_THAT(plan.move->fasteners[0].travel.boltOffset_mm, WithinAbs((in - out) / 2.0, 1e-6));
 }
 
 TEST_CASE("a slot is the bolt, both ways of travel and both clearances", "[move][plan]")
