@@ -23,7 +23,7 @@ class ShopSheet
 public:
     ShopSheet(QPainter& painter, const Page& page, const Job& job, const Shop& shop, const Plan& plan,
               const PictureSource& pictures)
-        : p_(painter), page_(page), job_(job), shop_(shop), plan_(plan), pictures_(pictures), units_(shop.habits.units)
+        : p_(painter), page_(page), job_(job), plan_(plan), pictures_(pictures), units_(shop.habits.units)
     {
     }
 
@@ -389,7 +389,6 @@ private:
     QPainter& p_;
     const Page& page_;
     const Job& job_;
-    const Shop& shop_;
     const Plan& plan_;
     const PictureSource& pictures_;
     const UnitChoice& units_;

@@ -54,8 +54,8 @@ TEST_CASE("the sheet says the job and the figures of the plan", "[sheet]")
         }
         // Each number beside the word that it belongs to.
         const auto text = [&](const char* key) { return QString::fromStdString(figureText(plan.figure(key), {})); };
-        CHECK(words.simplified().contains(QStringLiteral("Rough length %1, final %2")
-                                              .arg(text("rough_length"), text("length"))));
+        CHECK(words.simplified().contains(
+            QStringLiteral("Rough length %1, final %2").arg(text("rough_length"), text("length"))));
         for (const FastenerPlan& f : plan.move->fasteners) {
             if (f.slotted) {
                 CHECK(words.contains(QString::fromStdString(formatParts(f.slot.value(), Unit::Length, {}).number)));

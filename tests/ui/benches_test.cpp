@@ -30,7 +30,14 @@ TEST_CASE("tape stations are typed and the slab grows", "[ui][yard]")
     const SlabId id = d.document.shop().slabs.back()->id;
     auto* table = d.find<ui::ReadingTable>("readings");
     REQUIRE(table->rowCount() == 1);
-    table->setFocus();
+    // The keys go to its name first, and after Enter to its tape.
+    QWidget* name = QApplication::focusWidget();
+    REQUIRE(name == d.find<QLineEdit>("slabName"));
+    QTest::keyClicks(name, QStringLiteral("W1"));
+    QTest::keyClick(name, Qt::Key_Return);
+    CHECK(d.document.shop().slab(id)->name == "W1");
+    REQUIRE(QApplication::focusWidget() == table);
+    CHECK(table->currentRow() == 0);
     const auto type = [&](int row, int column, const QString& text) {
         table->setCurrentCell(row, column);
         QTest::keyClicks(table, text.left(1)); // any key begins to write
@@ -59,7 +66,7 @@ TEST_CASE("tape stations are typed and the slab grows", "[ui][yard]")
     CHECK_THAT(outline->near[1].y, WithinAbs(-8.25 * 25.4, 1e-9));
     type(1, 2, QStringLiteral("wide"));
     CHECK_THAT(outlineOf(d.document.shop().slab(id)->top)->far[1].y, WithinAbs(250.0, 1e-9)); // what was there stays
-    for (int i = 0; i < 10; ++i) {
+    for (int i = 0; i < 11; ++i) {
         d.undo();
     }
     CHECK(d.document.shop().slabs.size() == slabs); // every reading was one step

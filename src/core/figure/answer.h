@@ -1,5 +1,6 @@
 #pragma once
 // What every stage answers with: figures in the order they are read, findings, and what it could not answer.
+// Units: those of the figures.   Threads: values.
 
 #include <optional>
 #include <string>

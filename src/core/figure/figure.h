@@ -1,6 +1,7 @@
 #pragma once
 // A figure carries its working: the formula in words and the named figures it was made of, so that
 // every number can be unfolded down to what somebody read off a tape.
+// Units: each node's own, in its canonical measure.   Threads: values; nodes are shared and never change.
 
 #include <memory>
 #include <string>

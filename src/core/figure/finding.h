@@ -1,5 +1,6 @@
 #pragma once
 // Something to know before cutting.
+// Units: mm on the top.   Threads: values.
 
 #include <optional>
 #include <string>

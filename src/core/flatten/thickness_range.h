@@ -31,9 +31,9 @@ struct ThicknessRangeInput {
 
 struct ThicknessRange {
     double promised_mm = 0.0; // by the readings alone
-    double low_mm = 0.0;      // one time in twenty it is thinner
+    double low_mm = 0.0;      // 4 of 100 samples are thinner: the ends themselves are drawn, so 1 in 20 is promised
     double likely_mm = 0.0;
-    double high_mm = 0.0;           // one time in twenty it is thicker
+    double high_mm = 0.0;           // 3 of 100 samples are thicker
     std::vector<double> samples_mm; // as they were drawn: several pieces are sampled together by their places here
     /// Where one more reading would narrow the range most, and how far the surface may stand off there.
     struct Wanted {

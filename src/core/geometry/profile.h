@@ -1,5 +1,6 @@
 #pragma once
 // A profile: a value along the length, straight between its stations (a live edge, a width).
+// Units: mm; areas mm2.   REQUIRES: stations that rise.   Source: docs/formulas.md#outline.   Threads: pure.
 
 #include <span>
 #include <vector>

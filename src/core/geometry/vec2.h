@@ -1,5 +1,6 @@
 #pragma once
 // Points and rings in millimetres.
+// Units: mm.   Threads: values.
 
 #include <cmath>
 #include <vector>

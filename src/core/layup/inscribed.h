@@ -1,6 +1,6 @@
 #pragma once
 // The largest rectangle of a wanted length, and the largest circle, inside a slab's outline.
-// Units: mm, degrees.   Source: docs/formulas.md#inscribed.   Threads: pure.
+// Units: mm, degrees.   Source: docs/formulas.md#sides-and-outlines.   Threads: pure.
 
 #include "core/geometry/profile.h"
 #include "core/measure/outcome.h"

@@ -1,6 +1,7 @@
 #pragma once
 // Where a slab lies in the top: turned over or end for end, turned a little so that its rip line is
 // straight along the joint, and slid. An isometry of the plane, mirrored when the slab is turned over.
+// Units: mm.   Source: docs/formulas.md#layup.   Threads: values.
 
 #include "core/geometry/profile.h"
 #include "core/geometry/ring.h"

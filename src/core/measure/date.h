@@ -1,5 +1,6 @@
 #pragma once
 // Days as whole numbers, so that they can be reckoned with.
+// Units: days since 1970-01-01.   Errors: nothing for what is no day.   Threads: pure.
 
 #include <optional>
 #include <string>

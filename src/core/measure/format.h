@@ -1,6 +1,7 @@
 #pragma once
 // Showing measures as the maker chose. Text made here may be rounded; the stored value never is:
 // a field that shows a text and is not edited keeps its value (see ui/measure_field.h).
+// Units: in, the canonical measure; out, those chosen.   Threads: pure.
 
 #include <string>
 

@@ -1,5 +1,6 @@
 #pragma once
 // What a call gives back when it may not be able to give its value.
+// Threads: values.
 
 #include <string>
 #include <utility>

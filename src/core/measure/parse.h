@@ -1,5 +1,7 @@
 #pragma once
 // Reading what a maker writes: lengths, volumes, masses and temperatures in any spelling.
+// Units: out, the canonical measure: mm, litres, kg, degrees Celsius.   Errors: "measure.*", each a sentence that says
+// how to write it.   Threads: pure.
 
 #include <string_view>
 

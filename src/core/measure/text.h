@@ -1,5 +1,6 @@
 #pragma once
 // Plain text as files and search boxes hold it.
+// Threads: pure.
 
 #include <string>
 #include <string_view>

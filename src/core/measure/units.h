@@ -1,6 +1,7 @@
 #pragma once
 // The kinds of quantity that appear in a plan, and the maker's choice of how to see them.
 // Inside the program every quantity has one canonical unit, named here; choices only affect text.
+// Threads: values.
 
 namespace burl
 {

@@ -1,6 +1,8 @@
 #pragma once
 // Linear programmes with two to four unknowns and any number of rows: planes over readings, rip
 // lines along an edge.
+// Units: the problem's own.   Errors: the answer says infeasible or unbounded.   Source: docs/formulas.md#planes.
+// Threads: pure.
 
 #include <array>
 #include <cstddef>

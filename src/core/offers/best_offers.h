@@ -1,5 +1,6 @@
 #pragma once
 // The best layups found so far, of which the last is the one to beat.
+// Units: points.   Source: docs/formulas.md#offers.   Threads: one at a time.
 
 #include <algorithm>
 #include <limits>

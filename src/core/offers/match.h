@@ -1,6 +1,7 @@
 #pragma once
 // What two slabs lose by not being of one tree, not mirrored, or far apart in their log.
 // Units: points, 0 nothing lost, 100 all of it.   Source: docs/formulas.md#offers.
+// Threads: pure.
 
 #include <cstddef>
 

@@ -1,5 +1,6 @@
 #pragma once
 // What an offer gains and loses, in the figures of the plan that would come of it.
+// Units: mm, litres, money; losses in points.   Source: docs/formulas.md#offers.   Threads: pure.
 
 #include "core/offers/offers.h"
 #include "core/plan/plan.h"

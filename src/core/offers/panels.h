@@ -1,6 +1,7 @@
 #pragma once
 // Offers of three to five joined pieces. They are sought within one tree, in the order in which they were sawn: the
 // parts of one top come from one tree, and slabs of several trees are laid up by hand.
+// Units: mm; losses in points.   Source: docs/formulas.md#offers.   Threads: pure; the wish to stop is asked often.
 
 #include <functional>
 

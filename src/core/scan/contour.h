@@ -1,5 +1,6 @@
 #pragma once
 // The line along which a field on a grid has one value: marching squares.
+// Units: mm; values are the field's own.   Source: docs/formulas.md#scan.   Threads: pure.
 
 #include <vector>
 

@@ -1,5 +1,6 @@
 #pragma once
 // The whole shop book as one value: the shop and its jobs. Snapshots share what they have in common.
+// Threads: values.
 
 #include <algorithm>
 #include <memory>

@@ -1,5 +1,6 @@
 #pragma once
 // Edits: functions from a book to the next one, sharing all they do not touch.
+// Threads: pure.
 
 #include "core/shop/book.h"
 

@@ -2,6 +2,7 @@
 // A job: what the maker chose for one top. Nothing here is computed.
 // Frame of the top, mm, looking at the show face: x along the length from the left end of the final
 // top, y across, up the sheet; y = 0 is the joint of a pair and the middle of a river or a single.
+// Units: as the names say.   Threads: values.
 
 #include <optional>
 #include <string>

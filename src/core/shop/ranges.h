@@ -2,6 +2,7 @@
 // What a measure may be: one table for the fields on screen, job files, the shop book, the command line and what is
 // imported. A number outside its range is refused with both ends named; it is never changed in silence.
 // Units: as the names say. The ends are those beyond which a number is a slip of the pen, not a choice.
+// Units: as the names say.   Threads: constants.
 
 #include <cstddef>
 #include <string>

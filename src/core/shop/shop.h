@@ -1,6 +1,7 @@
 #pragma once
 // The shop: slabs in the yard, materials, climates, habits. Plain values; slabs are shared between
 // snapshots so that an edit copies only what it touches.
+// Units: as the names say.   Threads: values.
 
 #include <memory>
 #include <optional>

@@ -2,6 +2,7 @@
 // A slab as the maker knows it: what the tape, the rails and the meter say. Nothing here is computed.
 // Frame of a slab, mm: x from the butt end to the top end of the tree, y from the near edge to the
 // far edge, z up, the top face up.
+// Units: mm, kg, % MC.   Threads: values.
 
 #include <optional>
 #include <string>

@@ -2,6 +2,8 @@
 // A log seen end-on: its slabs one above the other with the saw between them, where the pith lies, and
 // the edits that put the stack in order.
 // Frame: mm, z downwards from the upper face of the top-most slab, y from the near to the far edge.
+// Units: mm.   Source: docs/formulas.md#log.   Errors: none; a slab without a tape or a thickness is left out. Threads:
+// pure.
 
 #include <memory>
 #include <optional>

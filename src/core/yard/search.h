@@ -1,5 +1,6 @@
 #pragma once
 // Finding slabs again among many: by words, in an order. Pure.
+// Units: none.   Threads: pure.
 
 #include <string>
 #include <string_view>

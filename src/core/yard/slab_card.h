@@ -1,6 +1,7 @@
 #pragma once
 // The card of one slab: what its readings make of it. Pure; the yard shows it, the tag prints it.
 // Units: mm, litres, kg, % MC, days.   Source: docs/formulas.md#slab-card.
+// Threads: pure.
 
 #include <optional>
 #include <vector>

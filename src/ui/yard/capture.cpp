@@ -161,6 +161,20 @@ void Capture::entered(int row, int column, const QString& text)
     fill(); // of what was refused, what was there before stays
 }
 
+void Capture::startTyping()
+{
+    const auto empty = [this](int row) {
+        const QTableWidgetItem* cell = table_->item(row, 0);
+        return cell == nullptr || cell->text().isEmpty();
+    };
+    int row = 0;
+    while (row + 1 < table_->rowCount() && !empty(row)) {
+        ++row;
+    }
+    table_->setFocus();
+    table_->setCurrentCell(row, 0);
+}
+
 void Capture::showDrying(const Slab& slab, const SlabCard& card)
 {
     drying_->show(slab, card);

@@ -39,6 +39,8 @@ public:
     [[nodiscard]] QString page() const;
     /// Opens a page by its id; nothing when there is none such.
     void show(const QString& page);
+    /// The first cell that is still empty waits for the next key.
+    void startTyping();
     void showDrying(const Slab& slab, const SlabCard& card);
     /// The kind that the next feature drawn on the board gets.
     [[nodiscard]] FeatureKind nextKind() const;

@@ -34,7 +34,7 @@ void SlabForm::addFirst() const
     form_.addChoice(
         QStringLiteral("slabSpecies"), tr("Species"),
         [&doc] {
-            std::vector<ChoicesForm::Option> out;
+            std::vector<ChoicesForm::Option> out{{tr("not said"), QString()}};
             for (const Species& s : doc.shop().species) {
                 out.push_back({translated(s.name), fromCore(s.id)});
             }

@@ -1,5 +1,6 @@
 #include "ui/yard/yard_bench.h"
 
+#include <QLineEdit>
 #include <QPainter>
 #include <QVBoxLayout>
 
@@ -58,6 +59,8 @@ void YardBench::buildCard()
 {
     const SlabForm slab(*form_, document_, [this] { return slab_; });
     slab.addFirst();
+    connect(form_->findChild<QLineEdit*>(QStringLiteral("slabName")), &QLineEdit::returnPressed, capture_,
+            &Capture::startTyping);
     form_->addButton(QStringLiteral("takeInPhoto"), tr("face from a photo…"), [this] { takeInPhoto(); });
     form_->addButton(QStringLiteral("takeInFile"), tr("readings or outline from a file…"), [this] { takeInFile(); });
     form_->addButton(QStringLiteral("newSlab"), tr("+ new slab"), [this] { newSlab(); });
@@ -79,8 +82,7 @@ void YardBench::newSlab()
     Slab slab;
     slab.id = freeSlabId(document_.book());
     slab.name = tr("S%1").arg(slab.id.value).toStdString();
-    slab.species = "black_walnut";
-    if (const auto now = current()) {
+    if (const auto now = current(); now != nullptr && now->log.value != 0) { // a sister; of others nobody said the wood
         slab.species = now->species;
         slab.log = now->log;
     }
@@ -88,6 +90,10 @@ void YardBench::newSlab()
     document_.apply(tr("New slab"), withSlab(document_.book(), std::move(slab)));
     capture_->show(QStringLiteral("topTape"));
     Q_EMIT slabWanted(id);
+    // What is typed now is its name, and after Enter its tape.
+    auto* name = form_->findChild<QLineEdit*>(QStringLiteral("slabName"));
+    name->setFocus();
+    name->selectAll();
 }
 
 void YardBench::setSlab(SlabId id)
