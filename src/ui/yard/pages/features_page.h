@@ -20,7 +20,7 @@ public:
     void fill(const Slab& slab) override;
     [[nodiscard]] QString hint(const Slab& slab) const override;
     [[nodiscard]] QWidget* tools() override;
-    [[nodiscard]] int columnWidth() const override { return 72; } // five columns must fit
+    [[nodiscard]] int columnWidth() const override { return 80; } // five columns must fit beside the log
     /// The kind that the next feature drawn on the board gets.
     [[nodiscard]] FeatureKind nextKind() const { return kind_; }
 

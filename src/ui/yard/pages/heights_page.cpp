@@ -45,6 +45,9 @@ HeightsPage::HeightsPage(Document& document, ReadingTable& table, Face face, QWi
     across_->setRange(2, kMostAcross);
     along_->setValue(kUsualAlong);
     across_->setValue(kUsualAcross);
+    for (QSpinBox* count : {along_, across_}) { // typed, or by the arrow keys
+        count->setButtonSymbols(QAbstractSpinBox::NoButtons);
+    }
     along_->setSuffix(tr(" along"));
     across_->setSuffix(tr(" across"));
     auto* grid = named(new QPushButton(tr("lay out the grid"), tools_), name("layOutGrid"), tr("Lay out the grid"));
