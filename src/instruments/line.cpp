@@ -4,11 +4,12 @@
 #include <array>
 #include <charconv>
 #include <cmath>
-#include <cstdio>
+#include <limits>
 #include <utility>
 
 #include "core/measure/text.h"
 #include "core/measure/units.h"
+#include "core/shop/ranges.h"
 
 namespace burl
 {
@@ -165,7 +166,7 @@ InstrumentLine readInstrumentLine(std::string_view line)
             const auto deep = numberIn(words[i].substr(6));
             const auto mm =
                 deep && i + 1 < words.size() ? canonical(InstrumentKind::Depth, *deep, words[i + 1]) : std::nullopt;
-            if (!mm) {
+            if (!mm || !ranges::kMeterDepth_mm.holds(*mm)) { // no pins reach there: the line is not as it was sent
                 return garbage(line);
             }
             out.depth_mm = *mm;
@@ -185,12 +186,13 @@ InstrumentLine readInstrumentLine(std::string_view line)
 std::string writeInstrumentLine(const InstrumentReading& reading)
 {
     const KindWord& kind = wordsOf(reading.kind);
-    std::array<char, 96> buffer{};
-    const auto number = [&buffer](double v) {
-        const int n = std::snprintf(buffer.data(), buffer.size(), "%.2f", v);
-        std::string text(buffer.data(), static_cast<size_t>(std::max(0, n)));
-        std::replace(text.begin(), text.end(), ',', '.'); // whatever the machine's language
-        return text;
+    const auto number = [](double v) {
+        constexpr int kDecimals = 2;
+        // Every double has room: 309 digits before the point.
+        std::array<char, std::numeric_limits<double>::max_exponent10 + 8> buffer{};
+        const auto [end, error] =
+            std::to_chars(buffer.data(), buffer.data() + buffer.size(), v, std::chars_format::fixed, kDecimals);
+        return std::string(buffer.data(), error == std::errc{} ? end : buffer.data());
     };
     std::string line = std::string(kind.word) + ' ' + number(reading.value) + ' ' + std::string(kind.unit);
     if (reading.depth_mm) {
@@ -199,8 +201,9 @@ std::string writeInstrumentLine(const InstrumentReading& reading)
     if (reading.button) {
         line += " button";
     }
-    const int n = std::snprintf(buffer.data(), buffer.size(), " *%02X\n", checkOf(line));
-    return line + std::string(buffer.data(), static_cast<size_t>(std::max(0, n)));
+    constexpr std::string_view kHex = "0123456789ABCDEF";
+    const unsigned check = checkOf(line);
+    return line + " *" + kHex[check >> 4U & 15U] + kHex[check & 15U] + '\n';
 }
 
 std::vector<InstrumentLine> InstrumentLines::take(std::string_view bytes)

@@ -83,6 +83,18 @@ TEST_CASE("a written line is read back, and one lost bit is seen", "[instruments
     CHECK(std::get<InstrumentReading>(readInstrumentLine(line)) == deep);
 }
 
+TEST_CASE("a depth that no pins reach is no reading, and any number is written whole", "[instruments]")
+{
+    const InstrumentLine line = readInstrumentLine("moisture 9.10 % depth=1e300 mm");
+    REQUIRE(std::holds_alternative<InstrumentTrouble>(line));
+    InstrumentReading far;
+    far.kind = InstrumentKind::Depth;
+    far.value = 1e300;
+    const std::string written = writeInstrumentLine(far);
+    CHECK(written.find(" mm") > 300);
+    CHECK(written.find(',') == std::string::npos);
+}
+
 TEST_CASE("bytes are taken apart into lines however they come", "[instruments]")
 {
     const std::string all = "depth 1.00 mm\r\n\r\ndepth 2.00 mm\nrubbish\ndepth 3.00 mm\n";
