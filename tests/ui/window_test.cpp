@@ -327,6 +327,14 @@ TEST_CASE("an empty book says how to begin, and begins it with a click", "[ui][w
     };
     REQUIRE(click(QStringLiteral("yard"), QStringLiteral("add the first slab")));
     CHECK(document.shop().slabs.size() == 1);
+    CHECK(document.shop().slabs.front()->species.empty()); // nobody said it
+    CHECK(window.findChild<QComboBox*>(QStringLiteral("slabSpecies"))->currentText() == QStringLiteral("not said"));
+    REQUIRE(QApplication::focusWidget() == window.findChild<QLineEdit*>(QStringLiteral("slabName")));
+    if (const QString folder = qEnvironmentVariable("BURL_SHOTS"); !folder.isEmpty()) {
+        window.resize(1280, 800);
+        QApplication::processEvents();
+        window.grab().save(folder + QStringLiteral("/first_slab.png"));
+    }
     whenOpen<QInputDialog>([](QInputDialog* dialog) {
         dialog->setTextValue(QStringLiteral("First table"));
         dialog->accept();
