@@ -169,7 +169,8 @@ void inspectItem(const FillInput& in, const FillItem& item, std::vector<Finding>
     if (item.layers.count > 1) {
         const Figure layers = layersFigure(item, *r);
         addFinding(findings, "fill.layers", Severity::Caution,
-                   "Pour the " + name.text + (item.river ? "" : ",") + " in {1} layers of {2}.",
+                   "Pour the " + name.text + (item.river ? "" : ",") + " in " + std::to_string(item.layers.count) +
+                       " layers of {2}.",
                    {name.at, layers,
                     made("layer", "layer", "{0} ÷ {1}", {item.depth, layers}, item.layers.thickness_mm, Unit::Length)},
                    "next layer inside the recoat window, or scuff", name.place);

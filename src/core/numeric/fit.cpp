@@ -12,8 +12,10 @@ namespace burl
 namespace
 {
 
-/// What must stand out of rounding for the points to tell a coefficient, of numbers near one.
-constexpr double kTells = 1e-9;
+// What must stand out for the points to tell a coefficient, of numbers near one. A plane leans by what a tenth of a
+// millimetre in three metres cannot tell; a sheet's coefficients are scaled by both extents, so only rounding matters.
+constexpr double kTellsLean = 3e-5;
+constexpr double kTellsBend = 1e-9;
 
 struct Extent {
     double low = 0.0;
@@ -29,10 +31,10 @@ template <typename Of> Extent extent(std::span<const Point3> points, Of of)
     return {of(*low), of(*high)};
 }
 
-std::optional<Eigen::VectorXd> solved(const Eigen::MatrixXd& matrix, const Eigen::VectorXd& values)
+std::optional<Eigen::VectorXd> solved(const Eigen::MatrixXd& matrix, const Eigen::VectorXd& values, double tells)
 {
     Eigen::ColPivHouseholderQR<Eigen::MatrixXd> qr(matrix);
-    qr.setThreshold(kTells);
+    qr.setThreshold(tells);
     if (qr.rank() < matrix.cols()) {
         return std::nullopt;
     }
@@ -59,7 +61,7 @@ std::optional<Plane> fittedPlane(std::span<const Point3> points)
         matrix.row(i) << 1.0, (p.x - x.middle()) / half, (p.y - y.middle()) / half;
         z(i) = p.z;
     }
-    const auto fit = solved(matrix, z);
+    const auto fit = solved(matrix, z, kTellsLean);
     if (!fit) {
         return std::nullopt;
     }
@@ -89,7 +91,7 @@ std::optional<BentSheet> fittedSheet(std::span<const Point3> points)
         matrix.row(i) << 1.0, u, v, u * v, u * u, v * v;
         z(i) = p.z;
     }
-    const auto fit = solved(matrix, z);
+    const auto fit = solved(matrix, z, kTellsBend);
     if (!fit) {
         return std::nullopt;
     }

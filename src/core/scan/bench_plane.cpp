@@ -8,6 +8,7 @@
 #include <cstdint>
 
 #include "core/numeric/fit.h"
+#include "core/scan/thinned.h"
 
 namespace burl
 {
@@ -165,18 +166,14 @@ bool settle(BenchPlane& bench, const std::vector<Point3>& cloud, double within)
 
 std::optional<BenchPlane> findBench(const std::vector<Point3>& cloud)
 {
-    std::vector<Point3> sample;
-    const size_t every = std::max<size_t>(1, cloud.size() / kSample);
-    for (size_t i = 0; i < cloud.size(); i += every) {
-        sample.push_back(cloud[i]);
-    }
-    const auto found = planeOfMost(sample);
+    const auto found = planeOfMost(thinned(cloud, kSample));
     if (!found) {
         return std::nullopt;
     }
     BenchPlane bench{poseOf(*found), 0.0};
+    const std::vector<Point3> enough = thinned(cloud, kEnoughToFit);
     for (const double within : {kOnBench_mm * 2.0, kOnBench_mm, kSettled_mm}) {
-        if (!settle(bench, cloud, within)) {
+        if (!settle(bench, enough, within)) {
             break;
         }
     }

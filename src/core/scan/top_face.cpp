@@ -9,6 +9,7 @@
 #include <memory>
 
 #include "core/numeric/fit.h"
+#include "core/scan/thinned.h"
 
 namespace burl
 {
@@ -126,9 +127,10 @@ std::optional<TopFace> findTopFace(const std::vector<Point3>& over)
 {
     BentSheet sheet;
     sheet.c[0] = commonestHeight_mm(over);
+    const std::vector<Point3> enough = thinned(over, kEnoughToFit);
     for (const double within : kWithin_mm) {
         std::vector<Point3> close;
-        for (const Point3& p : over) {
+        for (const Point3& p : enough) {
             if (std::abs(p.z - sheet.at(p.x, p.y)) <= within) {
                 close.push_back(p);
             }

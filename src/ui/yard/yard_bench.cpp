@@ -64,7 +64,7 @@ void YardBench::buildCard()
     form_->addButton(QStringLiteral("takeInPhoto"), tr("face from a photo…"), [this] { takeInPhoto(); });
     form_->addButton(QStringLiteral("takeInFile"), tr("readings or outline from a file…"), [this] { takeInFile(); });
     form_->addButton(QStringLiteral("newSlab"), tr("+ new slab"), [this] { newSlab(); });
-    form_->addButton(QStringLiteral("printTag"), tr("print its tag…"), [this] { printTag(); });
+    form_->addButton(QStringLiteral("printTag"), tr("export its tag as PDF…"), [this] { printTag(); });
     form_->fold(tr("more of this slab"));
     slab.addRest();
     form_->addButton(QStringLiteral("removeSlab"), tr("take this slab out of the book"), [this] {
