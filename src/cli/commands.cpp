@@ -79,7 +79,7 @@ std::string planJson(const JobFile& job, const Plan& plan, bool working)
                                         {"sentence", sentence(finding, units)},
                                         {"remedy", remedyText(finding, units)}});
         }
-        root[stage.stage] = part;
+        root[std::string(stage.stage)] = part;
     }
     return root.dump(2);
 }

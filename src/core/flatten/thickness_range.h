@@ -31,9 +31,9 @@ struct ThicknessRangeInput {
 
 struct ThicknessRange {
     double promised_mm = 0.0; // by the readings alone
-    double low_mm = 0.0;      // 4 of 100 samples are thinner: the ends themselves are drawn, so 1 in 20 is promised
+    double low_mm = 0.0;      // as Interval says
     double likely_mm = 0.0;
-    double high_mm = 0.0;           // 3 of 100 samples are thicker
+    double high_mm = 0.0;           // as Interval says
     std::vector<double> samples_mm; // as they were drawn: several pieces are sampled together by their places here
     /// Where one more reading would narrow the range most, and how far the surface may stand off there.
     struct Wanted {
@@ -51,7 +51,8 @@ using RangeProgress = std::function<bool(double)>;
 [[nodiscard]] Expected<ThicknessRange> thicknessRange(const ThicknessRangeInput& input,
                                                       const RangeProgress& progress = {});
 
-/// What so many thicknesses tell: one time in twenty less than the first, as often more than the last.
+/// What so many thicknesses tell: 4 in 100 are less than the first, 3 in 100 more than the last. That is a little wider
+/// than the one in twenty that is promised at each end, because the true thickness strays more than the samples do.
 struct Interval {
     double low_mm = 0.0;
     double likely_mm = 0.0;

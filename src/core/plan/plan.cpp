@@ -54,7 +54,7 @@ std::vector<NamedAnswer> Plan::answers() const
     return out;
 }
 
-std::vector<Entry> Plan::figuresOf(const std::string& bench) const
+std::vector<Entry> Plan::figuresOf(std::string_view bench) const
 {
     std::vector<Entry> out;
     for (const NamedAnswer& stage : answers()) {
@@ -65,7 +65,7 @@ std::vector<Entry> Plan::figuresOf(const std::string& bench) const
     return out;
 }
 
-std::vector<Finding> Plan::findingsOf(const std::string& bench) const
+std::vector<Finding> Plan::findingsOf(std::string_view bench) const
 {
     std::vector<Finding> out;
     for (const NamedAnswer& stage : answers()) {

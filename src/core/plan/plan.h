@@ -3,6 +3,7 @@
 
 #include <memory>
 #include <string>
+#include <string_view>
 #include <tuple>
 #include <vector>
 
@@ -33,8 +34,8 @@ template <typename StageType> struct Made {
 
 /// A stage's answer in the shape that all share, with its name.
 struct NamedAnswer {
-    std::string stage;
-    std::string bench; // id of the bench that shows it
+    std::string_view stage;
+    std::string_view bench; // id of the bench that shows it
     const StageAnswer* answer;
     bool computed;
 };
@@ -55,8 +56,8 @@ struct Plan {
     /// All answers in that order.
     [[nodiscard]] std::vector<NamedAnswer> answers() const;
     /// What a bench shows, of all its stages.
-    [[nodiscard]] std::vector<Entry> figuresOf(const std::string& bench) const;
-    [[nodiscard]] std::vector<Finding> findingsOf(const std::string& bench) const;
+    [[nodiscard]] std::vector<Entry> figuresOf(std::string_view bench) const;
+    [[nodiscard]] std::vector<Finding> findingsOf(std::string_view bench) const;
     /// The figure with this key in any stage, also among the workings; unknown when there is none.
     [[nodiscard]] Figure figure(const std::string& key) const;
 };

@@ -34,7 +34,7 @@ std::string stagesMade(const Plan& plan)
 {
     std::string out;
     for (const NamedAnswer& stage : plan.answers()) {
-        out += stage.computed ? (out.empty() ? "" : " ") + stage.stage : "";
+        out += stage.computed ? (out.empty() ? "" : " ") + std::string(stage.stage) : "";
     }
     return out;
 }

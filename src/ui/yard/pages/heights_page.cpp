@@ -32,8 +32,8 @@ HeightsPage::HeightsPage(Document& document, ReadingTable& table, Face face, QWi
       along_(new QSpinBox(tools_)), across_(new QSpinBox(tools_))
 {
     const bool top = face == Face::Top;
-    const auto name = [top](const char* word) { // of the usual face as it always was
-        return top ? QString::fromLatin1(word) : QStringLiteral("under_") + QString::fromLatin1(word);
+    const auto name = [top](const char* word) {
+        return QString::fromLatin1(word) + (top ? QString() : QStringLiteral("Under"));
     };
     named(tools_, name("gridTools"), tr("Grid of the readings"));
     named(from_, name("heightsFrom"), tr("Heights are read"));

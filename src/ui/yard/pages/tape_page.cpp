@@ -11,7 +11,7 @@ namespace burl::ui
 TapePage::TapePage(Document& document, ReadingTable& table, Face face, QWidget* parent)
     : ReadingPage(document, table, parent), face_(face), from_(new QComboBox(parent))
 {
-    named(from_, face == Face::Top ? QStringLiteral("tapeFrom") : QStringLiteral("bottomTapeFrom"),
+    named(from_, face == Face::Top ? QStringLiteral("tapeFrom") : QStringLiteral("tapeFromUnder"),
           tr("Offsets are read from"));
     from_->addItem(tr("from a string"), int(TapeFrom::String));
     from_->addItem(tr("from a straight edge"), int(TapeFrom::StraightEdge));
