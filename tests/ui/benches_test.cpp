@@ -38,6 +38,29 @@ TEST_CASE("tape stations are typed and the slab grows", "[ui][yard]")
     CHECK(d.document.shop().slab(id)->name == "W1");
     REQUIRE(QApplication::focusWidget() == table);
     CHECK(table->currentRow() == 0);
+    // By the keys alone: the stations go down one column, each under the last.
+    for (const char* station : {"10", "310", "610"}) {
+        QTest::keyClicks(QApplication::focusWidget(), QString::fromLatin1(station).left(1));
+        QTest::keyClicks(QApplication::focusWidget(), QString::fromLatin1(station).mid(1));
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
+        QApplication::processEvents();
+        CHECK(table->currentColumn() == 0);
+    }
+    CHECK(table->currentRow() == 3);
+    REQUIRE(d.document.shop().slab(id)->top.readings.size() == 3);
+    CHECK(d.document.shop().slab(id)->top.readings[1].at_mm == 310.0);
+    // What is refused leaves the cell waiting for it.
+    QTest::keyClicks(QApplication::focusWidget(), QStringLiteral("2"));
+    QTest::keyClicks(QApplication::focusWidget(), QStringLiteral(",000"));
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
+    QApplication::processEvents();
+    CHECK(table->currentRow() == 3);
+    CHECK(table->currentColumn() == 0);
+    CHECK(d.document.shop().slab(id)->top.readings.size() == 3);
+    for (int i = 0; i < 3; ++i) {
+        d.undo();
+    }
+    REQUIRE(table->rowCount() == 1);
     const auto type = [&](int row, int column, const QString& text) {
         table->setCurrentCell(row, column);
         QTest::keyClicks(table, text.left(1)); // any key begins to write

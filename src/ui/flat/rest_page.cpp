@@ -179,24 +179,14 @@ void RestPage::entered(int row, int column, const QString& text)
     if (!index) {
         return;
     }
-    std::optional<double> value;
-    if (!text.trimmed().isEmpty()) {
-        const auto read = parseLength_mm(text.toStdString(), document_.units().length);
-        if (!read) {
-            Q_EMIT message(fromCore(read.error().sentence));
-            refresh(); // what was there before stays
-            return;
-        }
-        if (!ranges::kHeight_mm.holds(*read)) {
-            Q_EMIT message(tr("%1 is outside %2 to %3 here.")
-                               .arg(text.trimmed(), cellText(ranges::kHeight_mm.least, Unit::Length, document_.units()),
-                                    cellText(ranges::kHeight_mm.most, Unit::Length, document_.units())));
-            refresh();
-            return;
-        }
-        value = *read;
+    const CellEntry entry = readCell(text, Unit::Length, ranges::kHeight_mm, document_.units());
+    if (!entry.refused.isEmpty()) {
+        table_->stay();
+        Q_EMIT message(entry.refused);
+        refresh(); // what was there before stays
+        return;
     }
-    edit(tr("Height after the rest"), [&](Rest& r) { r.readings->readings_mm[*index] = value; });
+    edit(tr("Height after the rest"), [&](Rest& r) { r.readings->readings_mm[*index] = entry.value; });
 }
 
 void RestPage::setPiece(size_t piece)

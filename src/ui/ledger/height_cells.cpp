@@ -1,5 +1,6 @@
 #include "ui/ledger/height_cells.h"
 
+#include "core/measure/parse.h"
 #include "ui/ledger/measure_field.h"
 #include "ui/ledger/reading_table.h"
 #include "ui/text.h"
@@ -11,6 +12,24 @@ QString cellText(double value, Unit unit, const UnitChoice& units)
 {
     const QString text = editText(value, unit, units);
     return isInches(units.length) ? text : text.section(QLatin1Char(' '), 0, 0);
+}
+
+CellEntry readCell(const QString& text, Unit unit, Range range, const UnitChoice& units)
+{
+    if (text.trimmed().isEmpty()) {
+        return {};
+    }
+    const auto read =
+        unit == Unit::Count ? parseNumber(text.toStdString()) : parseLength_mm(text.toStdString(), units.length);
+    if (!read) {
+        return {std::nullopt, fromCore(read.error().sentence)};
+    }
+    if (!range.holds(*read)) {
+        return {std::nullopt,
+                QCoreApplication::translate("burl::ui::ReadingTable", "%1 is outside %2 to %3 here.")
+                    .arg(text.trimmed(), cellText(range.least, unit, units), cellText(range.most, unit, units))};
+    }
+    return {*read, {}};
 }
 
 void fillHeights(ReadingTable& table, const HeightGrid& grid, const UnitChoice& units)

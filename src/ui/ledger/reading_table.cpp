@@ -62,7 +62,10 @@ void ReadingTable::take(const QString& text)
         return;
     }
     cell->setText(text);
-    walk();
+    if (!stays_) {
+        walk();
+    }
+    stays_ = false;
 }
 
 void ReadingTable::keyPressEvent(QKeyEvent* event)
@@ -72,7 +75,9 @@ void ReadingTable::keyPressEvent(QKeyEvent* event)
         return;
     }
     if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
-        walk();
+        if (state() != QAbstractItemView::EditingState) { // an editor lets Enter through, and walks when it is closed
+            walk();
+        }
         return;
     }
     if (event->key() == Qt::Key_Delete || event->key() == Qt::Key_Backspace) {
@@ -88,9 +93,10 @@ void ReadingTable::keyPressEvent(QKeyEvent* event)
 void ReadingTable::closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint)
 {
     QTableWidget::closeEditor(editor, hint);
-    if (hint == QAbstractItemDelegate::SubmitModelCache) { // Enter
+    if (hint == QAbstractItemDelegate::SubmitModelCache && !stays_) { // Enter
         walk();
     }
+    stays_ = false;
 }
 
 } // namespace burl::ui

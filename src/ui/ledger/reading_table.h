@@ -21,6 +21,9 @@ public:
     /// A reading for the cell that waits, as if typed with Enter after it.
     void take(const QString& text);
 
+    /// What was just entered is refused: Enter does not walk on, the cell waits for it again.
+    void stay() { stays_ = true; }
+
 Q_SIGNALS:
     void entered(int row, int column, const QString& text);
     /// Space: the waiting cell is to be read by an instrument.
@@ -33,6 +36,7 @@ protected:
 private:
     void walk();
     int firstWalked_ = 0;
+    bool stays_ = false;
 };
 
 } // namespace burl::ui

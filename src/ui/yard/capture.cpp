@@ -156,6 +156,7 @@ void Capture::fill()
 void Capture::entered(int row, int column, const QString& text)
 {
     if (const auto refused = open_->enter(row, column, text)) {
+        table_->stay();
         Q_EMIT message(*refused);
     }
     fill(); // of what was refused, what was there before stays

@@ -1,6 +1,5 @@
 #include "ui/yard/pages/reading_page.h"
 
-#include "core/measure/parse.h"
 #include "ui/ledger/height_cells.h"
 #include "ui/ledger/reading_table.h"
 #include "ui/text.h"
@@ -15,21 +14,11 @@ ReadingPage::ReadingPage(Document& document, ReadingTable& table, QObject* paren
 
 std::optional<QString> ReadingPage::enter(int row, int column, const QString& text)
 {
-    if (text.trimmed().isEmpty()) {
-        change(row, column, std::nullopt);
-        return std::nullopt;
+    const CellEntry entry = readCell(text, unit(column), range(column), units());
+    if (!entry.refused.isEmpty()) {
+        return entry.refused;
     }
-    const auto read = unit(column) == Unit::Count ? parseNumber(text.toStdString())
-                                                  : parseLength_mm(text.toStdString(), units().length);
-    if (!read) {
-        return fromCore(read.error().sentence);
-    }
-    if (const Range allowed = range(column); !allowed.holds(*read)) {
-        return tr("%1 is outside %2 to %3 here.")
-            .arg(text.trimmed(), cellText(allowed.least, unit(column), units()),
-                 cellText(allowed.most, unit(column), units()));
-    }
-    change(row, column, *read);
+    change(row, column, entry.value);
     return std::nullopt;
 }
 
