@@ -15,6 +15,25 @@ namespace burl
 namespace
 {
 
+// A card is white with a dark figure about its middle. The limits are wide: what they let through by mistake loses
+// to the cards by its certainty.
+constexpr double kMostPixels = 2600.0;                             // longer pictures are searched smaller
+constexpr int kFirstLevel = 90, kLastLevel = 235, kLevelStep = 12; // of white, from deep shade to full sun
+constexpr size_t kSpeckles = 20'000;                               // shapes at one level: nothing is told there
+constexpr double kSmallest = 1.2e-4, kLargest = 0.03;              // a card, as a share of the picture
+constexpr double kFewestPixels = 10.0;                             // of its shortest side
+constexpr double kMostSlanted = 4.5;                               // its longest side over its shortest
+constexpr double kCorner = 0.05;        // of its rim: what may be cut off to find four corners
+constexpr double kFits = 0.8;           // share of the shape that its four sides must enclose, and the other way round
+constexpr double kCertain = 0.35;       // of the best possible card
+constexpr double kOffCorner = 0.15;     // of a side, at both ends: corners are rounded
+constexpr double kBesideSide = 0.06;    // of its length: points further off belong to another side
+constexpr double kLeastContrast = 60.0; // grey levels between white and figure
+constexpr double kBetween = 0.45;       // share of the way from dark to light that parts them
+constexpr double kLeastDark = 0.07, kMostDark = 0.7; // share of the card that its figure covers
+constexpr double kDarkRim = 0.35;                    // share of its rim that a shadow or a finger may cover
+constexpr double kOffMiddle = 0.1;                   // of the side: how far the figure may lie off the middle
+
 Vec2 diagonals(const std::array<Vec2, 4>& c)
 {
     const Vec2 a = c[2] - c[0];
@@ -35,7 +54,8 @@ bool sideThrough(const std::vector<cv::Point>& contour, Vec2 from, Vec2 to, cv::
     for (const cv::Point& p : contour) {
         const Vec2 v = Vec2{p.x + 0.5, p.y + 0.5} - from;
         const double share = dot(v, side) / (size * size);
-        if (share > 0.15 && share < 0.85 && std::abs(cross(v, side)) / size < std::max(2.0, 0.06 * size)) {
+        if (share > kOffCorner && share < 1.0 - kOffCorner &&
+            std::abs(cross(v, side)) / size < std::max(2.0, kBesideSide * size)) {
             along.emplace_back(static_cast<float>(p.x + 0.5), static_cast<float>(p.y + 0.5));
         }
     }
@@ -70,10 +90,10 @@ double figureIn(const cv::Mat& grey, const std::array<Vec2, 4>& corners, double&
     double low = 0.0;
     double high = 0.0;
     cv::minMaxLoc(card, &low, &high);
-    if (high - low < 60.0) {
+    if (high - low < kLeastContrast) {
         return 0.0;
     }
-    const double level = low + 0.45 * (high - low);
+    const double level = low + kBetween * (high - low);
     int dark = 0;
     int darkRim = 0;
     int rim = 0;
@@ -94,11 +114,12 @@ double figureIn(const cv::Mat& grey, const std::array<Vec2, 4>& corners, double&
         }
     }
     const double share = static_cast<double>(dark) / ((n - 4) * (n - 4));
-    if (share < 0.07 || share > 0.7 || darkRim > rim * 0.35) {
+    if (share < kLeastDark || share > kMostDark || darkRim > rim * kDarkRim) {
         return 0.0;
     }
     asymmetry = std::hypot(sx / dark - n / 2.0, sy / dark - n / 2.0) / n;
-    return asymmetry < 0.1 ? (1.0 - 5.0 * asymmetry) * (1.0 - static_cast<double>(darkRim) / rim) : 0.0;
+    return asymmetry < kOffMiddle ? (1.0 - asymmetry / (2.0 * kOffMiddle)) * (1.0 - static_cast<double>(darkRim) / rim)
+                                  : 0.0;
 }
 
 } // namespace
@@ -111,7 +132,7 @@ std::vector<Marker> findMarkers(const Pixels& photo)
     }
     const cv::Mat full(photo.height, photo.width, CV_8UC3, const_cast<std::uint8_t*>(photo.bgr.data()));
     // Large pictures are searched smaller: a card is some 50 pixels wide there still.
-    const double scale = std::min(1.0, 2600.0 / std::max(photo.width, photo.height));
+    const double scale = std::min(1.0, kMostPixels / std::max(photo.width, photo.height));
     cv::Mat bgr = full;
     if (scale < 1.0) {
         cv::resize(full, bgr, {}, scale, scale, cv::INTER_AREA);
@@ -124,21 +145,21 @@ std::vector<Marker> findMarkers(const Pixels& photo)
     cv::Mat white = cv::min(cv::min(channels[0], channels[1]), channels[2]);
     cv::GaussianBlur(white, white, {3, 3}, 0);
     const double area = static_cast<double>(bgr.cols) * bgr.rows;
-    for (int level = 90; level <= 235; level += 12) {
+    for (int level = kFirstLevel; level <= kLastLevel; level += kLevelStep) {
         cv::Mat mask;
         cv::threshold(white, mask, level, 255, cv::THRESH_BINARY);
         std::vector<std::vector<cv::Point>> shapes;
         cv::findContours(mask, shapes, cv::RETR_EXTERNAL, cv::CHAIN_APPROX_NONE);
-        if (shapes.size() > 20'000) {
+        if (shapes.size() > kSpeckles) {
             continue; // speckles: nothing to be told at this level
         }
         for (const auto& shape : shapes) {
             const double size = cv::contourArea(shape);
-            if (size < 1.2e-4 * area || size > 0.03 * area) {
+            if (size < kSmallest * area || size > kLargest * area) {
                 continue;
             }
             std::vector<cv::Point> four;
-            cv::approxPolyDP(shape, four, 0.05 * cv::arcLength(shape, true), true);
+            cv::approxPolyDP(shape, four, kCorner * cv::arcLength(shape, true), true);
             if (four.size() != 4 || !cv::isContourConvex(four)) {
                 continue;
             }
@@ -152,7 +173,7 @@ std::vector<Marker> findMarkers(const Pixels& photo)
                 shortest = std::min(shortest, length(rough[(i + 1) % 4] - rough[i]));
                 longest = std::max(longest, length(rough[(i + 1) % 4] - rough[i]));
             }
-            if (shortest < 10.0 || longest > 4.5 * shortest) {
+            if (shortest < kFewestPixels || longest > kMostSlanted * shortest) {
                 continue;
             }
             cv::Vec4f sides[4];
@@ -168,12 +189,12 @@ std::vector<Marker> findMarkers(const Pixels& photo)
                 m.corners[i] = crossing(sides[(i + 3) % 4], sides[i]);
             }
             const double quad = std::abs(signedArea_mm2(m.corners));
-            if (quad < 0.8 * size || quad > 1.25 * size) {
+            if (quad < kFits * size || quad > size / kFits) {
                 continue; // no four-sided thing
             }
             double asymmetry = 0.0;
             m.certainty = figureIn(grey, m.corners, asymmetry) * std::min(quad, size) / std::max(quad, size);
-            if (m.certainty < 0.35) {
+            if (m.certainty < kCertain) {
                 continue;
             }
             m.centre = diagonals(m.corners);

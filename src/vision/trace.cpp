@@ -48,11 +48,47 @@ Pixels rectifiedFace(const Pixels& photo, const std::function<Vec2(Vec2)>& toPix
 namespace
 {
 
-constexpr double kSmall = 0.4;       // of that, for a first look
-constexpr int kBand_px = 5;          // of the small picture: where the second look may still decide
-constexpr double kCoarse_px = 620.0; // the long side of the picture that is parted by colour
-constexpr double kStep_mm = 6.0;     // between rays
-constexpr double kRay_mm = 1.0;      // along a ray
+constexpr double kSmall = 0.4;        // of that, for a first look
+constexpr int kBand_px = 5;           // of the small picture: where the second look may still decide
+constexpr double kCoarse_px = 620.0;  // the long side of the picture that is parted by colour
+constexpr double kStep_mm = 6.0;      // between rays
+constexpr double kRay_mm = 1.0;       // along a ray
+constexpr size_t kFewestCorners = 16; // an outline with fewer is none
+
+// Where a slab may lie beside the markers' rectangle, mm and as a share of it: much when they lie on the slab.
+constexpr double kBeyondLevel_mm = 150.0, kBeyondAlong = 0.1, kBeyondAcross = 0.14;
+constexpr double kBeyondOnSlab_mm = 350.0, kOnSlabAlong = 0.3, kOnSlabAcross = 0.8;
+
+/// What the colours begin from, as shares of the rectangle from its lower left corner.
+struct Guess {
+    double left, bottom, right, top;
+};
+constexpr Guess kSurelySlab{0.15, 0.42, 0.85, 0.58};
+constexpr Guess kLikelySlab{0.05, 0.12, 0.95, 0.88};
+constexpr Guess kLikelyAboutCards{-0.10, -0.25, 1.10, 1.25}; // markers on the slab: it reaches beyond them
+constexpr double kMarkerSize_mm = 40.0;                      // about the rectangle: half a card
+
+// Colour tells wood from ground better than light does: shadows and sun lie on both. Stretched about grey.
+constexpr double kLightness = 0.55, kRedGreen = 2.6, kYellowBlue = 2.0;
+constexpr double kGrey = 128.0;
+
+constexpr double kGap_mm = 9.0; // specks and slits in what was parted, narrower than any void worth a line
+
+// How an edge is told along a ray, in Lab levels (of 255). Set by trial on
+// photos whose outline is known.
+constexpr double kYellowRim = 1.2;                     // a pale rim is yellower, and that counts more than light
+constexpr double kLeastLive = -40.0, kMostLive = 70.0; // beyond, a knot or a mark speaks
+constexpr double kMostCut = 60.0;
+constexpr double kOutwards = 0.03;                    // a level in 33 mm: rather outside than inside
+constexpr double kCutNear_mm = 6.0, kCutFar = 0.9;    // a cut lies where colour said; levels per mm beyond
+constexpr double kEndFrom = 0.72, kEndOver = 0.2;     // cosine of the normal to the slab: from here an end cut
+constexpr double kPlainFrom = 4.0, kPlainOver = 18.0; // levels of a plain edge
+constexpr double kApart = 12.0;                       // by so much better than the next best it is the one
+constexpr int kOther_px = 7;                          // the next best lies at least so far off
+constexpr int kWideSearch = 40;                       // on a shorter ray there is no other
+constexpr double kPull_mm = 45.0, kPull = 90.0, kPullFades = 12.0, kPullNear_mm = 20.0; // a point the maker set
+constexpr double kWanders = 0.6; // radians to and fro that a live edge has anyway
+constexpr double kLeastPull_mm = 1.5, kPullAlong_mm = 70.0;
 
 struct Window {
     Box box;
@@ -77,7 +113,7 @@ public:
         }
         chooseWindow();
         Ring silhouette = findSilhouette();
-        if (silhouette.size() < 20) {
+        if (silhouette.size() < kFewestCorners) {
             return refuse("photo.no_slab",
                           "no slab stands out between the markers; draw its outline by hand on the picture.");
         }
@@ -101,8 +137,10 @@ private:
     {
         const double w = in_.rectangle.width_mm;
         const double h = in_.rectangle.height_mm;
-        const double outX = onSlab() ? std::max(350.0, 0.3 * w) : std::max(150.0, 0.1 * w);
-        const double outY = onSlab() ? std::max(350.0, 0.8 * h) : std::max(150.0, 0.14 * h);
+        const double outX =
+            onSlab() ? std::max(kBeyondOnSlab_mm, kOnSlabAlong * w) : std::max(kBeyondLevel_mm, kBeyondAlong * w);
+        const double outY =
+            onSlab() ? std::max(kBeyondOnSlab_mm, kOnSlabAcross * h) : std::max(kBeyondLevel_mm, kBeyondAcross * h);
         window_.box = {-outX, -outY, w + outX, h + outY};
         window_.mm_per_px = std::max(window_.box.width(), window_.box.height()) / kCoarse_px;
     }
@@ -115,12 +153,11 @@ private:
         cv::bilateralFilter(bgr, smooth, 7, 40, 5);
         cv::Mat lab;
         cv::cvtColor(smooth, lab, cv::COLOR_BGR2Lab);
-        // Colour tells wood from ground better than light does: shadows and sun lie on both.
         std::vector<cv::Mat> channels;
         cv::split(lab, channels);
-        channels[0].convertTo(channels[0], -1, 0.55, 0);
-        channels[1].convertTo(channels[1], -1, 2.6, -128.0 * 1.6);
-        channels[2].convertTo(channels[2], -1, 2.0, -128.0 * 1.0);
+        channels[0].convertTo(channels[0], -1, kLightness, 0);
+        channels[1].convertTo(channels[1], -1, kRedGreen, -kGrey * (kRedGreen - 1.0));
+        channels[2].convertTo(channels[2], -1, kYellowBlue, -kGrey * (kYellowBlue - 1.0));
         cv::merge(channels, lab);
 
         const double w = in_.rectangle.width_mm;
@@ -131,17 +168,20 @@ private:
             const cv::Point b = window_.toPx({x1, y0});
             cv::rectangle(mask, a, b, cv::Scalar(value), cv::FILLED);
         };
+        const auto guess = [&](const Guess& g, int value) {
+            box(g.left * w, g.bottom * h, g.right * w, g.top * h, value);
+        };
         if (onSlab()) {
             mask.setTo(cv::GC_PR_BGD);
-            box(-0.10 * w, -0.25 * h, 1.10 * w, 1.25 * h, cv::GC_PR_FGD);
+            guess(kLikelyAboutCards, cv::GC_PR_FGD);
             box(0.0, 0.0, w, h, cv::GC_FGD);
             const int rim = std::max(2, face.height / 14);
             cv::rectangle(mask, {0, 0}, {face.width - 1, face.height - 1}, cv::Scalar(cv::GC_BGD), rim);
         } else {
             mask.setTo(cv::GC_BGD);
-            box(-40.0, -40.0, w + 40.0, h + 40.0, cv::GC_PR_BGD);
-            box(0.05 * w, 0.12 * h, 0.95 * w, 0.88 * h, cv::GC_PR_FGD);
-            box(0.15 * w, 0.42 * h, 0.85 * w, 0.58 * h, cv::GC_FGD);
+            box(-kMarkerSize_mm, -kMarkerSize_mm, w + kMarkerSize_mm, h + kMarkerSize_mm, cv::GC_PR_BGD);
+            guess(kLikelySlab, cv::GC_PR_FGD);
+            guess(kSurelySlab, cv::GC_FGD);
         }
         // Off the picture nothing is known: it is ground.
         for (int j = 0; j < face.height; ++j) {
@@ -161,7 +201,7 @@ private:
         }
         partByColour(lab, mask);
         cv::Mat fore = (mask == cv::GC_FGD) | (mask == cv::GC_PR_FGD);
-        const int gap = std::max(1, static_cast<int>(std::lround(9.0 / window_.mm_per_px)));
+        const int gap = std::max(1, static_cast<int>(std::lround(kGap_mm / window_.mm_per_px)));
         cv::morphologyEx(fore, fore, cv::MORPH_OPEN, disc(gap));
         cv::morphologyEx(fore, fore, cv::MORPH_CLOSE, disc(gap * 2));
         std::vector<std::vector<cv::Point>> shapes;
@@ -223,7 +263,7 @@ private:
         for (size_t i = 0; i < ring.size(); ++i) {
             run.push_back(run.back() + length(ring[(i + 1) % ring.size()] - ring[i]));
         }
-        const size_t n = std::max<size_t>(16, static_cast<size_t>(run.back() / step));
+        const size_t n = std::max(kFewestCorners, static_cast<size_t>(run.back() / step));
         Ring even;
         size_t k = 0;
         for (size_t i = 0; i < n; ++i) {
@@ -358,21 +398,21 @@ private:
                 sums[k + 1] = sums[k] + samples[k];
             }
             // An end cut has no pale rim: its normal runs along the slab.
-            const double end = std::clamp((std::abs(out[i].x) - 0.72) / 0.2, 0.0, 1.0);
+            const double end = std::clamp((std::abs(out[i].x) - kEndFrom) / kEndOver, 0.0, 1.0);
             for (int k = 0; k < count; ++k) {
                 const auto c = static_cast<size_t>(k) + static_cast<size_t>(margin);
                 const auto b = static_cast<size_t>(beside);
                 const cv::Vec3f inside = (sums[c] - sums[c - b]) * (1.0F / static_cast<float>(beside));
                 const cv::Vec3f outside = (sums[c + b + 1] - sums[c + 1]) * (1.0F / static_cast<float>(beside));
                 const cv::Vec3f drop = inside - outside;
-                const double live = std::clamp(double(drop[0]) * 1.0 + double(drop[2]) * 1.2, -40.0, 70.0);
+                const double live = std::clamp(double(drop[0]) + double(drop[2]) * kYellowRim, kLeastLive, kMostLive);
                 const double cut =
-                    std::min(60.0, std::sqrt(double(drop.dot(drop)) + double(drop[2]) * double(drop[2]) * 2.0));
+                    std::min(kMostCut, std::sqrt(double(drop.dot(drop)) + double(drop[2]) * double(drop[2]) * 2.0));
                 const double offset = -search.inward_mm + k * kRay_mm;
                 // A cut lies where colour said; a live edge may lie anywhere in the range, a little
                 // rather outside than inside.
-                const double live0 = live + 0.03 * offset;
-                const double cut0 = cut - 0.9 * std::max(0.0, std::abs(offset) - 6.0);
+                const double live0 = live + kOutwards * offset;
+                const double cut0 = cut - kCutFar * std::max(0.0, std::abs(offset) - kCutNear_mm);
                 score[i * static_cast<size_t>(count) + static_cast<size_t>(k)] =
                     static_cast<float>((1.0 - end) * live0 + end * cut0);
             }
@@ -387,13 +427,13 @@ private:
             // Sure: a plain edge here, and no other as good some way off.
             float other = -1e9F;
             for (int m = 0; m < count; ++m) {
-                if (std::abs(m - k) > 7) {
+                if (std::abs(m - k) > kOther_px) {
                     other = std::max(other, row[m]);
                 }
             }
-            const double plain = std::clamp((double(row[k]) - 4.0) / 18.0, 0.0, 1.0);
-            const double apart = std::clamp((double(row[k]) - double(other)) / 12.0 + 0.5, 0.0, 1.0);
-            result.certainty.push_back(count > 40 ? plain * apart : plain);
+            const double plain = std::clamp((double(row[k]) - kPlainFrom) / kPlainOver, 0.0, 1.0);
+            const double apart = std::clamp((double(row[k]) - double(other)) / kApart + 0.5, 0.0, 1.0);
+            result.certainty.push_back(count > kWideSearch ? plain * apart : plain);
         }
         return result;
     }
@@ -404,13 +444,14 @@ private:
         for (const Vec2 t : in_.through) {
             const Vec2 d = t - at;
             const double beside = std::abs(cross(out, d));
-            if (beside > 45.0) {
+            if (beside > kPull_mm) {
                 continue;
             }
             const double offset = dot(out, d);
             for (int k = 0; k < count; ++k) {
                 const double off = std::abs(-search.inward_mm + k * kRay_mm - offset);
-                row[k] += static_cast<float>((1.0 - beside / 45.0) * (90.0 - 12.0 * std::min(off, 20.0)));
+                row[k] +=
+                    static_cast<float>((1.0 - beside / kPull_mm) * (kPull - kPullFades * std::min(off, kPullNear_mm)));
             }
         }
     }
@@ -478,7 +519,7 @@ private:
                 best = r;
             }
         }
-        return best.size() < 16 ? ring : best;
+        return best.size() < kFewestCorners ? ring : best;
     }
 
     /// Turning to and fro within a hand's width, in radians: an edge that wanders so was not one. A plain
@@ -497,7 +538,7 @@ private:
             all += std::abs(turn);
             net += turn;
         }
-        return std::max(0.0, all - std::abs(net) - 0.6);
+        return std::max(0.0, all - std::abs(net) - kWanders);
     }
 
     /// Spikes and slits thinner than wood or its gaps are: off, with the corners left as they are.
@@ -513,7 +554,7 @@ private:
                 best = r;
             }
         }
-        return best.size() < 16 ? ring : best;
+        return best.size() < kFewestCorners ? ring : best;
     }
 
     static std::vector<double> carriedOver(const Path& path, const Ring& ring)
@@ -549,7 +590,7 @@ void drawOutlineTo(Ring& ring, Vec2 t)
     for (size_t i = 0; i < ring.size(); ++i) {
         nearest = length(ring[i] - t) < length(ring[nearest] - t) ? i : nearest;
     }
-    if (!ring.empty() && length(t - ring[nearest]) >= 1.5) {
+    if (!ring.empty() && length(t - ring[nearest]) >= kLeastPull_mm) {
         drawOutlineTo(ring, nearest, t);
     }
 }
@@ -557,7 +598,7 @@ void drawOutlineTo(Ring& ring, Vec2 t)
 void drawOutlineTo(Ring& ring, size_t nearest, Vec2 t)
 {
     const Vec2 by = t - ring[nearest];
-    const double along_mm = std::max(70.0, 1.5 * length(by)); // a long pull takes more along, or it would fold
+    const double along_mm = std::max(kPullAlong_mm, 1.5 * length(by)); // a long pull takes more along, or it would fold
     const size_t n = ring.size();
     const Ring was = ring;
     for (const int way : {1, -1}) {

@@ -19,7 +19,8 @@ namespace
 {
 
 constexpr double kTimesSpread = 6.0;
-constexpr double kLeast_mm = 1.5; // less is wood
+constexpr double kSpreadOfMedian = 1.4826; // standard deviation over the median misfit, of errors that are normal
+constexpr double kLeast_mm = 1.5;          // less is wood
 constexpr std::size_t kFewest = 12;
 constexpr std::size_t kMost = 40;    // of one face: more are no few mistakes
 constexpr std::ptrdiff_t kRound = 2; // lines on either side that the smooth surface looks at
@@ -213,7 +214,7 @@ private:
         }
         const auto half = misfits.begin() + static_cast<std::ptrdiff_t>(misfits.size() / 2);
         std::nth_element(misfits.begin(), half, misfits.end());
-        const double limit = std::max(kLeast_mm, kTimesSpread * 1.4826 * *half);
+        const double limit = std::max(kLeast_mm, kTimesSpread * kSpreadOfMedian * *half);
         while (true) {
             const auto worst = std::max_element(told_.begin(), told_.end(), [](const Told& a, const Told& b) {
                 return (a.judged ? a.misfit_mm : -1.0) < (b.judged ? b.misfit_mm : -1.0);

@@ -22,6 +22,11 @@ Figure given(std::string key, std::string label, double value, Unit unit, std::s
         FigureNode{std::move(key), std::move(label), value, unit, "", {}, std::move(source), Provenance::Measured}));
 }
 
+Figure workedOut(std::string key, std::string label, double value, Unit unit, std::string source)
+{
+    return given(std::move(key), std::move(label), value, unit, std::move(source));
+}
+
 Figure assumed(std::string key, std::string label, double value, Unit unit, std::string source)
 {
     return Figure(std::make_shared<const FigureNode>(

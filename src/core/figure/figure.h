@@ -27,7 +27,7 @@ struct FigureNode {
     Unit unit = Unit::None;
     std::string formula; // with {0}, {1} for the terms; empty for something given
     std::vector<Figure> terms;
-    std::string source; // for given figures: tape, chosen, species table ...
+    std::string source; // where no terms are: tape, chosen, species table, on the drawing ...
     Provenance provenance = Provenance::Measured;
 };
 
@@ -50,6 +50,8 @@ private:
 
 /// Something read or chosen.
 [[nodiscard]] Figure given(std::string key, std::string label, double value, Unit unit, std::string source);
+/// Something that a shape, a fit or a count gives in one go, without terms of its own: `source` says how.
+[[nodiscard]] Figure workedOut(std::string key, std::string label, double value, Unit unit, std::string source);
 /// Something assumed until it is measured.
 [[nodiscard]] Figure assumed(std::string key, std::string label, double value, Unit unit, std::string source);
 /// Something computed; a guess among its terms makes it a guess.

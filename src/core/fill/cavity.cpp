@@ -49,7 +49,7 @@ struct Shape {
 
 Figure areaFigure(const Ring& ring)
 {
-    return given("area", "area", area_mm2(std::span<const Vec2>(ring)), Unit::Area, "on the drawing");
+    return workedOut("area", "area", area_mm2(std::span<const Vec2>(ring)), Unit::Area, "on the drawing");
 }
 
 /// A mouth narrows as the face comes down to it.
@@ -91,7 +91,7 @@ Shape shapeOf(const Feature& feature, const Ring& ring, const Figure& whole, con
         }
         out.amount = vCrack(run, mouth.value(), deep);
         out.areaTop_mm2 = run * mouth.value();
-        out.terms = {given("run", "length", run, Unit::Length, "on the drawing"), mouth, depth};
+        out.terms = {workedOut("run", "length", run, Unit::Length, "on the drawing"), mouth, depth};
         out.formula = "{0} × {1} × {2} ÷ 2";
         break;
     }
@@ -168,8 +168,8 @@ std::optional<FillItem> cavityOf(const FillInput& in, size_t index, const Featur
     const double local = thicknessAt_mm(flat, thickness.value(), middle);
     const bool guess = flat.missing.has_value() || thickness.isGuess();
     const Figure thick = local == thickness.value() ? thickness
-                                                    : given("thickness_there", "thickness there", local, Unit::Length,
-                                                            "the face that stays, over the plane");
+                                                    : workedOut("thickness_there", "thickness there", local,
+                                                                Unit::Length, "the face that stays, over the plane");
     const Figure rough = given("depth", "depth", feature.depth_mm, Unit::Length, "measured on the rough face");
     Figure depth = thick;
     bool through = feature.kind == FeatureKind::ThroughVoid;
@@ -182,7 +182,7 @@ std::optional<FillItem> cavityOf(const FillInput& in, size_t index, const Featur
         const std::string source =
             flat.missing ? "its share of what is spare; face not read" : "flattening, at its middle";
         const Figure off = guess ? assumed("taken_off", "taken off there", taken, Unit::Length, source)
-                                 : given("taken_off", "taken off there", taken, Unit::Length, source);
+                                 : workedOut("taken_off", "taken off there", taken, Unit::Length, source);
         const double left = feature.depth_mm - taken;
         if (!item.depthKnown) {
             depth = assumed("depth_left", "depth left", 0.0, Unit::Length, "its depth is not measured");
@@ -205,7 +205,7 @@ std::optional<FillItem> cavityOf(const FillInput& in, size_t index, const Featur
     Shape shape = shapeOf(feature, ring, rough, depth, through);
     if (inRough < kWhole) {
         shape.terms.push_back(
-            given("share", "of it in the rough piece", inRough * 100.0, Unit::Percent, "on the drawing"));
+            workedOut("share", "of it in the rough piece", inRough * 100.0, Unit::Percent, "on the drawing"));
         shape.formula += " × " + termOf(shape.terms.size() - 1);
     }
     const Box box = boundsOf(item.onTable);

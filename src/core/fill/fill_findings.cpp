@@ -11,6 +11,10 @@ namespace burl
 namespace
 {
 
+constexpr double kThinResin_mm = 10.0; // a class whose layers are thinner heats in depth
+constexpr double kWide_mm = 60.0;      // a narrower hole is cooled by its wood
+constexpr double kShortPot_min = 60.0; // a longer pot life is a deep-pour resin's: it bears large batches
+
 const ResinClass* resinOf(const FillInput& in, const std::string& id)
 {
     const auto found =
@@ -25,12 +29,12 @@ void nameOrder(ResinOrder& order, const OrderInput& input, const std::vector<Fig
     const Order& o = order.order;
     const Figure voids = sumFigure("voids_" + order.resin, "voids", volumes, Unit::Volume);
     const Figure overMm = given("overpour", "overpour", input.overpour_mm, Unit::Length, "chosen; planed off later");
-    const Figure overArea = given("overpour_area", "open area", input.overpourArea_mm2, Unit::Area,
-                                  "of all that is filled, at the finished face");
+    const Figure overArea = workedOut("overpour_area", "open area", input.overpourArea_mm2, Unit::Area,
+                                      "of all that is filled, at the finished face");
     const Figure over =
         made("overpour_volume", "overpour", "{0} × {1}", {overMm, overArea}, o.overpour_L, Unit::Volume);
     const Figure rate = given("soak_in", "soak-in", input.soakIn_g_m2, Unit::SoakIn, "chosen; less after a seal coat");
-    const Figure wet = given("wetted", "wood that gets wet", input.wetted_mm2, Unit::Area, "on the drawing");
+    const Figure wet = workedOut("wetted", "wood that gets wet", input.wetted_mm2, Unit::Area, "on the drawing");
     const Figure density =
         given("mixed_density", "density of the mix", o.mixedDensity_kg_L, Unit::MixedDensity, "resin class values");
     const Figure soak = made("soak_volume", "soak-in", "{0} × {1} ÷ {2}", {rate, wet, density}, o.soak_L, Unit::Volume);
@@ -104,10 +108,10 @@ Named named(const FillItem& item, double topLength_mm)
     constexpr double kAtEnd_mm = 0.5;
     if (middle.x < kAtEnd_mm || middle.x > topLength_mm - kAtEnd_mm) {
         return {item.name + (middle.x < kAtEnd_mm ? ", at the left end" : ", at the right end"),
-                given("void_at", "along", middle.x, Unit::Length, "on the drawing"), middle};
+                workedOut("void_at", "along", middle.x, Unit::Length, "on the drawing"), middle};
     }
-    return {item.name + ", {0} from the left end", given("void_at", "along", middle.x, Unit::Length, "on the drawing"),
-            middle};
+    return {item.name + ", {0} from the left end",
+            workedOut("void_at", "along", middle.x, Unit::Length, "on the drawing"), middle};
 }
 
 /// What must be known before a hole is filled: its depth, where the resin would run out.
@@ -133,7 +137,7 @@ void inspectHole(const FillItem& item, const Named& name, std::vector<Finding>& 
         addFinding(
             findings, "fill.runs_off", Severity::Warn,
             "The " + name.text + ", runs off its piece: {1} of it lies inside.",
-            {name.at, given("share_inside", "inside", item.shareInside * 100.0, Unit::Percent, "on the drawing")},
+            {name.at, workedOut("share_inside", "inside", item.shareInside * 100.0, Unit::Percent, "on the drawing")},
             "dam it at the edge before it is filled", name.place);
     }
 }
@@ -143,7 +147,7 @@ Figure layersFigure(const FillItem& item, const ResinClass& r)
     const Figure& depth = item.depth;
     if (!item.river && isNarrow(item.width_mm)) {
         return made("layers", "fills", "{0} deep and {1} wide: its wood cools it, two at most",
-                    {depth, given("hole_width", "wide", item.width_mm, Unit::Length, "on the drawing")},
+                    {depth, workedOut("hole_width", "wide", item.width_mm, Unit::Length, "on the drawing")},
                     item.layers.count, Unit::Count);
     }
     return made("layers", "layers", "{0} ÷ {1}, rounded up",
@@ -175,7 +179,8 @@ void inspectItem(const FillInput& in, const FillItem& item, std::vector<Finding>
                     made("layer", "layer", "{0} ÷ {1}", {item.depth, layers}, item.layers.thickness_mm, Unit::Length)},
                    "next layer inside the recoat window, or scuff", name.place);
     }
-    if (item.overruled && r->maxLayer_mm < 10.0 && item.width_mm > 60.0 && item.depth_mm > 2.0 * r->maxLayer_mm) {
+    if (item.overruled && r->maxLayer_mm < kThinResin_mm && item.width_mm > kWide_mm &&
+        item.depth_mm > 2.0 * r->maxLayer_mm) {
         addFinding(findings, "fill.overruled_hot", Severity::Warn,
                    r->name + " poured deep heats and cracks: the " + name.text +
                        (item.river ? "." : ", is filled with it."),
@@ -238,7 +243,7 @@ void inspectUplift(const FillInput& in, FillPlan& plan)
             "uplift_" + piece.name, "Uplift of " + piece.name + " in the pour", "({0} × {1} − {2} × {3}) × {4} × g",
             {given("resin_density", "resin", resin, Unit::Density, "resin class values"),
              relabelled(in.flatten->meanThickness, "pour_depth", "poured deep, resin under the slab"), wood,
-             in.flatten->meanThickness, given("rough_area", "area", area, Unit::Area, "rough piece")},
+             in.flatten->meanThickness, workedOut("rough_area", "area", area, Unit::Area, "rough piece")},
             up.uplift_N, Unit::Force);
         plan.figures.push_back({force, Prominence::Folded});
         const std::string hold = up.clamps == 1 ? std::string("one clamp or weight holds")
@@ -269,10 +274,10 @@ void inspectFill(const FillInput& in, FillPlan& plan)
     for (const ResinOrder& order : plan.orders) {
         const ResinClass* r = resinOf(in, order.resin);
         const double grams = order.batchA.value() + order.batchB.value();
-        if (r != nullptr && r->potLife_min > 0.0 && r->potLife_min < 60.0 && grams > 2.0 * r->potLifeMass_g) {
+        if (r != nullptr && r->potLife_min > 0.0 && r->potLife_min < kShortPot_min && grams > 2.0 * r->potLifeMass_g) {
             addFinding(plan.findings, "fill.pot_heats", Severity::Warn,
                        "A batch of {0} of " + r->name + " heats in the pot: its class is timed on {1}.",
-                       {given("batch", "batch", grams, Unit::SmallMass, ""),
+                       {workedOut("batch", "batch", grams, Unit::SmallMass, ""),
                         given("pot_mass", "pot", r->potLifeMass_g, Unit::SmallMass, "resin class")},
                        "mix smaller batches, pour at once");
         }

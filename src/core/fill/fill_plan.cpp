@@ -107,8 +107,8 @@ private:
             seal.name += ", sealed first";
             seal.inTop_L = 0.0;
             seal.areaTop_mm2 = seal.areaBottom_mm2 = 0.0; // no overpour: it soaks away
-            seal.volume = given(item.volume.node().key + "_seal", seal.name, 0.0, Unit::Volume,
-                                "fills nothing: it soaks into the wood that gets wet");
+            seal.volume = workedOut(item.volume.node().key + "_seal", seal.name, 0.0, Unit::Volume,
+                                    "fills nothing: it soaks into the wood that gets wet");
             plan_.items.push_back(std::move(seal));
         }
         plan_.items.push_back(std::move(item));
@@ -187,10 +187,10 @@ private:
         const double volume_L = (item.areaTop_mm2 + item.areaBottom_mm2) / 2.0 * item.depth_mm / 1e6;
         item.inTop_L = (aboveInTop - islandsAbove + belowInTop - islandsBelow) / 2.0 * item.depth_mm / 1e6;
         const std::string less = in_.layup->pieces.size() > 2 ? ", less the islands" : "";
-        const Figure top = given("river_area_top", "area above", item.areaTop_mm2, Unit::Area,
-                                 "between the finished edges over the rough length, show face" + less);
-        const Figure bottom = given("river_area_bottom", "area below", item.areaBottom_mm2, Unit::Area,
-                                    "between the finished edges over the rough length, underside" + less);
+        const Figure top = workedOut("river_area_top", "area above", item.areaTop_mm2, Unit::Area,
+                                     "between the finished edges over the rough length, show face" + less);
+        const Figure bottom = workedOut("river_area_bottom", "area below", item.areaBottom_mm2, Unit::Area,
+                                        "between the finished edges over the rough length, underside" + less);
         item.volume =
             made("river_volume", "River", "({0} + {1}) ÷ 2 × {2}", {top, bottom, deep}, volume_L, Unit::Volume);
         const auto along = [](const Profile& edge) {
@@ -341,14 +341,15 @@ private:
         for (size_t i = 0; i < in_.layup->pieces.size(); ++i) {
             const PlacedPiece& piece = in_.layup->pieces[i];
             const FinishedArea faces = finishedArea(i);
-            const Figure area = made("mean_area_" + piece.name, "outline of " + piece.name, "({0} + {1}) ÷ 2",
-                                     {given("area_show", "show face", faces.show_mm2, Unit::Area, "finished face"),
-                                      given("area_under", "underside", faces.under_mm2, Unit::Area, "finished face")},
-                                     faces.mean_mm2(), Unit::Area);
+            const Figure area =
+                made("mean_area_" + piece.name, "outline of " + piece.name, "({0} + {1}) ÷ 2",
+                     {workedOut("area_show", "show face", faces.show_mm2, Unit::Area, "finished face"),
+                      workedOut("area_under", "underside", faces.under_mm2, Unit::Area, "finished face")},
+                     faces.mean_mm2(), Unit::Area);
             const double over = in_.flatten->pieces[i].over_mm;
             const Figure thick = over > 0.0 ? made("mean_thickness_" + piece.name, "thickness, mean", "{0} + {1}",
-                                                   {thickness_, given("over_" + piece.name, "more than there, mean",
-                                                                      over, Unit::Length, "the face that stays")},
+                                                   {thickness_, workedOut("over_" + piece.name, "more than there, mean",
+                                                                          over, Unit::Length, "the face that stays")},
                                                    thick_mm(i), Unit::Length)
                                             : thickness_;
             const Figure whole = made("outline_" + piece.name, piece.name + " and its holes", "{0} × {1}",
@@ -429,8 +430,8 @@ private:
             return item.volume;
         }
         return made(item.volume.node().key + "_in_top", item.name, "of {0} what lies in the finished top: {1}",
-                    {item.volume, given("share_in_top", "share", all > 0.0 ? 100.0 * item.inTop_L / all : 0.0,
-                                        Unit::Percent, "on the drawing")},
+                    {item.volume, workedOut("share_in_top", "share", all > 0.0 ? 100.0 * item.inTop_L / all : 0.0,
+                                            Unit::Percent, "on the drawing")},
                     item.inTop_L, Unit::Volume);
     }
 

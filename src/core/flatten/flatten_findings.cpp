@@ -38,7 +38,7 @@ void lookForOddReadings(const Slab& slab, const Placement& place, const Flattene
                    {given("odd", "reading", reading, Unit::Length, "as typed"),
                     given("odd_x", "along", dot.slab.x, Unit::Length, "from the butt end"),
                     given("odd_y", "across", std::abs(dot.slab.y), Unit::Length, "from the string"),
-                    given("odd_expected", "expected", reading - off, Unit::Length, "from its neighbours")},
+                    workedOut("odd_expected", "expected", reading - off, Unit::Length, "from its neighbours")},
                    proud ? "read it again; if a stub stands proud there, cut it back first" : "read it again",
                    place.toTable(dot.slab))
             .leadsTo.bench = "yard";
@@ -82,8 +82,8 @@ void inspectTape(const Slab& slab, const FlattenedPiece& piece, std::vector<Find
     }
     addFinding(findings, "flatten.swapped", off > kOtherWay_share * tape ? Severity::Stop : Severity::Warn,
                "By its readings " + piece.name + " is {0} to {1} thick, by the tape {2}.",
-               {given("read_from", "least by the readings", piece.readFrom_mm, Unit::Length, "top less underside"),
-                given("read_to", "most by the readings", piece.readTo_mm, Unit::Length, "top less underside"),
+               {workedOut("read_from", "least by the readings", piece.readFrom_mm, Unit::Length, "top less underside"),
+                workedOut("read_to", "most by the readings", piece.readTo_mm, Unit::Length, "top less underside"),
                 given("tape", "by the tape", tape, Unit::Length, "tape")},
                "measure the thickness again, and see whether heights were read down from rails or up from the bench")
         .leadsTo.bench = "yard";
@@ -93,6 +93,7 @@ constexpr int kSpareToTell = 3;       // readings beyond wind, bow and cup, befo
 constexpr double kReadError_mm = 0.2; // of one reading
 constexpr double kSeveral_mm = 3.0;   // what a coarse grid missed on slabs whose whole face was known
 constexpr double kRimSeen_mm = 60.0;  // a rim nearer to the readings is as good as read
+constexpr double kMisfit_mm = 1.5;    // a tape reads a thickness to a millimetre
 
 /// What no grid of readings can know: what stands between them, and beyond them out to the rim.
 void lookBetween(const Placement& place, const FlattenedPiece& piece, std::vector<Finding>& findings)
@@ -102,8 +103,8 @@ void lookBetween(const Placement& place, const FlattenedPiece& piece, std::vecto
         addFinding(findings, "flatten.between_readings", Severity::Caution,
                    "Readings of " + piece.name + " miss what stands between them: {0} more may go.",
                    {made("unevenness", "unevenness", "2 × √({0}² + {1}²)",
-                         {given("left_over", "left over by wind, bow and cup", piece.shape->left_mm, Unit::Length,
-                                "surface readings"),
+                         {workedOut("left_over", "left over by wind, bow and cup", piece.shape->left_mm, Unit::Length,
+                                    "surface readings"),
                           given("read_error", "error of a reading", kReadError_mm, Unit::Length, "probe or rule")},
                          2.0 * left, Unit::Length)},
                    "read a finer grid")
@@ -121,7 +122,7 @@ void lookBetween(const Placement& place, const FlattenedPiece& piece, std::vecto
                    "The rim of " + piece.name +
                        " lies {0} beyond its readings: its height there is carried on from "
                        "them.",
-                   {given("rim_beyond", "beyond the readings", piece.carried_mm, Unit::Length, "final outline")},
+                   {workedOut("rim_beyond", "beyond the readings", piece.carried_mm, Unit::Length, "final outline")},
                    "read a row near the edge", place.toTable(*piece.carriedAt))
             .leadsTo.bench = "yard";
     }
@@ -139,7 +140,7 @@ void inspectHollow(const Placement& place, const FlattenedPiece& piece, std::vec
                piece.name + " is cupped by {0}, hollow on its " + (topHollow ? "top" : "underside") +
                    ": lay that side down for the first cut, so that it stands on its edges and does not rock.",
                {made("hollow_" + piece.name, "cup", "{0}, whichever way",
-                     {given("cup_" + piece.name, "cup", piece.shape->cup_mm, Unit::Length, "readings of the top")},
+                     {workedOut("cup_" + piece.name, "cup", piece.shape->cup_mm, Unit::Length, "readings of the top")},
                      std::abs(piece.shape->cup_mm), Unit::Length)},
                "",
                place.toTable(Vec2{(piece.top.box.left + piece.top.box.right) / 2.0,
@@ -168,10 +169,10 @@ void inspectPiece(const Slab& slab, const Placement& place, const Surfaces& surf
                    {}, "read the thickness at three places")
             .leadsTo.bench = "yard";
     }
-    if (surfaces.tieMisfit_mm > 1.5) {
+    if (surfaces.tieMisfit_mm > kMisfit_mm) {
         addFinding(findings, "flatten.tie_misfit", Severity::Warn,
                    "Thickness readings of " + piece.name + " disagree with the surface readings by {0}.",
-                   {given("misfit", "misfit", surfaces.tieMisfit_mm, Unit::Length, "readings")}, "measure again")
+                   {workedOut("misfit", "misfit", surfaces.tieMisfit_mm, Unit::Length, "readings")}, "measure again")
             .leadsTo.bench = "yard";
     }
     lookBetween(place, piece, findings);
@@ -189,7 +190,7 @@ void inspectMethod(const FlattenInput& in, FlattenPlan& plan)
         if (machine && piece.top.map.width_mm > method.bit_mm) {
             addFinding(plan.findings, "flatten.too_wide", Severity::Stop,
                        piece.name + " is {0} wide where it is flattened; the machine passes {1}.",
-                       {given("piece_width", "width", piece.top.map.width_mm, Unit::Length, "rough outline"),
+                       {workedOut("piece_width", "width", piece.top.map.width_mm, Unit::Length, "rough outline"),
                         given("machine_width", "machine", method.bit_mm, Unit::Length, "chosen")},
                        "rip it first, or take a router on a sled");
         }
@@ -223,7 +224,7 @@ Figure minutesFigure(const FlattenMethod& method, const FlattenedPiece& piece)
     }
     return made(
         "minutes_" + piece.name, piece.name, "{0} ÷ {1} a minute + {2} × {3}",
-        {given("path_" + piece.name, "strokes that touch wood", path, Unit::Length, "removal map, with run-off"),
+        {workedOut("path_" + piece.name, "strokes that touch wood", path, Unit::Length, "removal map, with run-off"),
          given("feed", "feed", method.feed_mm_min, Unit::Length, "method"),
          given("faces_" + piece.name, "faces cut", faces, Unit::Count, "school"),
          given("setup", "setting up", method.setup_min, Unit::Minutes, "method")},
@@ -277,22 +278,23 @@ Figure mostOff(const FlattenedPiece& piece, bool onTop)
         }
     }
     if (!face.cut) {
-        return given(key, label, face.most_mm, Unit::Length, "this face stays as it is");
+        return workedOut(key, label, face.most_mm, Unit::Length, "this face stays as it is");
     }
     if (most == nullptr || std::abs(most->removal_mm - face.most_mm) > kSame_mm) {
         // The highest place lies between the readings, or beyond the last of them.
         const double off = most == nullptr ? 0.0 : most->removal_mm;
-        const Figure atReading = given("off_reading", "at the reading that stands out most", off, Unit::Length,
-                                       "surface readings of " + piece.name + ", over the plane");
-        const Figure beyond = given("off_beyond", "more between readings and out to the edge", face.most_mm - off,
-                                    Unit::Length, "the surface drawn through the readings and carried on to the edge");
+        const Figure atReading = workedOut("off_reading", "at the reading that stands out most", off, Unit::Length,
+                                           "surface readings of " + piece.name + ", over the plane");
+        const Figure beyond =
+            workedOut("off_beyond", "more between readings and out to the edge", face.most_mm - off, Unit::Length,
+                      "the surface drawn through the readings and carried on to the edge");
         return made(key, label, "{0} + {1}", {atReading, beyond}, face.most_mm, Unit::Length);
     }
     const double plane = (onTop ? piece.topPlane : piece.bottomPlane).at(most->slab.x, most->slab.y);
     const Figure read =
-        given("stands_out", onTop ? "highest reading" : "lowest reading",
-              plane + (onTop ? 1.0 : -1.0) * most->removal_mm, Unit::Length, "surface readings of " + piece.name);
-    const Figure cutTo = given("plane_there", "plane there", plane, Unit::Length, "the plane that is cut to");
+        workedOut("stands_out", onTop ? "highest reading" : "lowest reading",
+                  plane + (onTop ? 1.0 : -1.0) * most->removal_mm, Unit::Length, "surface readings of " + piece.name);
+    const Figure cutTo = workedOut("plane_there", "plane there", plane, Unit::Length, "the plane that is cut to");
     return made(key, label, "{0} − {1}", onTop ? std::vector<Figure>{read, cutTo} : std::vector<Figure>{cutTo, read},
                 face.most_mm, Unit::Length);
 }
@@ -305,16 +307,16 @@ template <typename Add> void addShape(const FlattenedPiece& piece, const LayupPl
     const FaceShape& shape = *piece.shape;
     const bool atRim = !layup.shape.empty();
     const Figure length =
-        atRim ? given("face_length", "over the length", layup.finalBox.width(), Unit::Length, "the final outline")
-              : given("face_length", "over the length", shape.length_mm, Unit::Length, "outermost readings");
+        atRim ? workedOut("face_length", "over the length", layup.finalBox.width(), Unit::Length, "the final outline")
+              : workedOut("face_length", "over the length", shape.length_mm, Unit::Length, "outermost readings");
     const Figure width =
-        atRim ? given("face_width", "over the width", layup.finalBox.height(), Unit::Length, "the final outline")
-              : given("face_width", "over the width", shape.width_mm, Unit::Length, "outermost readings");
+        atRim ? workedOut("face_width", "over the width", layup.finalBox.height(), Unit::Length, "the final outline")
+              : workedOut("face_width", "over the width", shape.width_mm, Unit::Length, "outermost readings");
     const double perLength = atRim ? length.value() / shape.length_mm : 1.0;
     const double perWidth = atRim ? width.value() / shape.width_mm : 1.0;
     const auto bend = [&](const char* key, const char* label, double coefficient) {
-        return given(key, label, coefficient * kMetre_mm * kMetre_mm, Unit::Length,
-                     "bent sheet of least squares through the top's readings");
+        return workedOut(key, label, coefficient * kMetre_mm * kMetre_mm, Unit::Length,
+                         "bent sheet of least squares through the top's readings");
     };
     // A twist is greatest on a rim halfway between its axes: there both ways are √½ of what a corner would have.
     const double rimOverCorner = atRim ? 0.5 : 1.0;
@@ -370,11 +372,12 @@ void appendFlattenFigures(const FlattenInput& in, const Figure& possible, Flatte
         if (piece.rounded.cost_mm() > 0.0) {
             const std::string least = "least between both faces, read and carried on to the edge";
             add(made("packer_cost_" + piece.name, "Packers of " + piece.name + ", rounding costs", "{0} − {1}",
-                     {given("thick_as_planned", "thickness on packers to measure", piece.rounded.toMeasure_mm,
-                            Unit::Length, least),
-                      given("thick_as_built", "on packers of the shop's stock", piece.rounded.ofStock_mm, Unit::Length,
-                            least + ", leaning as " + std::to_string(piece.packers.size()) +
-                                " packers in whole pieces of " + "the stock make it lean")},
+                     {workedOut("thick_as_planned", "thickness on packers to measure", piece.rounded.toMeasure_mm,
+                                Unit::Length, least),
+                      workedOut("thick_as_built", "on packers of the shop's stock", piece.rounded.ofStock_mm,
+                                Unit::Length,
+                                least + ", leaning as " + std::to_string(piece.packers.size()) +
+                                    " packers in whole pieces of " + "the stock make it lean")},
                      piece.rounded.cost_mm(), Unit::Length),
                 Prominence::Folded);
         }
@@ -389,14 +392,14 @@ void appendFlattenFigures(const FlattenInput& in, const Figure& possible, Flatte
                 removed += pass.removed_L;
             }
         }
-        strokes.push_back(given("strokes_" + piece.name, piece.name, touching, Unit::Count,
-                                "those that touch wood, counted on the removal map"));
-        chips.push_back(given("chips_" + piece.name, piece.name, removed, Unit::Volume, "removal map"));
+        strokes.push_back(workedOut("strokes_" + piece.name, piece.name, touching, Unit::Count,
+                                    "those that touch wood, counted on the removal map"));
+        chips.push_back(workedOut("chips_" + piece.name, piece.name, removed, Unit::Volume, "removal map"));
         minutes.push_back(minutesFigure(in.choices.method, piece));
         const bool over = in.layup->pieces[i].turnedOver;
         const double offShow = over ? piece.bottom.mean_mm : piece.top.mean_mm;
-        drift.push_back(given("off_show_" + piece.name, "off the show face of " + piece.name, offShow, Unit::Length,
-                              "surface readings of " + piece.name));
+        drift.push_back(workedOut("off_show_" + piece.name, "off the show face of " + piece.name, offShow, Unit::Length,
+                                  "surface readings of " + piece.name));
         driftSum += offShow;
     }
     if (known && in.layup->pieces.size() == 2 && neighbours(in)) {

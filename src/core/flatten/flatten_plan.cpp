@@ -139,8 +139,9 @@ private:
                 thinnestAt_ = in_.layup->pieces[i].place.toTable(*piece.thinnestAt);
             }
         }
-        const Figure more = given("thickness_over", "more than there, mean", area > 0.0 ? over / area : 0.0,
-                                  Unit::Length, "the face that stays, over the parallel plane at its thinnest place");
+        const Figure more =
+            workedOut("thickness_over", "more than there, mean", area > 0.0 ? over / area : 0.0, Unit::Length,
+                      "the face that stays, over the parallel plane at its thinnest place");
         plan_.meanThickness = made("thickness_mean", "Thickness, mean", "{0} + {1}", {plan_.thickness, more},
                                    plan_.thickness.value() + more.value(), Unit::Length);
     }

@@ -25,7 +25,7 @@ Figure day(const std::string& key, const std::string& label, int number, const s
 void inspectFaces(const FlattenChoices& choices, const FlattenedPiece& piece, const Slab& slab, FlattenPlan& plan)
 {
     const double most = std::max(piece.top.mean_mm, piece.bottom.mean_mm);
-    const Figure off = given("milling_off_" + piece.name, "off one face", most, Unit::Length, "mean over its wood");
+    const Figure off = workedOut("milling_off_" + piece.name, "off one face", most, Unit::Length, "mean over its wood");
     if (choices.millings < 2 && (most > kBigCut_mm || slab.mc_pct.value_or(0.0) > kWet_pct)) {
         addFinding(plan.findings, "flatten.one_go", Severity::Caution,
                    "{0} comes off one face of " + piece.name +
@@ -39,8 +39,8 @@ void inspectFaces(const FlattenChoices& choices, const FlattenedPiece& piece, co
             plan.findings, "flatten.unequal_faces", Severity::Caution,
             "The faces of " + piece.name +
                 " lose unequally, {0} on top and {1} below: it may cup towards the deeper cut.",
-            {given("off_mean_top_" + piece.name, "off the top", piece.top.mean_mm, Unit::Length, "mean"),
-             given("off_mean_bottom_" + piece.name, "off the bottom", piece.bottom.mean_mm, Unit::Length, "mean")},
+            {workedOut("off_mean_top_" + piece.name, "off the top", piece.top.mean_mm, Unit::Length, "mean"),
+             workedOut("off_mean_bottom_" + piece.name, "off the bottom", piece.bottom.mean_mm, Unit::Length, "mean")},
             "take the first millings off both faces in turn; let both breathe");
     }
 }
@@ -75,8 +75,8 @@ void inspectRests(const FlattenChoices& choices, const Rest& rest, const Flatten
     }
     const Figure thick =
         given("rest_thickness_" + name, "thickness milled", rest.thickness_mm, Unit::Length, "by the calliper");
-    const Figure moved = given("rest_moved_" + name, name + " moved in its rest", look->moved_mm, Unit::Length,
-                               "thickness that flattening it again takes, by its readings");
+    const Figure moved = workedOut("rest_moved_" + name, name + " moved in its rest", look->moved_mm, Unit::Length,
+                                   "thickness that flattening it again takes, by its readings");
     const Figure leaves =
         made("rest_leaves_" + name, name + " is good for", "{0} - {1}", {thick, moved}, look->leaves_mm, Unit::Length);
     plan.figures.push_back({moved, Prominence::Plain});
@@ -85,8 +85,8 @@ void inspectRests(const FlattenChoices& choices, const Rest& rest, const Flatten
                                            std::tuple{"rest_bow_", ", bow in its rest", look->bow_mm},
                                            std::tuple{"rest_cup_", ", cup in its rest", look->cup_mm}}) {
         if (value) {
-            plan.figures.push_back(
-                {given(key + name, name + word, *value, Unit::Length, "readings after the rest"), Prominence::Folded});
+            plan.figures.push_back({workedOut(key + name, name + word, *value, Unit::Length, "readings after the rest"),
+                                    Prominence::Folded});
         }
     }
     const Figure limit = given("rest_limit", "limit", choices.moveLimit_mm, Unit::Length, "chosen");
@@ -124,8 +124,8 @@ void firstMilling(const FlattenChoices& choices, const FlattenedPiece& piece, Fl
     const double faces = (piece.top.cut ? 1.0 : 0.0) + (piece.bottom.cut ? 1.0 : 0.0);
     const double stop = millingStops_mm(choices).front();
     const double wants = plan.thickness.value() + faces * stop;
-    const Figure left = given("allowance", "left on each face that is cut", stop, Unit::Length,
-                              "allowance, for as many millings as are to come");
+    const Figure left = workedOut("allowance", "left on each face that is cut", stop, Unit::Length,
+                                  "allowance, for as many millings as are to come");
     const Figure wanted = made(
         "first_milling_wanted_" + piece.name, piece.name + " after the first milling", "{0} + {1} × {2}",
         {plan.thickness, given("faces_cut", "faces cut", faces, Unit::Count, "school"), left}, wants, Unit::Length);
@@ -160,7 +160,7 @@ Figure restDays(const std::string& name, double off_mm, std::optional<double> mc
 {
     const double byCut = std::min(3.0, 1.0 + std::floor(off_mm / 4.0));
     const double byWater = mc_pct ? std::clamp(std::ceil(*mc_pct - kWet_pct - 1e-9), 0.0, 4.0) : 0.0;
-    const Figure off = given("rest_off_" + name, "off a face", off_mm, Unit::Length, "removal map, mean");
+    const Figure off = workedOut("rest_off_" + name, "off a face", off_mm, Unit::Length, "removal map, mean");
     const Figure mc = mc_pct ? given("rest_mc_" + name, "MC", *mc_pct, Unit::Percent, "meter")
                              : assumed("rest_mc_" + name, "MC", kWet_pct, Unit::Percent, "not metered");
     return made(

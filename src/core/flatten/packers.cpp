@@ -1,6 +1,7 @@
 #include "core/flatten/packers.h"
 #include "core/numeric/fit.h"
 
+#include "core/measure/units.h"
 #include <algorithm>
 #include <cmath>
 
@@ -15,7 +16,7 @@ double packerUnit_mm(PackerStock stock)
     case PackerStock::Millimetre:
         return 1.0;
     case PackerStock::ThirtySecond:
-        return 25.4 / 32.0;
+        return kInch_mm / 32.0;
     case PackerStock::Veneer:
         return 0.6;
     case PackerStock::Card:

@@ -206,8 +206,8 @@ void PieceWork::leftOver()
 Figure PieceWork::bothFacesFigure(const PlanesAnswer& planes) const
 {
     const std::string source = "surface readings of " + slab_.name;
-    const Figure upper =
-        given("plane_top", "upper plane in the middle", planes.top.at(middle().x, middle().y), Unit::Length, source);
+    const Figure upper = workedOut("plane_top", "upper plane in the middle", planes.top.at(middle().x, middle().y),
+                                   Unit::Length, source);
     const Figure lower = given("plane_bottom", "lower plane in the middle", planes.bottom.at(middle().x, middle().y),
                                Unit::Length, source);
     std::vector<Figure> terms{upper, lower, countFigure()};
@@ -224,8 +224,8 @@ Figure PieceWork::bothFacesFigure(const PlanesAnswer& planes) const
 
 Figure PieceWork::countFigure() const
 {
-    return given("readings", "counted", static_cast<double>(top_.read + bottom_.read), Unit::Count,
-                 "inside the final outline, and both faces carried on from them to its rim");
+    return workedOut("readings", "counted", static_cast<double>(top_.read + bottom_.read), Unit::Count,
+                     "inside the final outline, and both faces carried on from them to its rim");
 }
 
 void PieceWork::solveOneFace()
@@ -271,8 +271,8 @@ void PieceWork::solveOneFace()
         b.onTop = !cutsBottom();
         binding_.push_back(b);
     }
-    const Figure taken = given("show_removed", "most taken off", face->mostRemoved_mm, Unit::Length,
-                               "surface readings of " + slab_.name);
+    const Figure taken = workedOut("show_removed", "most taken off", face->mostRemoved_mm, Unit::Length,
+                                   "surface readings of " + slab_.name);
     out_.thickest = made("thickest_" + out_.name, "Thinnest place of " + out_.name,
                          std::string(choices_.school == FlattenSchool::ShowFace ? "show face flat ({0}), underside"
                                                                                 : "underside flat ({0}), show face") +

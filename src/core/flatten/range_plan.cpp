@@ -111,13 +111,13 @@ RangePlan rangePlan(const FlattenInput& input, const FlattenPlan& plan, const Ra
         }
         if (sure->oneMore && sure->high_mm - sure->low_mm > 1.0) {
             const Vec2 at = sure->oneMore->at;
-            addFinding(
-                out.findings, "flatten.one_more_reading", Severity::Caution,
-                "One more reading on the " + std::string(sure->oneMore->onTop ? "top" : "bottom") + " of " + slab.name +
-                    " would narrow its thickness most: {0} from the butt end, {1} across.",
-                {given("more_x", "along", at.x, Unit::Length, "where the planes hold and the surface is least sure"),
-                 given("more_y", "across", at.y, Unit::Length, "from the string, far side +")},
-                "read there", placed.place.toTable(at));
+            addFinding(out.findings, "flatten.one_more_reading", Severity::Caution,
+                       "One more reading on the " + std::string(sure->oneMore->onTop ? "top" : "bottom") + " of " +
+                           slab.name + " would narrow its thickness most: {0} from the butt end, {1} across.",
+                       {workedOut("more_x", "along", at.x, Unit::Length,
+                                  "where the planes hold and the surface is least sure"),
+                        given("more_y", "across", at.y, Unit::Length, "from the string, far side +")},
+                       "read there", placed.place.toTable(at));
         }
     }
     if (!all || lows.empty()) {

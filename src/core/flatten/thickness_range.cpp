@@ -28,6 +28,10 @@ constexpr double kLeastWeight = 0.02;
 constexpr std::size_t kLeastReadings = 10;
 constexpr std::size_t kMostReadings = 700; // on each face
 constexpr int kSheetTerms = 3;
+// What is tried for the waves of a face: their length in steps of the grid, and the share of it that is the tool's.
+constexpr double kWaveSteps[] = {0.5, 0.8, 1.2, 1.8, 2.8, 4.5, 8.0};
+constexpr double kShares[] = {0.01, 0.04, 0.15, 0.5, 1.5};
+constexpr double kChain_mm = 1.0, kCircular_mm = 0.4, kBand_mm = 0.15; // marks of a saw (custom)
 
 struct Waves {
     double length_mm = 0.0; // over which heights forget each other
@@ -160,8 +164,8 @@ private:
             }
         }
         double best = -1e300;
-        for (const double steps : {0.5, 0.8, 1.2, 1.8, 2.8, 4.5, 8.0}) {
-            for (const double share : {0.01, 0.04, 0.15, 0.5, 1.5}) {
+        for (const double steps : kWaveSteps) {
+            for (const double share : kShares) {
                 Waves w;
                 w.length_mm = steps * spacing_;
                 w.share = share;
@@ -286,7 +290,9 @@ std::vector<Point3> thinned(const std::vector<Point3>& counted, const std::vecto
 
 double sawMarksOf(const std::string& cut)
 {
-    return cut.find("chain") != std::string::npos ? 1.0 : cut.find("circular") != std::string::npos ? 0.4 : 0.15;
+    return cut.find("chain") != std::string::npos      ? kChain_mm
+           : cut.find("circular") != std::string::npos ? kCircular_mm
+                                                       : kBand_mm;
 }
 
 Interval intervalOf(std::vector<double> samples)

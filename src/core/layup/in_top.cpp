@@ -45,6 +45,11 @@ Ring footprint(const Feature& feature)
     return feature.points.size() < 3 ? Ring{} : feature.points;
 }
 
+Profile overTop(const Profile& profile, const LayupChoices& choices)
+{
+    return cutTo(profile, 0.0, choices.length_mm);
+}
+
 InTop inTop(const PlacedPiece& piece, const Feature& feature, double topLength_mm)
 {
     InTop out;

@@ -18,6 +18,9 @@ namespace burl
 /// is open. Empty where nothing tells it.
 [[nodiscard]] Ring footprint(const Feature& feature);
 
+/// The part of a profile along the top that the final top uses; beyond the wood the end value stands.
+[[nodiscard]] Profile overTop(const Profile& profile, const LayupChoices& choices);
+
 /// A part of a feature that is kept, on the top.
 struct InTop {
     bool inside = false;

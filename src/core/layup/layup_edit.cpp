@@ -12,6 +12,7 @@ namespace
 
 constexpr int kCurvePoints = 5;
 constexpr int kRoundSteps = 720;
+constexpr double kSmallestRound_mm = 50.0; // a smaller one is a coaster
 
 bool isRoundOfOne(const Job& job, const LayupPlan& layup)
 {
@@ -190,7 +191,7 @@ std::optional<Job> withLargestRound(const Job& job, const LayupPlan& layup)
         const InscribedCircle circle = largestCircle(anticlockwise(ring));
         best = circle.radius_mm > best.radius_mm ? circle : best;
     }
-    if (!(best.radius_mm > 50.0)) {
+    if (!(best.radius_mm > kSmallestRound_mm)) {
         return std::nullopt;
     }
     const double radius = std::floor(best.radius_mm); // whole millimetres, and never more than the wood

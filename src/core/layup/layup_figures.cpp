@@ -27,18 +27,19 @@ public:
     {
         std::vector<Figure> woods;
         for (const PlacedPiece& piece : plan_.pieces) {
-            woods.push_back(given("wood_area_" + piece.name, "of " + piece.name, piece.keptArea_mm2, Unit::Area,
-                                  "its show face inside the joint and the final outline"));
+            woods.push_back(workedOut("wood_area_" + piece.name, "of " + piece.name, piece.keptArea_mm2, Unit::Area,
+                                      "its show face inside the joint and the final outline"));
         }
         plan_.woodArea = sumFigure("wood_area", "wood in the top", woods, Unit::Area);
         const double wood = plan_.woodArea.value();
         const double area = topArea_;
-        plan_.topArea = given("top_area", "area of the top", area, Unit::Area, "measured on the drawing, show face");
+        plan_.topArea =
+            workedOut("top_area", "area of the top", area, Unit::Area, "measured on the drawing, show face");
         plan_.meanWidth = made("width_mean", "Width, mean", "{0} ÷ {1}", {plan_.topArea, plan_.length},
                                area / choices_.length_mm, Unit::Length);
         const Extreme narrowest = least(plan_.width);
         plan_.leastWidth = made("width_least", "Least width", "narrowest place, {0} from the left end",
-                                {given("width_least_at", "place", narrowest.x, Unit::Length, "on the drawing")},
+                                {workedOut("width_least_at", "place", narrowest.x, Unit::Length, "on the drawing")},
                                 narrowest.value, Unit::Length);
         if (choices_.shape == TopShape::Round && !plan_.shape.empty()) { // it has no mean width
             add(relabelled(plan_.length, "diameter", "Diameter"), Prominence::Headline);
@@ -57,17 +58,17 @@ public:
                 }
             }
             add(made("halves_differ", "Halves differ, at most", "width of far half − near half, {0} from the left end",
-                     {given("halves_differ_at", "place", differ.x, Unit::Length, "on the drawing")},
+                     {workedOut("halves_differ_at", "place", differ.x, Unit::Length, "on the drawing")},
                      std::abs(differ.value), Unit::Length));
         }
         if (plan_.gap) {
             const std::string gap = choices_.kind == TopKind::Gap ? "Gap" : "River";
             const Extreme narrow = narrowestChannel();
             add(made("gap_least", gap + ", narrowest", "show face, {0} from the left end",
-                     {given("gap_least_at", "place", narrow.x, Unit::Length, "on the drawing")}, narrow.value,
+                     {workedOut("gap_least_at", "place", narrow.x, Unit::Length, "on the drawing")}, narrow.value,
                      Unit::Length));
             add(made("gap_most", gap + ", widest", "show face, {0} from the left end",
-                     {given("gap_most_at", "place", plan_.gap->mostTop.x, Unit::Length, "on the drawing")},
+                     {workedOut("gap_most_at", "place", plan_.gap->mostTop.x, Unit::Length, "on the drawing")},
                      plan_.gap->mostTop.value, Unit::Length));
             addGapArea(gap);
         }
@@ -76,9 +77,9 @@ public:
         if (!plan_.keys.empty()) {
             std::vector<Figure> keys;
             for (const KeyedCheck& check : plan_.keyed) {
-                keys.push_back(given("keys_" + std::to_string(keys.size() + 1), keyedName(check),
-                                     static_cast<double>(check.keys), Unit::Count,
-                                     "every 120 mm from its open end, where a key finds sound wood inside the top"));
+                keys.push_back(workedOut(
+                    "keys_" + std::to_string(keys.size() + 1), keyedName(check), static_cast<double>(check.keys),
+                    Unit::Count, "every 120 mm from its open end, where a key finds sound wood inside the top"));
             }
             add(sumFigure("keys", "Butterfly keys", keys, Unit::Count));
         }
@@ -88,8 +89,8 @@ public:
             add(made("right_half", "Right half", "{0} − {1}", {plan_.length, cut},
                      choices_.length_mm - *plan_.parted_mm, Unit::Length));
             const Figure face =
-                given("meeting_bolts_face", "bolts of a face", static_cast<double>(plan_.meetingBolts_mm.size()),
-                      Unit::Count, "80 mm from the edges, no further than 300 mm apart");
+                workedOut("meeting_bolts_face", "bolts of a face", static_cast<double>(plan_.meetingBolts_mm.size()),
+                          Unit::Count, "80 mm from the edges, no further than 300 mm apart");
             const Figure faces = given("faces", "near each face", 2.0, Unit::Count, "custom");
             add(made("meeting_bolts", "Bolts where they meet", "{0} × {1}", {face, faces},
                      2.0 * static_cast<double>(plan_.meetingBolts_mm.size()), Unit::Count));
@@ -103,9 +104,9 @@ public:
         std::set<SlabId> counted;
         for (const PlacedPiece& piece : plan_.pieces) {
             if (counted.insert(piece.slab).second) {
-                slabs.push_back(given("slab_area_" + piece.name, piece.name,
-                                      area_mm2(std::span<const Vec2>(piece.showRing)), Unit::Area,
-                                      "its outline, show face"));
+                slabs.push_back(workedOut("slab_area_" + piece.name, piece.name,
+                                          area_mm2(std::span<const Vec2>(piece.showRing)), Unit::Area,
+                                          "its outline, show face"));
             }
         }
         const Figure slabArea = sumFigure("slab_area", "slabs, show faces", slabs, Unit::Area);
@@ -158,14 +159,14 @@ private:
         for (const PlacedPiece& piece : plan_.pieces) {
             islands += piece.island ? piece.keptArea_mm2 : 0.0;
         }
-        const Figure mean = given("gap_mean", "mean width between the live edges", whole / choices_.length_mm,
-                                  Unit::Length, "along the top, inside the final outline, show face");
+        const Figure mean = workedOut("gap_mean", "mean width between the live edges", whole / choices_.length_mm,
+                                      Unit::Length, "along the top, inside the final outline, show face");
         const Figure between =
             made("gap_between", "between the live edges", "{0} × {1}", {mean, plan_.length}, whole, Unit::Area);
         if (islands > 0.0) {
             add(made("gap_area", gap + ", area", "{0} − {1}",
-                     {between, given("islands_area", "islands", islands, Unit::Area, "show faces")}, whole - islands,
-                     Unit::Area));
+                     {between, workedOut("islands_area", "islands", islands, Unit::Area, "show faces")},
+                     whole - islands, Unit::Area));
         } else {
             add(relabelled(between, "gap_area", gap + ", area"));
         }
@@ -200,8 +201,8 @@ private:
         }
         if (kept + cut > 0.0) {
             add(made("defects", "Knots, checks and voids in it", "{0} − {1}",
-                     {given("defects_drawn", "drawn on its slabs", kept + cut, Unit::Count, "Yard"),
-                      given("defects_cut", "cut away with the waste", cut, Unit::Count, "on the drawing")},
+                     {workedOut("defects_drawn", "drawn on its slabs", kept + cut, Unit::Count, "Yard"),
+                      workedOut("defects_cut", "cut away with the waste", cut, Unit::Count, "on the drawing")},
                      kept, Unit::Count),
                 Prominence::Folded);
         }
@@ -212,12 +213,13 @@ private:
                     return length(Vec2{k.x - other.x, k.y + other.y}) < kMirrored_mm;
                 });
             }
-            add(given("knots_mirrored", "Knots mirrored", mirrored, Unit::Count,
-                      "of the far half, with one of the near half less than 60 mm from its mirror"),
+            add(workedOut("knots_mirrored", "Knots mirrored", mirrored, Unit::Count,
+                          "of the far half, with one of the near half less than 60 mm from its mirror"),
                 Prominence::Folded);
         }
         if (pith) {
-            add(given("pith_nearest", "Pith from the middle of " + pithOf, *pith, Unit::Length, "log end, the nearest"),
+            add(workedOut("pith_nearest", "Pith from the middle of " + pithOf, *pith, Unit::Length,
+                          "log end, the nearest"),
                 Prominence::Folded);
         }
     }
@@ -234,8 +236,8 @@ private:
         }
         if (tightest) {
             add(made("bend_tightest", "Curved joints, tightest bend", "radius, {0} from the left end",
-                     {given("bend_at", "place", tightest->x_mm, Unit::Length, "on the drawing")}, tightest->radius_mm,
-                     Unit::Length));
+                     {workedOut("bend_at", "place", tightest->x_mm, Unit::Length, "on the drawing")},
+                     tightest->radius_mm, Unit::Length));
             const TemplateTools& tools = choices_.tools;
             add(made("template_set_back", "Template edge from the joint", "({0} − {1}) ÷ 2",
                      {given("bushing_1", "first bushing", tools.bushing1_mm, Unit::Length, "chosen"),
@@ -268,11 +270,12 @@ private:
                                  ? made("rod_embed", "in the wood", "{0}: the drill reaches no further, of {1} wanted",
                                         {reach, wanted}, used, Unit::Length)
                                  : relabelled(wanted, "rod_embed", "in the wood");
-        const Figure gap =
-            given("rod_gap", "gap there, at half the thickness", longest - 2.0 * used, Unit::Length, "on the drawing");
+        const Figure gap = workedOut("rod_gap", "gap there, at half the thickness", longest - 2.0 * used, Unit::Length,
+                                     "on the drawing");
         add(count);
         add(made("rod_longest", "Longest rod, cut", "{0} + 2 × {1}", {gap, embed}, longest, Unit::Length));
-        add(given("rod_stock", "Rod, all together", all, Unit::Length, "sum of the cut lengths"), Prominence::Folded);
+        add(workedOut("rod_stock", "Rod, all together", all, Unit::Length, "sum of the cut lengths"),
+            Prominence::Folded);
     }
 
     const LayupInput& in_;

@@ -14,7 +14,13 @@ namespace
 {
 
 constexpr double kClearOfJoint_mm = 5.0;
-constexpr double kWidthOff_mm = 5.0; // of live edges: nearer than this nobody sees
+constexpr double kWidthOff_mm = 5.0;       // of live edges: nearer than this nobody sees
+constexpr double kHair_mm = 0.05;          // under what a tape tells
+constexpr double kTightGap_mm = 5.0;       // neither a brush nor a pour gets in
+constexpr double kMcApart_pct = 1.5;       // as much as two readings of one slab differ, and a little
+constexpr double kSame_pct = 0.05;         // under the last digit of a meter
+constexpr double kThicknessApart_mm = 4.0; // more is a pass or two of its own
+constexpr double kDiffer = 0.2;            // of the mean width, from end to end: a taper anybody sees
 
 class Inspector
 {
@@ -51,18 +57,19 @@ public:
         inspectSides();
         inspectWidth();
         if (plan_.gap && !plan_.gap->fits) {
-            addFinding(plan_.findings, "layup.overlap", Severity::Stop,
-                       choices_.kind == TopKind::Gap ? "The slabs overlap by {0} across the gap."
-                                                     : "The slabs overlap by {0} across the river.",
-                       {given("overlap", "overlap", -std::min(plan_.gap->leastTop.value, plan_.gap->leastBottom.value),
-                              Unit::Length, "on the drawing")},
-                       "widen the top or rip more off the outer edges", Vec2{plan_.gap->leastTop.x, 0.0});
-        } else if (plan_.gap && plan_.gap->leastBottom.value < 5.0) {
+            addFinding(
+                plan_.findings, "layup.overlap", Severity::Stop,
+                choices_.kind == TopKind::Gap ? "The slabs overlap by {0} across the gap."
+                                              : "The slabs overlap by {0} across the river.",
+                {workedOut("overlap", "overlap", -std::min(plan_.gap->leastTop.value, plan_.gap->leastBottom.value),
+                           Unit::Length, "on the drawing")},
+                "widen the top or rip more off the outer edges", Vec2{plan_.gap->leastTop.x, 0.0});
+        } else if (plan_.gap && plan_.gap->leastBottom.value < kTightGap_mm) {
             addFinding(
                 plan_.findings, "layup.gap_tight", Severity::Warn,
                 choices_.kind == TopKind::Gap ? "The gap closes to {0}, too narrow to finish its edges."
                                               : "The river closes to {0}, too narrow to pour and to clean.",
-                {given("gap", "gap", std::max(0.0, plan_.gap->leastBottom.value), Unit::Length, "on the drawing")},
+                {workedOut("gap", "gap", std::max(0.0, plan_.gap->leastBottom.value), Unit::Length, "on the drawing")},
                 "open the gap", Vec2{plan_.gap->leastBottom.x, 0.0});
         }
         if (plan_.pieces.size() >= 2) {
@@ -75,8 +82,6 @@ public:
     }
 
 private:
-    [[nodiscard]] Profile over(const Profile& profile) const { return cutTo(profile, 0.0, choices_.length_mm); }
-
     /// The rip line that is shown and turned: the lower side of a far joined piece and of a near piece
     /// across a gap.
     [[nodiscard]] bool ripsLower(size_t index) const { return (index == 0) != facesAcross(choices_.kind); }
@@ -104,18 +109,18 @@ private:
             return;
         }
         const Figure wanted = given("width", "width", *choices_.width_mm, Unit::Length, "chosen");
-        const Profile upper = over(plan_.far().upper);
-        const Profile lower = over(plan_.near().lower);
+        const Profile upper = overTop(plan_.far().upper, choices_);
+        const Profile lower = overTop(plan_.near().lower, choices_);
         if (straight()) { // two level sides stand inside both edges along the whole length
             const double widest = least(upper).value - most(lower).value;
-            if (*choices_.width_mm > widest + 0.05) {
+            if (*choices_.width_mm > widest + kHair_mm) {
                 addFinding(plan_.findings, "layup.too_wide", Severity::Stop,
                            "The wood gives {0} between two straight sides, {1} is wanted.",
                            {made("widest", "widest", "{0} − {1}",
-                                 {given("far_innermost", "far edge at its innermost", least(upper).value, Unit::Length,
-                                        "on the drawing"),
-                                  given("near_innermost", "near edge at its innermost", most(lower).value, Unit::Length,
-                                        "on the drawing")},
+                                 {workedOut("far_innermost", "far edge at its innermost", least(upper).value,
+                                            Unit::Length, "on the drawing"),
+                                  workedOut("near_innermost", "near edge at its innermost", most(lower).value,
+                                            Unit::Length, "on the drawing")},
                                  widest, Unit::Length),
                             wanted},
                            "make the top narrower or turn a piece");
@@ -129,7 +134,7 @@ private:
         if (std::abs(widest.value - *choices_.width_mm) > kWidthOff_mm) {
             addFinding(plan_.findings, "layup.width_not_met", Severity::Warn,
                        "Live edges stay as they grew: the top comes {0} wide at its widest place, {1} is wanted.",
-                       {given("widest", "widest", widest.value, Unit::Length, "on the drawing"), wanted},
+                       {workedOut("widest", "widest", widest.value, Unit::Length, "on the drawing"), wanted},
                        widest.value > *choices_.width_mm ? "choose straight edges to cut it to width"
                                                          : "take wider slabs, or another width",
                        Vec2{widest.x, 0.0});
@@ -154,7 +159,7 @@ private:
             if (!side) {
                 continue;
             }
-            for (const Vec2 p : over(far ? plan_.far().upper : plan_.near().lower)) {
+            for (const Vec2 p : overTop(far ? plan_.far().upper : plan_.near().lower, choices_)) {
                 const double out = far ? side->at(p.x) - p.y : p.y - side->at(p.x);
                 if (out > worst.value) {
                     worst = {p.x, out};
@@ -165,7 +170,7 @@ private:
         if (worst.value > 0.5) {
             addFinding(plan_.findings, "layup.side_off_wood", Severity::Stop,
                        std::string("The straight ") + (atFar ? "far" : "near") + " edge leaves the wood by {0}.",
-                       {given("side_off", "off the wood", worst.value, Unit::Length, "on the drawing")},
+                       {workedOut("side_off", "off the wood", worst.value, Unit::Length, "on the drawing")},
                        tapered() ? "less width at that end" : "less width, or shift the piece across",
                        Vec2{worst.x, (atFar ? plan_.upperSide : plan_.lowerSide)->at(worst.x)});
         }
@@ -228,7 +233,7 @@ private:
             if (worst.value < -0.5) {
                 addFinding(plan_.findings, "layup.curve_in_bark", Severity::Stop,
                            "The curved joint leaves the wood of " + piece.name + " by {0}.",
-                           {given("curve_out", "outside", -worst.value, Unit::Length, "on the drawing")},
+                           {workedOut("curve_out", "outside", -worst.value, Unit::Length, "on the drawing")},
                            "draw the curve flatter, or take the best lines",
                            Vec2{worst.x, valueAt(joint.line, worst.x)});
             }
@@ -290,12 +295,12 @@ private:
         const double middle = choices_.length_mm / 2.0;
         if (!meet.coincide && !saidBushings_) {
             saidBushings_ = true;
-            addFinding(plan_.findings, "layup.bushings", Severity::Stop,
-                       meet.mismatch_mm < 0.0
-                           ? "With these guide bushings the curved joints stand open by {0}."
-                           : "With these guide bushings the pieces overlap by {0} at the curved joints.",
-                       {given("mismatch", "mismatch", std::abs(meet.mismatch_mm), Unit::Length, "bushings and bit")},
-                       "the first bushing is the second and twice the bit: {1}");
+            addFinding(
+                plan_.findings, "layup.bushings", Severity::Stop,
+                meet.mismatch_mm < 0.0 ? "With these guide bushings the curved joints stand open by {0}."
+                                       : "With these guide bushings the pieces overlap by {0} at the curved joints.",
+                {workedOut("mismatch", "mismatch", std::abs(meet.mismatch_mm), Unit::Length, "bushings and bit")},
+                "the first bushing is the second and twice the bit: {1}");
             plan_.findings.back().figures.push_back(
                 made("bushing_matching", "first bushing", "{0} + 2 × {1}",
                      {given("bushing_2", "second bushing", tools.bushing2_mm, Unit::Length, "chosen"),
@@ -307,8 +312,8 @@ private:
             if (bend && bend->radius_mm < limit) {
                 addFinding(plan_.findings, "layup.bend_tight", Severity::Stop,
                            "A curved joint bends to a radius of {0}; bit and bushings cut no tighter than {1}.",
-                           {given("bend", "radius", bend->radius_mm, Unit::Length, "on the drawing"),
-                            given("bend_least", "least", limit, Unit::Length, "bit and bushings")},
+                           {workedOut("bend", "radius", bend->radius_mm, Unit::Length, "on the drawing"),
+                            workedOut("bend_least", "least", limit, Unit::Length, "bit and bushings")},
                            "draw the curve out, or take a smaller bit",
                            Vec2{bend->x_mm, valueAt(joint.line, bend->x_mm)});
             }
@@ -358,13 +363,13 @@ private:
         const double over = std::max(shortLeft, shortRight);
         if (over > 0.5) {
             addFinding(plan_.findings, "layup.too_short", Severity::Stop, piece.name + " ends {0} inside the top.",
-                       {given("short_by", "short", over, Unit::Length, "on the drawing")},
+                       {workedOut("short_by", "short", over, Unit::Length, "on the drawing")},
                        "slide it or shorten the top",
                        Vec2{shortLeft > shortRight ? 0.0 : length, centroid(piece.showRing).y});
         } else if (over > -in_.trim_mm + 0.5) {
             addFinding(plan_.findings, "layup.no_trim", Severity::Warn,
                        piece.name + " has only {0} of its end to trim; {1} is wanted.",
-                       {given("trim_left", "left", -over, Unit::Length, "on the drawing"),
+                       {workedOut("trim_left", "left", -over, Unit::Length, "on the drawing"),
                         given("trim", "trim", in_.trim_mm, Unit::Length, "chosen")},
                        "slide it or shorten the top",
                        Vec2{shortLeft > shortRight ? 0.0 : length, centroid(piece.showRing).y});
@@ -379,7 +384,7 @@ private:
                 continue;
             }
             const Vec2 place = part.innermost;
-            const Figure deep = given("into", "into the top", part.into_mm, Unit::Length, "on the drawing");
+            const Figure deep = workedOut("into", "into the top", part.into_mm, Unit::Length, "on the drawing");
             if (feature.intention == Intention::CutOff) {
                 inspectCutOff(piece, part, deep);
             } else if (feature.kind == FeatureKind::Check && feature.intention == Intention::Keep) {
@@ -435,12 +440,12 @@ private:
         if (worst < 0.0) {
             addFinding(plan_.findings, "layup.rip_in_bark", Severity::Stop,
                        "The rip line of " + piece.name + " leaves the wood by {0}: the joint would stand open.",
-                       {given("rip_out", "outside", -worst, Unit::Length, "on the drawing")}, "take the best line",
+                       {workedOut("rip_out", "outside", -worst, Unit::Length, "on the drawing")}, "take the best line",
                        Vec2{at, piece.ripLevel_mm});
-        } else if (worst < in_.ripMargin_mm - 0.05) {
+        } else if (worst < in_.ripMargin_mm - kHair_mm) {
             addFinding(plan_.findings, "layup.rip_near_bark", Severity::Warn,
                        "The rip line of " + piece.name + " comes within {0} of the edge; {1} is wanted.",
-                       {given("rip_inside", "inside", worst, Unit::Length, "on the drawing"),
+                       {workedOut("rip_inside", "inside", worst, Unit::Length, "on the drawing"),
                         given("margin", "margin", in_.ripMargin_mm, Unit::Length, "chosen")},
                        "take the best line", Vec2{at, piece.ripLevel_mm});
         }
@@ -469,7 +474,7 @@ private:
         if (metered) {
             const double apart = wettest - driest;
             const Figure figure = given("mc_apart", "apart", apart, Unit::Percent, "meter");
-            if (apart > 1.5) {
+            if (apart > kMcApart_pct) {
                 addFinding(plan_.findings, "layup.mc_apart", Severity::Warn,
                            "The " + many + " are {0} moisture apart: one will move after gluing.", {figure},
                            "let them come to rest together")
@@ -477,12 +482,12 @@ private:
             } else {
                 const std::string all = plan_.pieces.size() == 2 ? "Both slabs" : "All slabs";
                 addFinding(plan_.findings, "layup.mc_alike", Severity::Good,
-                           all + (apart < 0.05 ? " have the same moisture: good to join."
-                                               : " are within {0} moisture: good to join."),
+                           all + (apart < kSame_pct ? " have the same moisture: good to join."
+                                                    : " are within {0} moisture: good to join."),
                            {figure}, "");
             }
         }
-        if (measured && thickest - thinnest > 4.0) {
+        if (measured && thickest - thinnest > kThicknessApart_mm) {
             addFinding(plan_.findings, "layup.unequal_thickness", Severity::Caution,
                        "The thickness of the " + many + " differs by {0}; the thinnest decides.",
                        {given("thickness_apart", "apart", thickest - thinnest, Unit::Length, "tape")}, "");
@@ -496,11 +501,11 @@ private:
             for (const Vec2 p : plan_.halvesDiffer) {
                 differ = std::abs(p.y) > std::abs(differ.value) ? Extreme{p.x, p.y} : differ;
             }
-            if (std::abs(differ.value) > 0.2 * plan_.meanWidth.value()) {
-                addFinding(
-                    plan_.findings, "layup.uneven", Severity::Caution, "The width of the halves differs by {0}.",
-                    {given("halves_differ", "halves differ", std::abs(differ.value), Unit::Length, "on the drawing")},
-                    "swing one piece end for end, or move a rip line", Vec2{differ.x, 0.0});
+            if (std::abs(differ.value) > kDiffer * plan_.meanWidth.value()) {
+                addFinding(plan_.findings, "layup.uneven", Severity::Caution, "The width of the halves differs by {0}.",
+                           {workedOut("halves_differ", "halves differ", std::abs(differ.value), Unit::Length,
+                                      "on the drawing")},
+                           "swing one piece end for end, or move a rip line", Vec2{differ.x, 0.0});
             }
         }
     }

@@ -25,13 +25,13 @@ void inspectWay(const LayupInput& in, LayupPlan& plan)
     if (in.longest_mm && rough > *in.longest_mm) {
         addFinding(plan.findings, "layup.too_long_for_shop", Severity::Warn,
                    "The rough pieces are {0} long; the shop handles {1}.",
-                   {given("rough", "rough length", rough, Unit::Length, "length and trim"),
+                   {workedOut("rough", "rough length", rough, Unit::Length, "length and trim"),
                     given("shop_longest", "shop", *in.longest_mm, Unit::Length, "the shop's habits")},
                    "shorten it, make it in two halves, or have it cut elsewhere");
     }
     if (in.van_mm && longest > *in.van_mm) {
         addFinding(plan.findings, "layup.too_long_for_van", Severity::Warn, "The top is {0} long; the van takes {1}.",
-                   {given("longest", "longest piece", longest, Unit::Length, "on the drawing"),
+                   {workedOut("longest", "longest piece", longest, Unit::Length, "on the drawing"),
                     given("van", "van", *in.van_mm, Unit::Length, "the shop's habits")},
                    "two halves, or a longer van");
     }
@@ -42,8 +42,8 @@ void inspectWay(const LayupInput& in, LayupPlan& plan)
         if (across > widest) {
             addFinding(plan.findings, "layup.too_wide_for_door", Severity::Stop,
                        "The top is {0} wide; its door passes {1} at most, tilted.",
-                       {given("across", "across", across, Unit::Length, "on the drawing"),
-                        given("door_widest", "through the door", widest, Unit::Length, "door and thickness")},
+                       {workedOut("across", "across", across, Unit::Length, "on the drawing"),
+                        workedOut("door_widest", "through the door", widest, Unit::Length, "door and thickness")},
                        "two halves joined in the room, or another way in");
         }
     }
@@ -78,7 +78,7 @@ void inspectShape(const LayupInput& in, LayupPlan& plan)
             place = p;
         }
     }
-    const Figure off = given("shape_off", "off the wood", worst, Unit::Length, "on the drawing");
+    const Figure off = workedOut("shape_off", "off the wood", worst, Unit::Length, "on the drawing");
     const std::string word = in.choices.shape == TopShape::Round  ? "round"
                              : in.choices.shape == TopShape::Oval ? "oval"
                                                                   : "drawn outline";
@@ -158,7 +158,7 @@ void inspectRodWood(const LayupInput& in, LayupPlan& plan)
     } else if (least < kRodCover_mm) {
         addFinding(plan.findings, "layup.rod_near_edge", Severity::Warn,
                    "A rod in " + piece + " ends {0} from its outer edge; {1} of wood should cover it.",
-                   {given("rod_cover", "covered by", least, Unit::Length, "on the drawing"),
+                   {workedOut("rod_cover", "covered by", least, Unit::Length, "on the drawing"),
                     given("rod_cover_least", "least", kRodCover_mm, Unit::Length, "custom")},
                    "less of the rods in the wood", place);
     }
@@ -189,7 +189,7 @@ void inspectPieces(const LayupInput& in, LayupPlan& plan)
             if (twice > kSliver_mm2) {
                 addFinding(plan.findings, "layup.wood_twice", Severity::Stop,
                            "Two pieces are cut from the same wood of " + a.name + ": {0} of it is used twice.",
-                           {given("wood_twice", "used twice", twice, Unit::Area, "where both lie in the slab")},
+                           {workedOut("wood_twice", "used twice", twice, Unit::Area, "where both lie in the slab")},
                            "slide one of them, or take another slab", a.place.toTable(centroid(largestRing(both))));
             }
         }
@@ -231,7 +231,7 @@ void inspectKeys(const LayupInput& in, LayupPlan& plan)
     addFinding(plan.findings, "layup.keys", Severity::Caution,
                plan.keys.size() == 1 ? "One key holds the check: {1} to {2} deep, its grain across it."
                                      : "{0} keys hold the checks: {1} to {2} deep, their grain across them.",
-               {given("keys", "keys", static_cast<double>(plan.keys.size()), Unit::Count, "every 120 mm"),
+               {workedOut("keys", "keys", static_cast<double>(plan.keys.size()), Unit::Count, "every 120 mm"),
                 made("key_least", "least", "{0} ÷ 3", {thick}, in.choices.thickness_mm / 3.0, Unit::Length),
                 made("key_most", "most", "{0} ÷ 2", {thick}, in.choices.thickness_mm / 2.0, Unit::Length)},
                "let them in before the last flattening", plan.keys.front().at);

@@ -6,6 +6,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/layup/in_top.h"
+
 namespace burl
 {
 namespace
@@ -33,9 +35,6 @@ public:
     }
 
 private:
-    /// The part of a profile that the final top uses; beyond the wood the end value stands.
-    [[nodiscard]] Profile over(const Profile& profile) const { return cutTo(profile, 0.0, choices_.length_mm); }
-
     /// Half the height of the round or oval at x, as a share; its middle lies on y = 0.
     [[nodiscard]] double rise(double x) const
     {
@@ -144,7 +143,7 @@ private:
     /// An outer edge of the top: the live edge, the straight side, or of a river the straight side throughout.
     [[nodiscard]] Profile outerEdge(const Profile& live, const std::optional<RipLine>& side, double sign) const
     {
-        Profile out = over(live);
+        Profile out = overTop(live, choices_);
         if (!side) {
             return out;
         }
@@ -264,7 +263,8 @@ private:
         }
         plan_.parted_mm = choices_.parted_mm;
         const double wide = valueAt(plan_.width, *choices_.parted_mm);
-        const double low = std::max(plan_.finalBox.bottom, valueAt(over(plan_.near().lower), *choices_.parted_mm));
+        const double low =
+            std::max(plan_.finalBox.bottom, valueAt(overTop(plan_.near().lower, choices_), *choices_.parted_mm));
         // Between the outermost two no further apart than custom.
         const double between = std::max(0.0, wide - 2.0 * kBoltFromEdge_mm);
         const int bolts = std::max(2, static_cast<int>(std::ceil(between / kBoltEvery_mm - 1e-9)) + 1);

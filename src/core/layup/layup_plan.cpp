@@ -7,6 +7,7 @@
 #include <array>
 #include <cmath>
 
+#include "core/layup/in_top.h"
 #include "core/layup/lay_piece.h"
 #include "core/shop/same_slabs.h"
 
@@ -98,14 +99,11 @@ private:
         }
     }
 
-    /// The part of a profile that the final top uses; beyond the wood the end value stands.
-    [[nodiscard]] Profile over(const Profile& profile) const { return cutTo(profile, 0.0, choices_.length_mm); }
-
     void settleSingle()
     {
         PlacedPiece& piece = plan_.pieces.front();
-        const Profile upper = over(piece.upper);
-        const Profile lower = over(piece.lower);
+        const Profile upper = overTop(piece.upper, choices_);
+        const Profile lower = overTop(piece.lower, choices_);
         const double high = least(upper).value;
         const double low = most(lower).value;
         // The straight middle of the wood comes to y = 0; of a round the middle of its area.
@@ -139,8 +137,8 @@ private:
         for (size_t i = 0; i + 1 < plan_.pieces.size(); ++i) {
             meet(i);
         }
-        const double upper = least(over(plan_.far().upper)).value;
-        const double lower = -most(over(plan_.near().lower)).value;
+        const double upper = least(overTop(plan_.far().upper, choices_)).value;
+        const double lower = -most(overTop(plan_.near().lower, choices_)).value;
         const double whole = upper + lower;
         const double spare = choices_.width_mm ? whole - *choices_.width_mm : 0.0;
         plan_.outerUpper_mm = upper - spare / 2.0; // both outer edges give alike
@@ -191,8 +189,8 @@ private:
         RipLine upper{plan_.outerUpper_mm, 0.0};
         RipLine lower{plan_.outerLower_mm, 0.0};
         if (!facesAcross(choices_.kind)) {
-            const Profile high = over(plan_.far().upper);
-            const Profile low = over(plan_.near().lower);
+            const Profile high = overTop(plan_.far().upper, choices_);
+            const Profile low = overTop(plan_.near().lower, choices_);
             const Profile middle{{0.0, plan_.outerLower_mm}, {length, plan_.outerLower_mm}};
             const Profile top{{0.0, plan_.outerUpper_mm}, {length, plan_.outerUpper_mm}};
             if (const auto best = bestFarRip(middle, high, 0.0, 0.0, length)) {
@@ -224,8 +222,8 @@ private:
         PlacedPiece& far = plan_.pieces[0];
         PlacedPiece& near = plan_.pieces[1];
         // Rip lines lie at y = 0 now: the far piece hangs below its line, the near one stands above.
-        const Profile farWood = over(far.lower);
-        const Profile nearWood = over(near.upper);
+        const Profile farWood = overTop(far.lower, choices_);
+        const Profile nearWood = overTop(near.upper, choices_);
         double wood = 0.0;
         for (const Vec2 p : combined(nearWood, -1.0, farWood)) {
             wood = std::max(wood, p.y);
@@ -236,7 +234,9 @@ private:
             const bool farLive = choices_.edges == OuterEdges::Live;
             const bool nearLive = choices_.nearEdge.value_or(choices_.edges) == OuterEdges::Live;
             const Profile none{{0.0, 0.0}, {choices_.length_mm, 0.0}};
-            width -= most(combined(farLive ? over(far.upper) : none, -1.0, nearLive ? over(near.lower) : none)).value;
+            width -= most(combined(farLive ? overTop(far.upper, choices_) : none, -1.0,
+                                   nearLive ? overTop(near.lower, choices_) : none))
+                         .value;
         }
         shiftAcross(far, width / 2.0);
         shiftAcross(near, -width / 2.0);

@@ -74,7 +74,7 @@ private:
         } else if (f.clear_mm <= kClearOfHole_mm) {
             addFinding(plan_.findings, "move.fastener_off_wood", Severity::Caution,
                        "A fastener sits {0} from a hole or punky wood; {1} of sound wood round it hold best.",
-                       {given("clear", "clear", f.clear_mm, Unit::Length, "on the drawing"),
+                       {workedOut("clear", "clear", f.clear_mm, Unit::Length, "on the drawing"),
                         given("clear_wanted", "wanted", kClearOfHole_mm, Unit::Length, "custom")},
                        "move it into sound wood", f.fastener.at);
         }
@@ -123,7 +123,7 @@ private:
             addFinding(plan_.findings, "move.groove_long", spare < 0.0 ? Severity::Stop : Severity::Warn,
                        spare < 0.0 ? "A channel's groove comes out of the edge."
                                    : "A channel's groove ends {0} from the edge; it may show.",
-                       {given("edge_room", "room", std::max(0.0, spare), Unit::Length, "on the drawing")},
+                       {workedOut("edge_room", "room", std::max(0.0, spare), Unit::Length, "on the drawing")},
                        "take a shorter channel", placeOf(c));
         }
     }
@@ -140,7 +140,7 @@ private:
         if (fromEnd < kLeastFromEnd_mm) {
             addFinding(plan_.findings, "move.channel_end", Severity::Caution,
                        "A channel lies {0} from the end; 200 to 250 mm is custom.",
-                       {given("from_end", "from the end", fromEnd, Unit::Length, "on the drawing")}, "move it in",
+                       {workedOut("from_end", "from the end", fromEnd, Unit::Length, "on the drawing")}, "move it in",
                        placeOf(c));
         }
         const bool covered = std::any_of(plan_.fasteners.begin(), plan_.fasteners.end(), [&](const FastenerPlan& f) {
@@ -150,7 +150,7 @@ private:
         if (covered) {
             addFinding(plan_.findings, "move.fastener_on_channel", Severity::Stop,
                        "A fastener lies over the channel at {0}.",
-                       {given("channel_at", "channel", c.channel.x_mm, Unit::Length, "on the drawing")},
+                       {workedOut("channel_at", "channel", c.channel.x_mm, Unit::Length, "on the drawing")},
                        "move one of them", placeOf(c));
         }
     }
@@ -189,7 +189,7 @@ private:
         const double reach = reachOf(c);
         const Box groove{place.x - c.channel.width_mm / 2.0, place.y - reach, place.x + c.channel.width_mm / 2.0,
                          place.y + reach};
-        const Figure at = given("channel_at", "channel", place.x, Unit::Length, "on the drawing");
+        const Figure at = workedOut("channel_at", "channel", place.x, Unit::Length, "on the drawing");
         if (c.overResin) {
             addFinding(plan_.findings, "move.channel_over_river", Severity::Warn,
                        in_.layup->openGap

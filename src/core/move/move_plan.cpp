@@ -26,6 +26,8 @@ bool sameInput(const MoveInput& a, const MoveInput& b)
 namespace
 {
 
+constexpr double kStands_mm = 0.05; // a bolt that travels less needs no slot
+
 /// Where a piece's wood stands across the top at x, inside the final outline: from, to, from, to.
 std::vector<double> woodAt(const PlacedPiece& piece, double x)
 {
@@ -192,7 +194,7 @@ private:
         if (terms.size() == 1) {
             return relabelled(terms.front(), "mc_assembly", "day of assembly");
         }
-        terms.push_back(given("pieces", "pieces", static_cast<double>(pieces), Unit::Count, "in the top"));
+        terms.push_back(workedOut("pieces", "pieces", static_cast<double>(pieces), Unit::Count, "in the top"));
         return made("mc_assembly", "day of assembly", formula + ") ÷ " + termOf(pieces), terms, mean, Unit::Percent);
     }
 
@@ -272,7 +274,7 @@ private:
                                       const Figure& season, double value) const
     {
         const Figure wood =
-            given(key + "_wood", "wood from what is held", between.wood_mm, Unit::Length, "on the drawing");
+            workedOut(key + "_wood", "wood from what is held", between.wood_mm, Unit::Length, "on the drawing");
         std::vector<Figure> pieces;
         std::string formula;
         for (size_t i = 0; i < plan_.rings.size(); ++i) {
@@ -359,7 +361,7 @@ private:
         if (plan_.missing) {
             out.travel = {};
         }
-        out.slotted = out.travel.out_mm + out.travel.in_mm > 0.05;
+        out.slotted = out.travel.out_mm + out.travel.in_mm > kStands_mm;
         out.clear_mm = clearWood_mm(fastener);
         out.inWood = out.clear_mm > fastener.bolt_mm / 2.0;
         const Figure bolt = given("bolt", "bolt", fastener.bolt_mm, Unit::Length, "chosen");
@@ -433,8 +435,8 @@ private:
             const std::string& name = in_.layup->pieces[i].name;
             const Species& species = in_.species[i];
             const Box box = in_.layup->finalBox; // a round is of one piece
-            const Figure across = given("round_over", "over the round", std::max(box.width(), box.height()),
-                                        Unit::Length, "on the drawing");
+            const Figure across = workedOut("round_over", "over the round", std::max(box.width(), box.height()),
+                                            Unit::Length, "on the drawing");
             const auto moves = [&](const char* key, const char* label, const char* c, double coefficient) {
                 const Figure change = given(key, c, coefficient, Unit::Coefficient, species.source);
                 add(made(

@@ -20,7 +20,8 @@ constexpr double kThinPoints_per_mm = 10.0;
 constexpr double kDefectPoints = 2000.0; // a twentieth of the wood spoilt is all of it lost
 constexpr double kCheckWide_mm = 20.0;   // what a check spoils to its sides
 constexpr double kPithWide_mm = 60.0;
-constexpr double kPithPoints = 30.0; // a slab sawn through the pith that was not drawn
+constexpr double kLeastStrip_mm = 20.0; // a narrower strip is a lath
+constexpr double kPithPoints = 30.0;    // a slab sawn through the pith that was not drawn
 
 /// How much of the face a feature spoils.
 double spoilt_mm2(const Feature& f)
@@ -173,7 +174,7 @@ private:
     void addInner(SlabBlanks& out, double x0, double start, double length) const
     {
         const auto between = bestStrip(nearBoth_, farBoth_, in_.ripMargin_mm, start, length);
-        if (!between || !(between->leastWidth_mm > 20.0)) {
+        if (!between || !(between->leastWidth_mm > kLeastStrip_mm)) {
             return;
         }
         const double level = std::cos(std::atan(between->line.slope));

@@ -50,8 +50,8 @@ OfferView layupView(const LayupChoices& layup, const Job& job, const Shop& shop)
     add("offcuts");
     const double trim = layup.trim_mm.value_or(shop.habits.trimEachEnd_mm);
     if (const double longest = longestOffcut_mm(*view.plan.layup, trim); longest >= kLeastOffcut_mm) {
-        view.figures.push_back(
-            {given("offcut_longest", "Longest offcut", longest, Unit::Length, "on the drawing"), Prominence::Plain});
+        view.figures.push_back({workedOut("offcut_longest", "Longest offcut", longest, Unit::Length, "on the drawing"),
+                                Prominence::Plain});
     }
     double price = 0.0;
     bool priced = !layup.pieces.empty();
@@ -78,7 +78,7 @@ OfferView offerView(const Offer& offer, const Job& job, const Shop& shop)
     OfferView view = layupView(offer.layup, job, shop);
     const auto part = [](const char* key, const char* label, double points, Counts counts) {
         return made(key, label, "{0} × {1}",
-                    {given("points", "points", points, Unit::None, "0 nothing lost, 100 all"),
+                    {workedOut("points", "points", points, Unit::None, "0 nothing lost, 100 all"),
                      given("weight", "weight", weightOf(counts), Unit::None, "your wishes")},
                     points * weightOf(counts), Unit::None);
     };

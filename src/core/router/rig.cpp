@@ -18,23 +18,28 @@ constexpr double kTape_mm = 0.1;    // a layer of tape
 constexpr double kSagSeen_mm = 0.3; // more is felt on a finished top
 constexpr double kRidgeSeen_mm = 0.1;
 constexpr double kBenchHollow_mm = 0.5;
+constexpr double kNoSheet_mm = 0.05; // under a turn of the depth stop
 
 struct Material {
     double modulus_MPa;
     double weight_N_mm3;
 };
 
+constexpr Material kPlywood{8000.0, 6.5e-6}; // birch, along the face grain
+constexpr Material kAluminium{69000.0, 26.5e-6};
+constexpr Material kSteel{200000.0, 77.0e-6};
+
 Material materialOf(SledBuild build)
 {
     switch (build) {
     case SledBuild::Plywood:
-        return {8000.0, 6.5e-6};
+        return kPlywood;
     case SledBuild::Aluminium:
-        return {69000.0, 26.5e-6};
+        return kAluminium;
     case SledBuild::Steel:
-        return {200000.0, 77.0e-6};
+        return kSteel;
     }
-    return {8000.0, 6.5e-6};
+    return kPlywood;
 }
 
 Figure stepoverFigure(const FlattenMethod& method)
@@ -55,7 +60,7 @@ void inspectLengths(const Rig& rig, const FlattenMethod& method, const RigPlan& 
         length = std::max(length, reach.face.length_mm);
         width = std::max(width, reach.face.width_mm);
     }
-    const Figure wide = given("widest_face", "widest face", width, Unit::Length, "rough outline");
+    const Figure wide = workedOut("widest_face", "widest face", width, Unit::Length, "rough outline");
     const Figure apart = given("rails_apart", "rails apart", rig.railsApart_mm, Unit::Length,
                                worstCase == Severity::Stop ? "measured" : "usual; not measured");
     if (width >= rig.railsApart_mm) {
@@ -71,7 +76,7 @@ void inspectLengths(const Rig& rig, const FlattenMethod& method, const RigPlan& 
             "Rails of {0} are too short: the sled leaves them before the cutter leaves the wood; {1} are wanted.",
             {given("rails_long", "rails", *rig.railsLong_mm, Unit::Length, "measured"),
              made("rails_wanted", "wanted", "slab {0} + sled {1} − cutter {2}",
-                  {given("longest_face", "longest face", length, Unit::Length, "rough outline"),
+                  {workedOut("longest_face", "longest face", length, Unit::Length, "rough outline"),
                    given("sled_wide", "sled, wide", rig.sledWide_mm, Unit::Length, "chosen"),
                    given("bit", "cutter", method.bit_mm, Unit::Length, "chosen")},
                   wantsRails, Unit::Length)},
@@ -149,8 +154,8 @@ void reportRig(const Rig& rig, const FlattenMethod& method, const RigPlan& plan,
         worst = worst == nullptr || reach.outLast_mm > worst->outLast_mm ? &reach : worst;
     }
     if (worst != nullptr) {
-        const Figure lowest = given("plane_height", "lowest plane, " + worst->face.name, worst->face.plane_mm,
-                                    Unit::Length, "above the bench, packers under the slab");
+        const Figure lowest = workedOut("plane_height", "lowest plane, " + worst->face.name, worst->face.plane_mm,
+                                        Unit::Length, "above the bench, packers under the slab");
         const Figure out = made("bit_out", "Bit stands out, at most", "{0} + {1} − {2}", {rails, floor, lowest},
                                 worst->outLast_mm, Unit::Length);
         const Figure shank = measure("shank", "shank", rig.shank_mm);
@@ -183,21 +188,22 @@ void reportRig(const Rig& rig, const FlattenMethod& method, const RigPlan& plan,
                        "The sled would run into the wood: " + reach.face.name +
                            " stands {0} high and the rails {1}; {2} are "
                            "wanted, to clear it.",
-                       {given("highest", "highest", reach.face.highest_mm, Unit::Length, "readings and packers"), rails,
-                        given("rails_wanted_high", "rails", reach.face.highest_mm + kClear_mm, Unit::Length,
-                              "highest wood and 2 mm")},
+                       {workedOut("highest", "highest", reach.face.highest_mm, Unit::Length, "readings and packers"),
+                        rails,
+                        workedOut("rails_wanted_high", "rails", reach.face.highest_mm + kClear_mm, Unit::Length,
+                                  "highest wood and 2 mm")},
                        told ? "raise the rails to {2} at least" : "measure your rails: {2} or more clear it");
         }
-        if (reach.sheet_mm > 0.05) {
+        if (reach.sheet_mm > kNoSheet_mm) {
             const Figure sheet =
-                given("sheet", "sheet", reach.sheet_mm, Unit::Length, "what the bit lacks at the last pass");
+                workedOut("sheet", "sheet", reach.sheet_mm, Unit::Length, "what the bit lacks at the last pass");
             const bool room = reach.face.highest_mm + reach.sheet_mm + kClear_mm <= rig.railHeight_mm;
             addFinding(findings, "rig.no_reach", worstCase,
                        "The bit does not reach the plane of " + reach.face.name +
                            ": it lacks {0} with {1} of the shank "
                            "in the collet.",
-                       {sheet, given("least_in_collet", "kept in", leastInCollet_mm(rig), Unit::Length,
-                                     "three quarters of the shank, 20 mm at least")},
+                       {sheet, workedOut("least_in_collet", "kept in", leastInCollet_mm(rig), Unit::Length,
+                                         "three quarters of the shank, 20 mm at least")},
                        !told  ? "measure your sled, bit and rails"
                        : room ? "lay a sheet of {0} under the slab, never a longer stick-out"
                               : "a longer bit or a lower sled floor: lower rails would not clear the wood");
@@ -211,8 +217,8 @@ void reportRig(const Rig& rig, const FlattenMethod& method, const RigPlan& plan,
     }
     if (plan.ridge_mm > kRidgeSeen_mm) {
         addFinding(findings, "rig.ridges", Severity::Warn, "The tilted spindle leaves ridges of {0}.",
-                   {given("ridge", "ridges", plan.ridge_mm, Unit::Length, "stepover and tilt"),
-                    given("layers", "layers", std::ceil(plan.tapeLayers - 1e-9), Unit::Count, "0.1 mm each"),
+                   {workedOut("ridge", "ridges", plan.ridge_mm, Unit::Length, "stepover and tilt"),
+                    workedOut("layers", "layers", std::ceil(plan.tapeLayers - 1e-9), Unit::Count, "0.1 mm each"),
                     stepoverFigure(method)},
                    "{1} layers of tape under the low runner");
     }

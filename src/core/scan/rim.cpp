@@ -5,6 +5,7 @@
 #include <limits>
 
 #include "core/scan/contour.h"
+#include <numbers>
 
 namespace burl
 {
@@ -22,8 +23,9 @@ constexpr double kSome = 0.3;       // points in a cell, smoothed, to call it fi
 void bridge(Ring& ring, const std::vector<Point3>& clutter, double spacing_mm, std::vector<Vec2>& places)
 {
     constexpr double kBeside_mm = 14.0;
-    // An eighth of what a solid thing would show there: dust is thinner.
-    const int enough = std::max(4, static_cast<int>(0.12 * 3.14 * kBeside_mm * kBeside_mm / (spacing_mm * spacing_mm)));
+    constexpr double kSolid = 0.12; // of what a solid thing would show there: dust is thinner
+    const int enough =
+        std::max(4, static_cast<int>(kSolid * std::numbers::pi * kBeside_mm * kBeside_mm / (spacing_mm * spacing_mm)));
     constexpr double kLongest_mm = 260.0;
     if (clutter.empty() || ring.size() < 8) {
         return;

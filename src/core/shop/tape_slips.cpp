@@ -5,6 +5,7 @@
 // edge, and 40 mm at least), and a slip is told only when a single well-known mistake brings it back
 // to its neighbours. A wild edge without such an explanation is left alone: it may be a crotch.
 
+#include "core/measure/units.h"
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -61,8 +62,8 @@ std::array<Try, 6> triesFor(double value)
     using Kind = TapeSlip::Kind;
     return {{{Kind::Tenfold, value / 10.0, "ten times too much"},
              {Kind::Tenfold, value * 10.0, "ten times too little (centimetres for millimetres?)"},
-             {Kind::Inches, value * 25.4, "inches, taken for millimetres"},
-             {Kind::Inches, value / 25.4, "millimetres, taken for inches"},
+             {Kind::Inches, value * kInch_mm, "inches, taken for millimetres"},
+             {Kind::Inches, value / kInch_mm, "millimetres, taken for inches"},
              {Kind::OffByTen, value - 100.0, "off by 100"},
              {Kind::OffByTen, value + 100.0, "off by 100"}}};
 }

@@ -17,6 +17,12 @@ constexpr double kShortest_days = 2.0;
 constexpr double kLongest_days = 4000.0;
 constexpr double kDriest_pct = 2.0;
 constexpr double kDampest_pct = 24.0;
+constexpr int kLeastSpan_days = 7;     // two readings nearer together differ by the meter
+constexpr size_t kDatesForRest = 5;    // where it comes to rest is told by so many dates
+constexpr int kSpanForRest_days = 60;  // over so long
+constexpr double kLeastFall_pct = 0.2; // a meter reads no finer
+constexpr double kAtTheEnd = 0.98;     // of the longest time looked at: no end was found
+constexpr int kHalvings = 60;          // of the golden section: to the last digit of a double
 
 struct Fit {
     double rest = 0.0;
@@ -79,13 +85,13 @@ Expected<DryingCurve> dryingCurve(std::vector<DryingReading> readings, double eq
         }
         dates.insert(r.day);
     }
-    if (dates.size() < 2 || *dates.rbegin() - *dates.begin() < 7) {
+    if (dates.size() < 2 || *dates.rbegin() - *dates.begin() < kLeastSpan_days) {
         return refuse("drying.too_few", "two readings at least a week apart are needed to tell how it dries");
     }
     std::stable_sort(readings.begin(), readings.end(), [](const auto& a, const auto& b) { return a.day < b.day; });
     const int first = readings.front().day;
     const int span = *dates.rbegin() - first;
-    const bool fitRest = dates.size() >= 5 && span >= 60;
+    const bool fitRest = dates.size() >= kDatesForRest && span >= kSpanForRest_days;
     const auto squares = [&](double logTau) {
         return fitAt(readings, first, std::exp(logTau), equilibrium_pct, fitRest).squares;
     };
@@ -101,7 +107,7 @@ Expected<DryingCurve> dryingCurve(std::vector<DryingReading> readings, double eq
     double a = low + (high - low) * std::max(0, best - 1) / kSteps;
     double b = low + (high - low) * std::min(kSteps, best + 1) / kSteps;
     constexpr double kGolden = 0.6180339887498949;
-    for (int i = 0; i < 60; ++i) {
+    for (int i = 0; i < kHalvings; ++i) {
         const double c = b - kGolden * (b - a);
         const double d = a + kGolden * (b - a);
         (squares(c) < squares(d) ? b : a) = squares(c) < squares(d) ? d : c;
@@ -114,7 +120,7 @@ Expected<DryingCurve> dryingCurve(std::vector<DryingReading> readings, double eq
     curve.start_pct = fit.rest + fit.rise;
     curve.rms_pct = std::sqrt(fit.squares / static_cast<double>(readings.size()));
     curve.restFitted = fitRest;
-    if (!(fit.rise > 0.2) || curve.tau_days > 0.98 * kLongest_days) {
+    if (!(fit.rise > kLeastFall_pct) || curve.tau_days > kAtTheEnd * kLongest_days) {
         return refuse("drying.not_drying", "the readings do not fall; it is not drying where it stands");
     }
     return curve;

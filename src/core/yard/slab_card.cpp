@@ -16,7 +16,10 @@ namespace burl
 namespace
 {
 
-constexpr double kStable_pct = 0.5; // between two readings a week apart
+constexpr double kStable_pct = 0.5;     // between two readings a week apart
+constexpr double kAssumedMc_pct = 10.0; // of air-dried wood that nobody metered, about
+constexpr double kWeighsAlike = 0.8;    // species differ by a tenth from tree to tree, moisture and size the rest
+constexpr int kNever_days = 3650;       // nobody waits ten years
 constexpr double kBoardFootPrice_min_L = 1e-6;
 
 class CardMaker
@@ -56,12 +59,12 @@ private:
         const double topArea = area_mm2(std::span<const Vec2>(topRing));
         const double bottomArea = area_mm2(std::span<const Vec2>(bottomRing));
         const std::string how = slab_.topDrawn ? "drawn outline" : "tape";
-        const Figure length = given("slab_length", "Length", top->length_mm(), Unit::Length, how);
-        const Figure a = given("slab_area_top", "top face", topArea, Unit::Area, how);
-        const Figure b = given("slab_area_bottom", "bottom face", bottomArea, Unit::Area,
-                               slab_.bottomDrawn ? "drawn outline"
-                               : slab_.bottom    ? "tape"
-                                                 : "top face and bevel");
+        const Figure length = workedOut("slab_length", "Length", top->length_mm(), Unit::Length, how);
+        const Figure a = workedOut("slab_area_top", "top face", topArea, Unit::Area, how);
+        const Figure b = workedOut("slab_area_bottom", "bottom face", bottomArea, Unit::Area,
+                                   slab_.bottomDrawn ? "drawn outline"
+                                   : slab_.bottom    ? "tape"
+                                                     : "top face and bevel");
         add(length);
         add(made("slab_width", "Width, mean", "{0} ÷ {1}", {a, length}, topArea / top->length_mm(), Unit::Length),
             Prominence::Headline);
@@ -86,7 +89,7 @@ private:
         if (const Species* species = shop_.speciesOf(slab_)) {
             const Figure g = given("g12", "specific gravity at 12 %", species->g12, Unit::None, species->source);
             const Figure mc = slab_.mc_pct ? given("mc", "MC", *slab_.mc_pct, Unit::Percent, "meter")
-                                           : assumed("mc", "MC", 10.0, Unit::Percent, "not metered");
+                                           : assumed("mc", "MC", kAssumedMc_pct, Unit::Percent, "not metered");
             const double density = density_kg_m3(species->g12, mc.value());
             const Figure rho = made("density", "density", "{0} at {1}", {g, mc}, density, Unit::Density);
             card_.mass = made("slab_mass", "Weight, computed", "{0} × {1}", {volume_, rho}, litres / 1000.0 * density,
@@ -151,12 +154,13 @@ private:
     void tellDrying(const std::vector<DryingReading>& readings)
     {
         const DryingCurve& curve = *card_.drying;
-        const Figure tau = given("drying_tau", "drying time τ", curve.tau_days, Unit::Days,
-                                 "fitted to " + std::to_string(readings.size()) + " dates of the meter");
-        const Figure start = given("drying_start", "at the first reading", curve.start_pct, Unit::Percent, "fitted");
-        const Figure rest = given("drying_rest", "comes to rest at", curve.equilibrium_pct, Unit::Percent,
-                                  curve.restFitted ? "fitted" : "the home's mean EMC, until more is read");
-        const Figure scatter = given("drying_scatter", "Readings scatter", curve.rms_pct, Unit::Percent, "fitted");
+        const Figure tau = workedOut("drying_tau", "drying time τ", curve.tau_days, Unit::Days,
+                                     "fitted to " + std::to_string(readings.size()) + " dates of the meter");
+        const Figure start =
+            workedOut("drying_start", "at the first reading", curve.start_pct, Unit::Percent, "fitted");
+        const Figure rest = workedOut("drying_rest", "comes to rest at", curve.equilibrium_pct, Unit::Percent,
+                                      curve.restFitted ? "fitted" : "the home's mean EMC, until more is read");
+        const Figure scatter = workedOut("drying_scatter", "Readings scatter", curve.rms_pct, Unit::Percent, "fitted");
         add(tau, Prominence::Folded);
         add(rest, Prominence::Folded);
         add(scatter, Prominence::Folded);
@@ -170,7 +174,7 @@ private:
                                  {card_.homeEmc, given("within", "within", kReadyWithin_pct, Unit::Percent, "custom")},
                                  readyAt_pct(), Unit::Percent);
         const auto day = curve.dayOf(readyAt_pct());
-        if (!day || *day > today_ + 3650) {
+        if (!day || *day > today_ + kNever_days) {
             addFinding(card_.findings, "yard.never_ready", Severity::Warn,
                        slab_.name + " comes to rest at {0} where it stands; its home wants {1}.", {rest, goal},
                        "bring it indoors or into a kiln");
@@ -239,7 +243,7 @@ private:
         }
         if (slab_.weighed_kg && card_.mass && *slab_.weighed_kg > 0.0) {
             const double off = card_.mass.value() / *slab_.weighed_kg;
-            if (off < 0.8 || off > 1.25) {
+            if (off < kWeighsAlike || off > 1.0 / kWeighsAlike) {
                 addFinding(card_.findings, "yard.weight_differs", Severity::Caution,
                            slab_.name + " weighs {0} on the scale, {1} by its size: wetter, or mismeasured.",
                            {given("slab_weighed", "weighed", *slab_.weighed_kg, Unit::Mass, "scale"), card_.mass},

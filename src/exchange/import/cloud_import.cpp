@@ -8,6 +8,7 @@
 #include <cstdint>
 #include <cstring>
 
+#include "core/measure/units.h"
 #include "core/scan/separate.h"
 #include "exchange/import/drawing.h"
 #include "exchange/import/imported.h"
@@ -110,6 +111,9 @@ std::string announced(size_t count, size_t read)
     return "the file ends early: " + std::to_string(count) + " points announced, " + std::to_string(read) + " read";
 }
 
+constexpr double kMetresBelow = 20.0, kInchesBelow = 250.0; // the longest side in the units of the file
+constexpr double kStraight_mm = 0.8;                        // the points lie millimetres apart
+
 /// Metres or inches told from the size of the thing: no slab is 6 mm or 60 m long.
 double guessUnit(const std::vector<Point3>& points, std::vector<std::string>& notes)
 {
@@ -124,13 +128,13 @@ double guessUnit(const std::vector<Point3>& points, std::vector<std::string>& no
         }
     }
     const double size = std::max(most[0] - least[0], most[1] - least[1]);
-    if (size < 20.0) {
+    if (size < kMetresBelow) {
         notes.push_back("The cloud is " + std::to_string(size).substr(0, 4) + " units long: taken as metres.");
         return 1000.0;
     }
-    if (size < 250.0) {
+    if (size < kInchesBelow) {
         notes.push_back("The cloud is " + std::to_string(std::lround(size)) + " units long: taken as inches.");
-        return 25.4;
+        return kInch_mm;
     }
     return 1.0;
 }
@@ -147,7 +151,7 @@ Expected<Imported> fromCloud(std::vector<Point3> points, std::vector<std::string
     if (!scan) {
         return refuse(scan.error().code, scan.error().sentence);
     }
-    auto ring = cleanRing(scan->outline, 0.8); // the points lie millimetres apart
+    auto ring = cleanRing(scan->outline, kStraight_mm);
     if (!ring) {
         return tl::unexpected(ring.error());
     }

@@ -5,6 +5,7 @@
 
 #include "core/geometry/ring.h"
 #include "core/measure/text.h"
+#include <numbers>
 
 namespace burl
 {
@@ -12,6 +13,8 @@ namespace
 {
 
 constexpr size_t kMostCorners = 20'000;
+constexpr double kFurthest_mm = 1e6;    // a corner further off is a slip of the drawing
+constexpr double kDrawnDepth_mm = 20.0; // of a defect, until it is measured
 
 bool has(const std::string& name, const char* word)
 {
@@ -90,7 +93,8 @@ Expected<Ring> cleanRing(const Ring& ring, double straight_mm)
 {
     Ring out;
     for (const Vec2 p : ring) {
-        if (!std::isfinite(p.x) || !std::isfinite(p.y) || std::abs(p.x) > 1e6 || std::abs(p.y) > 1e6) {
+        if (!std::isfinite(p.x) || !std::isfinite(p.y) || std::abs(p.x) > kFurthest_mm ||
+            std::abs(p.y) > kFurthest_mm) {
             return refuse("import.number", "a corner of the outline is no possible place; draw it again.");
         }
         if (out.empty() || length(p - out.back()) > 1e-6) {
@@ -182,10 +186,10 @@ Expected<Imported> importedFrom(const std::vector<DrawnRing>& rings, const Impor
         f.intention = Intention::Keep;
         f.points = *clean;
         if (f.kind == FeatureKind::Knot) {
-            f.width_mm = 2.0 * std::sqrt(area_mm2(std::span<const Vec2>(*clean)) / 3.14159265358979);
+            f.width_mm = 2.0 * std::sqrt(area_mm2(std::span<const Vec2>(*clean)) / std::numbers::pi);
             f.points = {centroid(*clean)};
         }
-        f.depth_mm = f.kind == FeatureKind::ThroughVoid ? 0.0 : 20.0;
+        f.depth_mm = f.kind == FeatureKind::ThroughVoid ? 0.0 : kDrawnDepth_mm;
         out.features.push_back(std::move(f));
     }
     if (id > 0) {

@@ -22,6 +22,8 @@ namespace burl
 namespace
 {
 
+constexpr double kCrooked_rad = 0.035; // a drawing that lies straighter is left as it lies
+
 std::string extensionOf(std::string_view name)
 {
     const size_t dot = name.rfind('.');
@@ -110,7 +112,7 @@ OutlineFrame outlineFrame(const Ring& ring, const Ring& known)
         xy += w * ((a.x + b.x) * (a.y + b.y) + a.x * a.y + b.x * b.y);
     }
     const double angle = 0.5 * std::atan2(2.0 * xy, xx - yy);
-    if (std::abs(angle) > 0.035) {
+    if (std::abs(angle) > kCrooked_rad) {
         frame.c = std::cos(angle);
         frame.s = std::sin(angle);
     }
