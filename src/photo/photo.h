@@ -43,8 +43,10 @@ struct PhotoSetting {
     std::vector<std::array<Vec2, 4>> cards;
     bool markersFound = false; // by the program
 };
+/// Errors: as fourMarkers and rectify.
 [[nodiscard]] Expected<PhotoSetting> setPhoto(const Photo& photo, const PhotoChoices& choices);
 
+/// Errors: as traceOutline.
 [[nodiscard]] Expected<Traced> tracePhoto(const Photo& photo, const PhotoSetting& setting,
                                           const std::function<bool(double)>& progress = {},
                                           const std::vector<Vec2>& through = {});

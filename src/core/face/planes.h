@@ -33,10 +33,12 @@ struct PlanesAnswer {
 constexpr double kSteepest = 0.25; // a slab steeper than 1 in 4 has been measured wrongly
 
 /// Both faces flat and parallel, as far apart as they can be.
-/// Errors: "flatten.too_few" (fewer than three readings on a face), "flatten.one_line".
+/// Errors: "flatten.too_few" (fewer than three readings on a face), "flatten.one_line", "flatten.not_a_number",
+///         "flatten.no_plane" (none flatter than kSteepest).
 [[nodiscard]] Expected<PlanesAnswer> thickestSlab(std::span<const Point3> top, std::span<const Point3> bottom);
 /// Of all that are as thick, the planes that take least off the highest wood of either face, and of those the ones
 /// that lean least from how the faces lean: the same planes from whichever end the slab is measured.
+/// Errors: as thickestSlab.
 [[nodiscard]] Expected<PlanesAnswer> thickestSlabTakingLeast(std::span<const Point3> top,
                                                              std::span<const Point3> bottom);
 
@@ -46,10 +48,10 @@ struct OneFaceAnswer {
     std::vector<BindingPoint> binding;
 };
 
-/// One face flat: the plane under every top reading that takes least off the highest.
+/// One face flat: the plane under every top reading that takes least off the highest.   Errors: as thickestSlab.
 [[nodiscard]] Expected<OneFaceAnswer> leastRemoval(std::span<const Point3> top);
 /// Of all that take as little, the plane that leaves most at the thinnest place over the other face, and of those the
-/// one that leans least from how the face leans.
+/// one that leans least from how the face leans.   Errors: as thickestSlab.
 [[nodiscard]] Expected<OneFaceAnswer> leastRemovalOver(std::span<const Point3> top, std::span<const Point3> bottom);
 
 struct Packer {

@@ -144,10 +144,7 @@ private:
 
     [[nodiscard]] std::string keyedName(const KeyedCheck& check) const
     {
-        const auto of = std::find_if(plan_.pieces.begin(), plan_.pieces.end(),
-                                     [&](const PlacedPiece& piece) { return piece.slab == check.slab; });
-        const std::string slab = of == plan_.pieces.end() ? "" : " of " + of->name;
-        return "check " + std::to_string(check.feature) + slab;
+        return "check " + std::to_string(check.feature) + " of " + plan_.pieces[check.piece].name;
     }
 
     /// Of the gap what lies in the top: inside a drawn outline, without the islands.

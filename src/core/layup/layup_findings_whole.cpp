@@ -205,23 +205,13 @@ void inspectParting(LayupPlan& plan)
     }
 }
 
-std::string nameOf(const LayupPlan& plan, SlabId slab)
-{
-    for (const PlacedPiece& piece : plan.pieces) {
-        if (piece.slab == slab) {
-            return piece.name;
-        }
-    }
-    return "a slab";
-}
-
 void inspectKeys(const LayupInput& in, LayupPlan& plan)
 {
     for (const KeyedCheck& check : plan.keyed) {
         if (check.keys == 0) {
             addFinding(plan.findings, "layup.no_key", Severity::Warn,
-                       "No key finds room across a check of " + nameOf(plan, check.slab) + " that is to be keyed.", {},
-                       "cut the check off or fill it", check.place);
+                       "No key finds room across a check of " + plan.pieces[check.piece].name + " that is to be keyed.",
+                       {}, "cut the check off or fill it", check.place);
         }
     }
     if (plan.keys.empty()) {

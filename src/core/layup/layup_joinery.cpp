@@ -37,7 +37,7 @@ private:
     {
         const std::vector<Vec2> whole = piece.place.toTable(f.points);
         const Vec2 middle = piece.place.toTable(piece.middle);
-        KeyedCheck check{piece.slab, f.id, {}, 0};
+        KeyedCheck check{static_cast<size_t>(&piece - plan_.pieces.data()), piece.slab, f.id, {}, 0};
         const auto parts = partsInside(whole, piece.kept);
         for (std::vector<Vec2> part : parts) {
             check.place = part.front();

@@ -62,6 +62,7 @@ struct Joint {
 
 /// A check that is to be keyed.
 struct KeyedCheck {
+    size_t piece = 0; // of the layup: a slab may give two
     SlabId slab;
     int feature = 0;
     Vec2 place;

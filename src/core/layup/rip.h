@@ -22,7 +22,7 @@ struct RipAnswer {
 /// the narrowest place, then the largest mean.   Errors: "rip.window", "rip.no_line".
 [[nodiscard]] Expected<RipAnswer> bestFarRip(const Profile& near, const Profile& far, double margin_mm, double x0_mm,
                                              double length_mm);
-/// The same along the near edge: the slab looked at from the other side.
+/// The same along the near edge: the slab looked at from the other side.   Errors: as there.
 [[nodiscard]] Expected<RipAnswer> bestNearRip(const Profile& near, const Profile& far, double margin_mm, double x0_mm,
                                               double length_mm);
 
@@ -36,7 +36,7 @@ struct WindowAnswer {
     double x0_mm = 0.0;
     RipAnswer rip;
 };
-/// The window of `length` along the slab, moved by `step`, in which bestFarRip is widest.
+/// The window of `length` along the slab, moved by `step`, in which bestFarRip is widest.   Errors: as there.
 [[nodiscard]] Expected<WindowAnswer> bestWindow(const Profile& near, const Profile& far, double margin_mm,
                                                 double length_mm, double step_mm);
 

@@ -63,7 +63,7 @@ struct EvennessAnswer {
     double rmsLength_mm = 0.0;
     Extreme most; // largest difference anywhere, by size
 };
-/// How alike two halves are in width along the length; B shifted by `slide`.
+/// How alike two halves are in width along the length; B shifted by `slide`.   Errors: "match.no_overlap".
 [[nodiscard]] Expected<EvennessAnswer> evenness(const Profile& widthA, const Profile& widthB, double slide_mm);
 
 struct TemplateJoint {

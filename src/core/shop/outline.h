@@ -27,10 +27,11 @@ struct FaceOutline {
 [[nodiscard]] Expected<FaceOutline> outlineOf(const Tape& tape);
 
 /// The live edges of a drawn outline: its lowest and highest y over x.
-/// Errors: "outline.too_few", "outline.not_a_number", "outline.crosses" (names the place).
+/// Errors: "outline.too_few", "outline.not_a_number".
 [[nodiscard]] Expected<FaceOutline> outlineOf(const Ring& drawn);
 
 /// Outline of either face; a drawn one stands first, then the face's tape, then the bevel.
+/// Errors: as above, "outline.bevel" (the bevel leaves no wood on the bottom face; names the row).
 [[nodiscard]] Expected<FaceOutline> outlineOf(const Slab& slab, Face face);
 
 } // namespace burl

@@ -31,6 +31,7 @@ struct Delimited {
 [[nodiscard]] Expected<Delimited> readDelimited(std::string_view text);
 
 /// "57,1" or "57.1": decimal comma only where the comma does not separate columns.
+/// Errors: "import.number".
 [[nodiscard]] Expected<double> cellNumber(const std::string& cell);
 
 } // namespace burl

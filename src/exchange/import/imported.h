@@ -49,7 +49,7 @@ struct ImportOptions {
 [[nodiscard]] Expected<Imported> importBytes(std::string_view bytes, std::string_view name,
                                              const ImportOptions& options = {});
 
-/// The readers one by one.
+/// The readers one by one.   Errors: as importBytes.
 [[nodiscard]] Expected<Imported> importDelimited(std::string_view text, const ImportOptions& options);
 [[nodiscard]] Expected<Imported> importSvg(std::string_view text, const ImportOptions& options);
 [[nodiscard]] Expected<Imported> importDxf(std::string_view text, const ImportOptions& options);

@@ -14,8 +14,8 @@
 namespace burl
 {
 
-/// Parses and looks at the head. `kind` is what the file is called ("a Young Burl job"), `code` begins
-/// the codes of refusals: code.not_json, code.format, code.newer.
+/// Parses and looks at the head.   Errors: see `code`. `kind` is what the file is called ("a Young Burl job"), `code`
+/// begins the codes of refusals: code.not_json, code.format, code.newer.
 [[nodiscard]] Expected<nlohmann::json> parseDocument(std::string_view text, std::string_view format, int newest,
                                                      const std::string& kind, const std::string& code);
 

@@ -5,7 +5,7 @@
 #include "core/router/methods.h"
 #include "ui/flat/flat_bench.h"
 #include "ui/ledger/choices_form.h"
-#include "ui/ledger/measure_field.h"
+#include "ui/ledger/field_rows.h"
 #include "ui/text.h"
 
 namespace burl::ui
@@ -37,15 +37,15 @@ void FlatBench::addChoices()
                 }
             });
         });
-    const auto measure = [&](const QString& name, const QString& label, Unit unit, double FlattenMethod::*member,
-                             Range range) {
-        form_->addMeasure(
-            name, label, unit, range, [flatten, member] { return flatten().method.*member; },
-            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.method.*member = *v; }); });
-    };
-    measure(QStringLiteral("cutter"), tr("Cutter width"), Unit::Length, &FlattenMethod::bit_mm, ranges::kCutter_mm);
-    measure(QStringLiteral("depthPerPass"), tr("Depth per pass"), Unit::Length, &FlattenMethod::depth_mm,
-            ranges::kPassDepth_mm);
+    const RowsOf<FlattenMethod> method{[&doc] { return doc.job() != nullptr ? &doc.job()->flatten.method : nullptr; },
+                                       [&doc](const QString& label, const std::function<void(FlattenMethod&)>& change) {
+                                           doc.edit(label, [&](Job& j) { change(j.flatten.method); });
+                                       }};
+    addRows<FlattenMethod>(*form_, method,
+                           {{"cutter", tr("Cutter width"), &FlattenMethod::bit_mm, ranges::kCutter_mm, Unit::Length,
+                             tr("across its cutting edges, as it stands in the collet")},
+                            {"depthPerPass", tr("Depth per pass"), &FlattenMethod::depth_mm, ranges::kPassDepth_mm,
+                             Unit::Length, tr("what the machine takes in one pass without burning or chattering")}});
     form_->addChoice(
         QStringLiteral("school"), tr("Faces"),
         [] {
@@ -76,16 +76,16 @@ void FlatBench::addChoices()
         [&doc](const QVariant& v) { doc.edit(tr("Milled"), [&](Job& j) { j.flatten.millings = v.toInt(); }); });
     form_->fold(tr("more choices"));
     addMillings();
-    form_->addMeasure(
-        QStringLiteral("overlap"), tr("Overlap of strokes, %"), Unit::Percent, scaled(ranges::kOverlap, 100.0),
-        [flatten] { return flatten().method.overlap * 100.0; },
-        [&doc](auto v) { doc.edit(tr("Overlap"), [&](Job& j) { j.flatten.method.overlap = *v / 100.0; }); });
-    measure(QStringLiteral("runoff"), tr("Run past the edge"), Unit::Length, &FlattenMethod::runoff_mm,
-            ranges::kRunoff_mm);
-    measure(QStringLiteral("feed"), tr("Feed, per minute"), Unit::Length, &FlattenMethod::feed_mm_min,
-            ranges::kFeed_mm_min);
-    measure(QStringLiteral("setup"), tr("Setting up, min"), Unit::Minutes, &FlattenMethod::setup_min,
-            ranges::kSetup_min);
+    addRows<FlattenMethod>(
+        *form_, method,
+        {{"overlap", tr("Overlap of strokes, %"), &FlattenMethod::overlap, ranges::kOverlap, Unit::Percent,
+          tr("by so much of its width a stroke runs over the one before: more leaves lower ridges"), 100.0},
+         {"runoff", tr("Run past the edge"), &FlattenMethod::runoff_mm, ranges::kRunoff_mm, Unit::Length,
+          tr("beyond the wood at both ends of a stroke")},
+         {"feed", tr("Feed, per minute"), &FlattenMethod::feed_mm_min, ranges::kFeed_mm_min, Unit::Length,
+          tr("how far the cutter goes in a minute; the hours of a face follow from it")},
+         {"setup", tr("Setting up, min"), &FlattenMethod::setup_min, ranges::kSetup_min, Unit::Minutes,
+          tr("laying the slab, packing, setting the depth: once for each face")}});
     gcode_ =
         form_->addButton(QStringLiteral("writeGcode"), tr("write the shown face as G-code…"), [this] { writeGcode(); });
     addRig();
@@ -94,16 +94,17 @@ void FlatBench::addChoices()
 void FlatBench::addMillings()
 {
     Document& doc = document_;
-    const auto length = [&](const QString& name, const QString& label, double FlattenChoices::*member) {
-        form_->addMeasure(
-            name, label, Unit::Length, ranges::kAllowance_mm,
-            [&doc, member]() -> std::optional<double> {
-                return doc.job() != nullptr ? doc.job()->flatten.*member : 0.0;
-            },
-            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.*member = *v; }); });
-    };
-    length(QStringLiteral("allowance"), tr("Left on a face for later"), &FlattenChoices::allowance_mm);
-    length(QStringLiteral("moveLimit"), tr("May move in a rest by"), &FlattenChoices::moveLimit_mm);
+    const RowsOf<FlattenChoices> flatten{
+        [&doc] { return doc.job() != nullptr ? &doc.job()->flatten : nullptr; },
+        [&doc](const QString& label, const std::function<void(FlattenChoices&)>& change) {
+            doc.edit(label, [&](Job& j) { change(j.flatten); });
+        }};
+    addRows<FlattenChoices>(
+        *form_, flatten,
+        {{"allowance", tr("Left on a face for later"), &FlattenChoices::allowance_mm, ranges::kAllowance_mm,
+          Unit::Length, tr("wood that a first milling leaves for the last one, on each face")},
+         {"moveLimit", tr("May move in a rest by"), &FlattenChoices::moveLimit_mm, ranges::kAllowance_mm, Unit::Length,
+          tr("more than this, and the slab rests on before it is milled again")}});
     form_->addChoice(
         QStringLiteral("strokes"), tr("Strokes run"),
         [] {
@@ -118,10 +119,6 @@ void FlatBench::addMillings()
 void FlatBench::addRig()
 {
     Document& doc = document_;
-    const auto rig = [&doc]() -> const Rig& {
-        static const Rig none;
-        return doc.job() != nullptr ? doc.job()->flatten.rig : none;
-    };
     form_->addChoice(
         QStringLiteral("packerStock"), tr("Packers built of"),
         [] {
@@ -144,40 +141,45 @@ void FlatBench::addRig()
                                                     {tr("aluminium"), int(SledBuild::Aluminium)},
                                                     {tr("steel"), int(SledBuild::Steel)}};
         },
-        [rig] { return int(rig().build); },
+        [&doc] { return doc.job() != nullptr ? int(doc.job()->flatten.rig.build) : 0; },
         [&doc](const QVariant& v) {
             doc.edit(tr("Sled"), [&](Job& j) { j.flatten.rig.build = SledBuild(v.toInt()); });
         });
-    const auto field = [&](const QString& name, const QString& label, Unit unit, double Rig::*member, Range range) {
-        form_->addMeasure(
-            name, label, unit, range, [rig, member]() -> std::optional<double> { return rig().*member; },
-            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.rig.*member = *v; }); });
-    };
-    field(QStringLiteral("railHeight"), tr("Rails over the bench"), Unit::Length, &Rig::railHeight_mm,
-          ranges::kRailHeight_mm);
-    field(QStringLiteral("railsApart"), tr("Rails apart"), Unit::Length, &Rig::railsApart_mm, ranges::kRigLength_mm);
-    const auto measured = [&](const QString& name, const QString& label, std::optional<double> Rig::*member) {
-        MeasureField* made = form_->addMeasure(
-            name, label, Unit::Length, ranges::kRigLength_mm, [rig, member] { return rig().*member; },
-            [&doc, label, member](auto v) { doc.edit(label, [&](Job& j) { j.flatten.rig.*member = v; }); });
-        made->setOptional(tr("not measured"));
-    };
-    measured(QStringLiteral("railsLong"), tr("Rails, long"), &Rig::railsLong_mm);
-    measured(QStringLiteral("sledLong"), tr("Sled, long"), &Rig::sledLong_mm);
-    measured(QStringLiteral("sledOpening"), tr("Sled, its opening"), &Rig::opening_mm);
-    field(QStringLiteral("sledWide"), tr("Sled, wide"), Unit::Length, &Rig::sledWide_mm, ranges::kRigLength_mm);
-    field(QStringLiteral("sledFloor"), tr("Sled, floor thick"), Unit::Length, &Rig::floor_mm, ranges::kSheet_mm);
-    field(QStringLiteral("sledWallHigh"), tr("Sled, walls high"), Unit::Length, &Rig::wallHigh_mm,
-          ranges::kWallHigh_mm);
-    field(QStringLiteral("sledWallThick"), tr("Sled, walls thick"), Unit::Length, &Rig::wallThick_mm,
-          ranges::kSheet_mm);
-    field(QStringLiteral("cutterLong"), tr("Cutter, long"), Unit::Length, &Rig::cutterLong_mm, ranges::kShank_mm);
-    field(QStringLiteral("shankLong"), tr("Shank, long"), Unit::Length, &Rig::shank_mm, ranges::kShank_mm);
-    field(QStringLiteral("colletUp"), tr("Collet above the base"), Unit::Length, &Rig::colletUp_mm, ranges::kCollet_mm);
-    field(QStringLiteral("routerForce"), tr("Router, pressing"), Unit::Force, &Rig::router_N, ranges::kRouter_N);
-    field(QStringLiteral("spindleTilt"), tr("Spindle off upright"), Unit::Degrees, &Rig::tilt_deg, ranges::kTilt_deg);
-    field(QStringLiteral("benchGap"), tr("Bench, gap under a straightedge"), Unit::Length, &Rig::benchGap_mm,
-          ranges::kBenchGap_mm);
+    const RowsOf<Rig> rig{[&doc] { return doc.job() != nullptr ? &doc.job()->flatten.rig : nullptr; },
+                          [&doc](const QString& label, const std::function<void(Rig&)>& change) {
+                              doc.edit(label, [&](Job& j) { change(j.flatten.rig); });
+                          }};
+    addRows<Rig>(*form_, rig,
+                 {{"railHeight", tr("Rails over the bench"), &Rig::railHeight_mm, ranges::kRailHeight_mm, Unit::Length,
+                   tr("from the bench to the top of the rails that the sled runs on")},
+                  {"railsApart", tr("Rails apart"), &Rig::railsApart_mm, ranges::kRigLength_mm, Unit::Length,
+                   tr("clear between them: the slab lies there")},
+                  {"railsLong", tr("Rails, long"), &Rig::railsLong_mm, ranges::kRigLength_mm, Unit::Length,
+                   tr("they must reach past both ends of the slab by half the sled")},
+                  {"sledLong", tr("Sled, long"), &Rig::sledLong_mm, ranges::kRigLength_mm, Unit::Length,
+                   tr("across the slab, resting on both rails")},
+                  {"sledOpening", tr("Sled, its opening"), &Rig::opening_mm, ranges::kRigLength_mm, Unit::Length,
+                   tr("the slot that the cutter travels in, from end to end")},
+                  {"sledWide", tr("Sled, wide"), &Rig::sledWide_mm, ranges::kRigLength_mm, Unit::Length,
+                   tr("along the rails, walls and all")},
+                  {"sledFloor", tr("Sled, floor thick"), &Rig::floor_mm, ranges::kSheet_mm, Unit::Length,
+                   tr("what the router stands on")},
+                  {"sledWallHigh", tr("Sled, walls high"), &Rig::wallHigh_mm, ranges::kWallHigh_mm, Unit::Length,
+                   tr("over the floor: they keep it from sagging under the router")},
+                  {"sledWallThick", tr("Sled, walls thick"), &Rig::wallThick_mm, ranges::kSheet_mm, Unit::Length,
+                   tr("one wall")},
+                  {"cutterLong", tr("Cutter, long"), &Rig::cutterLong_mm, ranges::kShank_mm, Unit::Length,
+                   tr("its head, from its face to where the shank begins")},
+                  {"shankLong", tr("Shank, long"), &Rig::shank_mm, ranges::kShank_mm, Unit::Length,
+                   tr("three quarters of it stay in the collet")},
+                  {"colletUp", tr("Collet above the base"), &Rig::colletUp_mm, ranges::kCollet_mm, Unit::Length,
+                   tr("with the router plunged as deep as it goes; below 0 it comes out under the base")},
+                  {"routerForce", tr("Router, pressing"), &Rig::router_N, ranges::kRouter_N, Unit::Force,
+                   tr("its weight and the hands on it: 1 kg presses with 10 N")},
+                  {"spindleTilt", tr("Spindle off upright"), &Rig::tilt_deg, ranges::kTilt_deg, Unit::Degrees,
+                   tr("by a square against the shank; a leaning cutter leaves ridges")},
+                  {"benchGap", tr("Bench, gap under a straightedge"), &Rig::benchGap_mm, ranges::kBenchGap_mm,
+                   Unit::Length, tr("the widest light under it, over the length of the slab")}});
 }
 
 } // namespace burl::ui

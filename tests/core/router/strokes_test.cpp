@@ -39,6 +39,22 @@ RemovalMap turned(const RemovalMap& map)
 
 } // namespace
 
+TEST_CASE("as many passes as the depth goes into what stands out, and none for a hair", "[passes]")
+{
+    CHECK(passCount(0.0, 2.0) == 0);
+    CHECK(passCount(-1.0, 2.0) == 0);
+    CHECK(passCount(0.4, 2.0) == 1);
+    CHECK(passCount(2.0, 2.0) == 1); // just the depth is one pass
+    CHECK(passCount(2.1, 2.0) == 2);
+    CHECK(passCount(6.0, 2.0) == 3);
+    CHECK(passCount(7.3, 1.5) == 5);
+    for (double high = 0.5; high < 12.0; high += 0.37) {
+        const int n = passCount(high, 1.7);
+        CHECK(n * 1.7 >= high - 1e-9);      // it gets there
+        CHECK((n - 1) * 1.7 < high + 1e-9); // and not one too many
+    }
+}
+
 TEST_CASE("strokes along are the strokes across of the map turned a quarter", "[strokes]")
 {
     for (unsigned seed = 1; seed < 6; ++seed) {

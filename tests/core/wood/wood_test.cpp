@@ -15,6 +15,23 @@ TEST_CASE("twice the width moves twice as far", "[wood]")
                WithinRel(2.0 * widthChange_mm(width, 0.0025, 8.0, 11.0), 1e-12));
 }
 
+TEST_CASE("rooms that the wood handbook tabulates", "[wood]")
+{
+    // Wood Handbook, table 4-2: percent moisture at a temperature and a humidity, to one decimal.
+    struct Row {
+        double t, rh, mc;
+    };
+    for (const Row row : {Row{21.1, 30.0, 6.2},
+                          {21.1, 50.0, 9.2},
+                          {21.1, 65.0, 12.0},
+                          {21.1, 80.0, 16.0},
+                          {4.4, 50.0, 9.5},
+                          {37.8, 50.0, 8.7}}) {
+        CAPTURE(row.t, row.rh);
+        CHECK_THAT(emc_pct(row.t, row.rh), WithinAbs(row.mc, 0.15));
+    }
+}
+
 TEST_CASE("damper air, wetter wood; warmer air, a little drier", "[wood]")
 {
     for (double rh = 5.0; rh < 95.0; rh += 5.0) {
