@@ -104,6 +104,7 @@ void Document::apply(const QString& label, Book after, int gesture)
             return;
         }
     }
+    after = withoutStaleSheets(book_, std::move(after));
     pushing_ = true;
     undo_.push(new SwapCommand(*this, label, book_, std::move(after), gesture));
     pushing_ = false;

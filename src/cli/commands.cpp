@@ -51,6 +51,8 @@ const char* severityWord(Severity severity)
         return "good";
     case Severity::Caution:
         return "caution";
+    case Severity::ToDo:
+        return "to_do";
     case Severity::Warn:
         return "warn";
     case Severity::Stop:

@@ -347,10 +347,12 @@ private:
         y_ += 2.0;
         for (const NamedAnswer& stage : plan_.answers()) {
             for (const Finding& finding : stage.answer->findings) {
-                if (finding.severity < Severity::Warn || y_ > page_.height() - 12.0) {
+                if (finding.severity < Severity::ToDo || y_ > page_.height() - 12.0) {
                     continue;
                 }
-                const QString mark = finding.severity == Severity::Stop ? tr("STOP ") : QStringLiteral("▲ ");
+                const QString mark = finding.severity == Severity::Stop   ? tr("STOP ")
+                                     : finding.severity == Severity::ToDo ? tr("still to do: ")
+                                                                          : QStringLiteral("▲ ");
                 QString words = mark + QString::fromStdString(sentence(finding, units_));
                 const std::string remedy = remedyText(finding, units_);
                 if (!remedy.empty()) {

@@ -19,15 +19,61 @@ BenchTab::BenchTab(const QString& id, const QString& name, QWidget* parent) : QA
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
 }
 
-void BenchTab::set(const QString& telling, int wanting, Severity worst)
+namespace
 {
-    if (telling == telling_ && wanting == wanting_ && worst == worst_) {
+
+QString stateWord(BenchState state)
+{
+    switch (state) {
+    case BenchState::NotBegun:
+        return QObject::tr("not begun");
+    case BenchState::UnderWay:
+        return QObject::tr("under way");
+    case BenchState::Done:
+        return QObject::tr("done");
+    case BenchState::Stopped:
+        return QObject::tr("stopped");
+    }
+    return {};
+}
+
+/// A bar that fills: a hollow half-way, a tick at the end; nothing before it is begun.
+void paintState(QPainter& p, const QRectF& box, BenchState state)
+{
+    switch (state) {
+    case BenchState::NotBegun:
+        return;
+    case BenchState::Done:
+        paintMark(p, box, Severity::Good);
+        return;
+    case BenchState::Stopped:
+        paintMark(p, box, Severity::Stop);
+        return;
+    case BenchState::UnderWay:
+        break;
+    }
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setPen(QPen(colours().lead, 1.5));
+    p.setBrush(Qt::NoBrush);
+    const QRectF bar = box.adjusted(0.5, 4.5, -0.5, -4.5);
+    p.drawRect(bar);
+    p.fillRect(QRectF(bar.left(), bar.top(), bar.width() / 2.0, bar.height()), colours().lead);
+}
+
+} // namespace
+
+void BenchTab::set(const QString& telling, int wanting, Severity worst, BenchState state)
+{
+    if (telling == telling_ && wanting == wanting_ && worst == worst_ && state == state_) {
         return;
     }
     telling_ = telling;
     wanting_ = wanting;
     worst_ = worst;
-    setAccessibleDescription(wanting > 0 ? tr("%1; to look at: %2").arg(telling).arg(wanting) : telling);
+    state_ = state;
+    const QString now = telling + QStringLiteral("; ") + stateWord(state);
+    setAccessibleDescription(wanting > 0 ? tr("%1; to look at: %2").arg(now).arg(wanting) : now);
+    setToolTip(stateWord(state));
     update();
 }
 
@@ -53,9 +99,11 @@ void BenchTab::paintEvent(QPaintEvent*)
     p.setFont(textFont(11.5));
     p.drawText(QRect(left, 35, width() - left - 6, 22), Qt::AlignLeft | Qt::AlignVCenter,
                p.fontMetrics().elidedText(telling_, Qt::ElideRight, width() - left - 6));
+    const QRectF box(markAt, 15.0, 15.0, 15.0); // beside the name: at the far end it would seem the next tab's
     if (wanting_ > 0) {
-        const QRectF box(markAt, 15.0, 15.0, 15.0); // beside the name: at the far end it would seem the next tab's
         paintMark(p, box, worst_);
+    } else {
+        paintState(p, box, state_);
     }
     if (hasFocus()) {
         p.setRenderHint(QPainter::Antialiasing, false);

@@ -8,6 +8,7 @@
 #include <QWidget>
 
 #include "core/figure/finding.h"
+#include "core/thread/thread.h"
 
 namespace burl::ui
 {
@@ -18,7 +19,8 @@ class BenchTab : public QAbstractButton
 
 public:
     BenchTab(const QString& id, const QString& name, QWidget* parent);
-    void set(const QString& telling, int wanting, Severity worst);
+    /// `worst` of its `wanting` findings takes the place of the mark for how far its work is.
+    void set(const QString& telling, int wanting, Severity worst, BenchState state);
     [[nodiscard]] QSize sizeHint() const override { return {128, 66}; }
 
 protected:
@@ -29,6 +31,7 @@ private:
     QString telling_;
     int wanting_ = 0;
     Severity worst_ = Severity::Good;
+    BenchState state_ = BenchState::NotBegun;
 };
 
 /// The job's name at the upper left; a click opens the list of jobs and the program's menu.

@@ -34,6 +34,7 @@
 #include "ui/sill.h"
 #include "ui/text.h"
 #include "ui/theme.h"
+#include "ui/thread_line.h"
 #include "ui/yard/yard_bench.h"
 
 namespace burl::ui
@@ -41,6 +42,7 @@ namespace burl::ui
 namespace
 {
 
+constexpr int kSill_px = 124;            // the thread and three findings
 constexpr char kNoJob[] = "shop.no_job"; // of a book without one: how to begin
 
 /// A plain coloured ground.
@@ -101,9 +103,11 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     column->addLayout(middle, 1);
 
     auto* sillGround = ground(centre_, QStringLiteral("sillGround"), tr("What wants attention"));
-    sillGround->setFixedHeight(96);
+    sillGround->setFixedHeight(kSill_px);
     auto* sillColumn = new QVBoxLayout(sillGround);
     sillColumn->setContentsMargins(0, 0, 0, 0);
+    thread_ = new ThreadLine(sillGround);
+    sillColumn->addWidget(thread_);
     sill_ = new Sill(sillGround);
     sillColumn->addWidget(sill_);
     column->addWidget(sillGround);
@@ -145,7 +149,9 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
             board_->showPlace(*f.place_mm);
         }
     });
+    connect(thread_, &ThreadLine::wanted, this, &MainWindow::doStep);
     connect(sill_, &Sill::remedyWanted, this, &MainWindow::doRemedy);
+    connect(&document_, &Document::changed, sill_, &Sill::fallSilent);
     connect(&document_, &Document::changed, this, &MainWindow::refresh);
     connect(&document_, &Document::message, sill_, &Sill::say);
     connect(&jobFile_, &JobFileRun::refused, sill_, &Sill::say);
@@ -231,28 +237,39 @@ void MainWindow::refresh()
         plate_->set(tr("No job yet"), tr("click to start one"));
     }
     rack_->refresh();
+    thread_->show(threadOf(document_.shop(), job, document_.plan()));
+    const std::vector<Step>& steps = thread_->steps();
     for (size_t i = 0; i < benches_.size(); ++i) {
         int wanting = 0;
         Severity worst = Severity::Good;
-        for (const Finding& f : benches_[i]->findings()) {
+        const std::vector<Finding> wants = benches_[i]->findings();
+        for (const Finding& f : wants) {
             if (f.severity >= Severity::Warn) {
                 ++wanting;
                 worst = std::max(worst, f.severity);
             }
         }
-        tabs_[i]->set(benches_[i]->headline(), wanting, worst);
+        tabs_[i]->set(benches_[i]->headline(), wanting, worst,
+                      benchState(benches_[i]->id().toStdString(), steps, wants));
     }
     if (bench_ != nullptr) {
         bench_->refresh();
         ledger_->showFigures(bench_->figures(), document_.units());
         std::vector<Finding> findings = bench_->findings();
         if (job == nullptr && bench_ != yard_) {
-            addFinding(findings, kNoJob, Severity::Caution,
+            addFinding(findings, kNoJob, Severity::ToDo,
                        "No job is begun: one job holds one table, from its slabs to the way it is fastened.", {},
                        "start a job");
         }
         sill_->showFindings(findings, document_.units(), [this](const Finding& f) {
             return f.code == kNoJob || f.leadsTo.known() || f.place_mm || bench_->remedyFor(f) != nullptr;
+        });
+        const Step* next = thread_->next();
+        board_->setFirstThing(next != nullptr ? translated(next->act) : QString(), [this] {
+            if (const Step* now = thread_->next()) {
+                const Step step = *now; // what it does changes the list
+                doStep(step);
+            }
         });
         board_->refit();
     }
@@ -466,7 +483,13 @@ void MainWindow::printSheet()
     const QByteArray pdf =
         shopSheetPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family(),
                      [this](const std::string& key) { return document_.picture(key); });
-    sill_->say(written(path, pdf, tr("The sheet is in %1.").arg(path)));
+    const QString done = tr("The sheet is in %1.").arg(path);
+    const QString said = written(path, pdf, done);
+    if (said == done) {
+        document_.edit(tr("Sheet exported"),
+                       [](Job& j) { j.sheetMade = QDate::currentDate().toString(Qt::ISODate).toStdString(); });
+    }
+    sill_->say(said);
 }
 
 void MainWindow::printCutSheet()
@@ -507,6 +530,32 @@ void MainWindow::showKeys()
     box.exec();
 }
 
+void MainWindow::doStep(const Step& step)
+{
+    if (step.key == "slabs") {
+        showBench(QStringLiteral("yard"));
+        yard_->newSlab();
+    } else if (step.key == "job") {
+        newJob();
+    } else if (step.key == "sheet") {
+        printSheet();
+    } else {
+        goTo(step.where);
+    }
+}
+
+void MainWindow::goTo(const Where& where)
+{
+    if (where.slab != 0) {
+        rack_->select({where.slab});
+        yard_->setSlab({where.slab});
+    }
+    showBench(QString::fromStdString(where.bench));
+    if (!where.page.empty()) {
+        bench_->showPage(QString::fromStdString(where.page));
+    }
+}
+
 void MainWindow::doRemedy(const Finding& finding)
 {
     if (finding.code == kNoJob) {
@@ -514,7 +563,7 @@ void MainWindow::doRemedy(const Finding& finding)
     } else if (const auto act = bench_->remedyFor(finding)) {
         act();
     } else if (finding.leadsTo.known()) {
-        showBench(QString::fromStdString(finding.leadsTo.bench));
+        goTo(finding.leadsTo);
     } else if (finding.place_mm) {
         board_->showPlace(*finding.place_mm);
     }

@@ -9,6 +9,7 @@
 #include "app/document.h"
 #include "app/instrument_port.h"
 #include "app/job_file_run.h"
+#include "core/thread/thread.h"
 
 class QMenu;
 class QStackedWidget;
@@ -25,6 +26,7 @@ class Ledger;
 class Rack;
 class RackFinder;
 class Sill;
+class ThreadLine;
 class YardBench;
 
 class MainWindow : public QMainWindow
@@ -62,6 +64,8 @@ private:
     void showKeys();
     void setUnits(const UnitChoice& units);
     void doRemedy(const Finding& finding);
+    void doStep(const Step& step);
+    void goTo(const Where& where);
     void addBench(std::unique_ptr<Bench> bench);
     void useEvening(bool evening);
 
@@ -80,6 +84,7 @@ private:
     QVBoxLayout* belowPlace_;
     Ledger* ledger_;
     Sill* sill_;
+    ThreadLine* thread_;
     QWidget* centre_;
 };
 

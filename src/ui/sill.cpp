@@ -18,8 +18,9 @@ namespace
 {
 
 constexpr int kSaid_ms = 12000; // how long the program's own sentence stands
+constexpr char kVoice[] = "program.says";
 
-}
+} // namespace
 
 void paintMark(QPainter& p, const QRectF& box, Severity severity)
 {
@@ -44,6 +45,11 @@ void paintMark(QPainter& p, const QRectF& box, Severity severity)
         p.drawPath(path);
         break;
     }
+    case Severity::ToDo:
+        p.setPen(QPen(c.faint, 1.5));
+        p.setBrush(Qt::NoBrush);
+        p.drawRect(box.adjusted(1.5, 1.5, -1.5, -1.5));
+        break;
     case Severity::Caution:
         p.setPen(QPen(c.ink, 1.5));
         p.setBrush(Qt::NoBrush);
@@ -57,6 +63,19 @@ void paintMark(QPainter& p, const QRectF& box, Severity severity)
                        QPointF(box.right(), box.top() + 2)}));
         break;
     }
+}
+
+void paintVoice(QPainter& p, const QRectF& box)
+{
+    p.setRenderHint(QPainter::Antialiasing);
+    QPainterPath path; // a slip of paper with a corner that points at who speaks
+    path.addRoundedRect(box.adjusted(0, 0, 0, -3), 2, 2);
+    path.moveTo(box.left() + 3, box.bottom() - 4);
+    path.lineTo(box.left() + 3, box.bottom() + 1);
+    path.lineTo(box.left() + 8, box.bottom() - 4);
+    p.setPen(Qt::NoPen);
+    p.setBrush(colours().lead);
+    p.drawPath(path);
 }
 
 class Sill::Row : public QWidget
@@ -83,6 +102,7 @@ public:
         setObjectName(name);
         text_->setObjectName(name + QStringLiteral("_text"));
         remedy_->setObjectName(name + QStringLiteral("_remedy"));
+        text_->voice = f.code == kVoice;
         if (text_->severity != f.severity) {
             text_->severity = f.severity;
             text_->update();
@@ -116,12 +136,14 @@ private:
         }
         [[nodiscard]] QSize sizeHint() const override { return {200, 26}; }
         Severity severity = Severity::Caution;
+        bool voice = false; // of the program itself
 
     protected:
         void paintEvent(QPaintEvent*) override
         {
             QPainter p(this);
-            paintMark(p, QRectF(1, height() / 2.0 - 7, 14, 14), severity);
+            const QRectF mark(1, height() / 2.0 - 7, 14, 14);
+            voice ? paintVoice(p, mark) : paintMark(p, mark, severity);
             p.setPen(colours().ink);
             p.setFont(textFont(11.0, severity == Severity::Stop));
             const QRect room = rect().adjusted(27, 0, 0, 0);
@@ -148,7 +170,7 @@ Sill::Sill(QWidget* parent) : QWidget(parent)
     outer->setContentsMargins(0, 6, 0, 6);
     outer->setSpacing(0);
     said_ = new Row(this);
-    said_->set({"program.says", Severity::Caution, tr("nothing said yet").toStdString(), {}, {}, {}}, {});
+    said_->set({kVoice, Severity::Caution, tr("nothing said yet").toStdString(), {}, {}, {}}, {});
     said_->hide();
     outer->addWidget(said_);
     auto* scroll = named(new QScrollArea(this), QStringLiteral("sillScroll"), tr("Findings"));
@@ -197,12 +219,17 @@ void Sill::paintEvent(QPaintEvent*)
 void Sill::say(const QString& sentence)
 {
     Finding finding;
-    finding.code = "program.says";
-    finding.severity = Severity::Warn;
+    finding.code = kVoice;
+    finding.severity = Severity::Caution;
     finding.text = sentence.toStdString();
     said_->set(finding, {});
     said_->show();
     hide_.start(kSaid_ms); // one timer, however much is said
+}
+
+void Sill::fallSilent()
+{
+    said_->hide();
 }
 
 } // namespace burl::ui

@@ -25,6 +25,8 @@ public:
                       const std::function<bool(const Finding&)>& leads);
     /// A sentence of the program itself (a refused entry, a file that could not be written).
     void say(const QString& sentence);
+    /// What was said is past: something has happened since.
+    void fallSilent();
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -42,7 +44,9 @@ private:
     QTimer hide_;
 };
 
-/// The mark of a severity: a filled square, a triangle, a ring or a tick, so that shape tells too.
+/// The mark of a severity: a filled square, a triangle, an empty box, a ring or a tick, so that shape tells too.
 void paintMark(class QPainter& painter, const class QRectF& box, Severity severity);
+/// The mark of what the program itself says.
+void paintVoice(class QPainter& painter, const class QRectF& box);
 
 } // namespace burl::ui

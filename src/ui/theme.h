@@ -27,8 +27,8 @@ template <typename W> W* named(W* widget, const QString& name, const QString& sa
 }
 
 /// How a widget looks is asked for by a word; the style sheet of the program answers, in any light:
-/// "quiet" (faint text), "working", "rule" (a hairline), "clear" (no ground), "tight", "link", "inset" (a table without
-/// a frame), "incell" (a choice in a table).
+/// "quiet" (faint text), "working", "rule" (a hairline), "clear" (no ground), "tight", "link", "first" (the one thing
+/// to do), "inset" (a table without a frame), "incell" (a choice in a table).
 template <typename W> W* looking(W* widget, const char* word)
 {
     widget->setProperty(word, true);

@@ -8,7 +8,7 @@ namespace burl
 void addMissing(std::vector<Finding>& findings, const std::string& code, const Missing& missing)
 {
     const std::string bench = benchName(missing.where.bench);
-    addFinding(findings, code, Severity::Warn, asSentence(missing.what), {},
+    addFinding(findings, code, Severity::ToDo, asSentence(missing.what), {},
                bench.empty() ? missing.wants : bench + ": " + missing.wants)
         .leadsTo = missing.where;
 }

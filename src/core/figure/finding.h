@@ -13,7 +13,14 @@
 namespace burl
 {
 
-enum class Severity { Good, Caution, Warn, Stop };
+/// From what is well to what must not go on.
+enum class Severity {
+    Good,
+    Caution, // to know while working
+    ToDo,    // a step still to do: nothing is wrong
+    Warn,    // likely to go wrong
+    Stop,
+};
 
 struct Finding {
     std::string code; // "layup.check_in_top"

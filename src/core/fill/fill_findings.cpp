@@ -118,7 +118,7 @@ Named named(const FillItem& item, double topLength_mm)
 void inspectHole(const FillItem& item, const Named& name, std::vector<Finding>& findings)
 {
     if (!item.depthKnown) {
-        addFinding(findings, "fill.no_depth", Severity::Warn,
+        addFinding(findings, "fill.no_depth", Severity::ToDo,
                    "How deep the " + name.text + " is has not been measured: its resin is not counted.", {name.at},
                    "measure its depth", name.place);
         return;

@@ -159,7 +159,7 @@ void inspectPiece(const Slab& slab, const Placement& place, const Surfaces& surf
     lookForOddReadings(slab, place, piece, findings);
     inspectTape(slab, piece, findings);
     if (piece.under == UnderSource::Parallel) {
-        addFinding(findings, "flatten.under_not_read", Severity::Caution,
+        addFinding(findings, "flatten.under_not_read", Severity::ToDo,
                    "The underside of " + piece.name + " is not read; it is taken as parallel to the top.", {},
                    "read the gaps under it")
             .leadsTo.bench = "yard";

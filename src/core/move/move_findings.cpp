@@ -38,8 +38,8 @@ public:
             inspectPlace(c);
         }
         if (plan_.fasteners.empty()) {
-            addFinding(plan_.findings, "move.no_fasteners", Severity::Caution, "Nothing holds the top to a base yet.",
-                       {}, "add fasteners");
+            addFinding(plan_.findings, "move.no_fasteners", Severity::ToDo, "Nothing holds the top to a base yet.", {},
+                       "add fasteners");
         } else {
             addFinding(plan_.findings, "move.never_tight", Severity::Good,
                        "Centre bolts tight, all others snug with threadlock: never tight.", {}, "");
@@ -53,7 +53,7 @@ private:
             const Slab& slab = *in_.slabs[i];
             const Where meter{"yard", "moisture", slab.id.value};
             if (!slab.mc_pct) {
-                addFinding(plan_.findings, "move.no_mc", Severity::Caution,
+                addFinding(plan_.findings, "move.no_mc", Severity::ToDo,
                            slab.name + " is not metered; its moisture is a guess.", {}, "read its MC")
                     .leadsTo = meter;
             } else if (in_.climate && *slab.mc_pct > plan_.mc.wettest_pct + kWetter_pct) {

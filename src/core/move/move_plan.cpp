@@ -115,7 +115,7 @@ private:
         for (size_t i = 0; i < in_.slabs.size() && i < in_.layup->pieces.size(); ++i) {
             const Species& species = in_.species[i];
             const std::string& name = in_.layup->pieces[i].name;
-            const Where atSlab{"yard", "", in_.slabs[i]->id.value};
+            const Where atSlab{"yard", "species", in_.slabs[i]->id.value};
             if (species.id.empty()) {
                 plan_.missing = Missing{"What wood " + name + " is has not been said, so nobody knows how far it moves",
                                         "the species of " + name, atSlab};

@@ -83,6 +83,30 @@ Book withoutJob(const Book& book, JobId id)
     return out;
 }
 
+Book withoutStaleSheets(const Book& before, Book after)
+{
+    for (auto& job : after.jobs) {
+        const Job* was = before.job(job->id);
+        if (job->sheetMade.empty() || was == nullptr) {
+            continue;
+        }
+        Job alike = *was;
+        alike.sheetMade = job->sheetMade;
+        const bool slabsStand =
+            std::all_of(job->layup.pieces.begin(), job->layup.pieces.end(), [&](const Piece& piece) {
+                const Slab* then = before.shop->slab(piece.slab);
+                const Slab* now = after.shop->slab(piece.slab);
+                return then == now || (then != nullptr && now != nullptr && *then == *now);
+            });
+        if (!(alike == *job) || !slabsStand) {
+            Job next = *job;
+            next.sheetMade.clear();
+            job = std::make_shared<const Job>(std::move(next));
+        }
+    }
+    return after;
+}
+
 SlabId freeSlabId(const Book& book)
 {
     int most = book.last.slab;

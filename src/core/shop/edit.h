@@ -14,6 +14,10 @@ namespace burl
 [[nodiscard]] Book withJob(const Book& book, Job job); // replaced by id, or added
 [[nodiscard]] Book withoutJob(const Book& book, JobId id);
 
+/// A shop sheet that no longer says what its job says is to be made again: `after` with Job::sheetMade emptied where
+/// the job, or a slab in it, differs from `before`.
+[[nodiscard]] Book withoutStaleSheets(const Book& before, Book after);
+
 /// Ids that no slab, log or job of this book has, or ever had.
 [[nodiscard]] SlabId freeSlabId(const Book& book);
 [[nodiscard]] LogId freeLogId(const Book& book);

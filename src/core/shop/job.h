@@ -257,7 +257,8 @@ struct Job {
     JobId id;
     std::string name;
     std::string note;
-    std::string started; // ISO date
+    std::string started;   // ISO date
+    std::string sheetMade; // ISO date the shop sheet was exported; empty: not yet, or something changed since
     LayupChoices layup;
     FlattenChoices flatten;
     FillChoices fill;

@@ -1,5 +1,6 @@
 #include "core/yard/slab_card.h"
 
+#include <algorithm>
 #include <cmath>
 #include <map>
 
@@ -22,6 +23,12 @@ constexpr double kWeighsAlike = 0.8;    // species differ by a tenth from tree t
 constexpr int kNever_days = 3650;       // nobody waits ten years
 constexpr double kBoardFootPrice_min_L = 1e-6;
 
+bool nothingTaped(const Tape& tape)
+{
+    return std::none_of(tape.readings.begin(), tape.readings.end(),
+                        [](const TapeReading& r) { return r.near_mm || r.far_mm; });
+}
+
 class CardMaker
 {
 public:
@@ -36,6 +43,7 @@ public:
         dry();
         inspectOutline();
         inspectSlips();
+        inspectCard();
         inspectMoisture();
         sortBySeverity(card_.findings);
         return std::move(card_);
@@ -187,13 +195,20 @@ private:
             addFinding(card_.findings, "yard.drying", Severity::Caution, slab_.name + " is ready about {0}.", {ready},
                        "read it again in a week");
         } else {
-            addFinding(card_.findings, "yard.read_again", Severity::Caution,
-                       slab_.name + " should have been dry by {0}.", {ready}, "read it again");
+            addFinding(card_.findings, "yard.read_again", Severity::ToDo, slab_.name + " should have been dry by {0}.",
+                       {ready}, "read it again");
         }
     }
 
     void inspectOutline()
     {
+        if (!outlineOf(slab_, Face::Top) && !slab_.topDrawn && nothingTaped(slab_.top)) {
+            const Where tape{"yard", "tape", slab_.id.value};
+            addFinding(card_.findings, "yard.not_taped", Severity::ToDo, slab_.name + " is not taped yet.", {},
+                       "tape it")
+                .leadsTo = tape;
+            return;
+        }
         bool sound = true;
         for (const Face face : {Face::Top, Face::Bottom}) {
             const auto outline = outlineOf(slab_, face);
@@ -209,8 +224,23 @@ private:
             }
         }
         if (const auto surfaces = surfacesOf(slab_); sound && !surfaces) {
-            addFinding(card_.findings, "yard.surface", Severity::Caution, "Flat has " + surfaces.error().sentence + ".",
-                       {}, "Heights, top");
+            addFinding(card_.findings, "yard.surface", Severity::ToDo, "Flat has " + surfaces.error().sentence + ".",
+                       {}, "read its heights")
+                .leadsTo = {"yard", "heights", slab_.id.value};
+        }
+    }
+
+    void inspectCard()
+    {
+        if (!slab_.thickness_mm) {
+            addFinding(card_.findings, "yard.no_thickness", Severity::ToDo,
+                       "How thick " + slab_.name + " is has not been measured.", {}, "measure it")
+                .leadsTo = {"yard", "thickness", slab_.id.value};
+        }
+        if (shop_.speciesOf(slab_) == nullptr) {
+            addFinding(card_.findings, "yard.no_species", Severity::ToDo,
+                       "What wood " + slab_.name + " is has not been said.", {}, "say it")
+                .leadsTo = {"yard", "species", slab_.id.value};
         }
     }
 
@@ -239,7 +269,8 @@ private:
     void inspectMoisture()
     {
         if (!slab_.mc_pct) {
-            addFinding(card_.findings, "yard.no_mc", Severity::Caution, slab_.name + " is not metered.", {}, "");
+            addFinding(card_.findings, "yard.no_mc", Severity::ToDo, slab_.name + " is not metered.", {}, "read its MC")
+                .leadsTo = {"yard", "mc", slab_.id.value};
         }
         if (slab_.weighed_kg && card_.mass && *slab_.weighed_kg > 0.0) {
             const double off = card_.mass.value() / *slab_.weighed_kg;

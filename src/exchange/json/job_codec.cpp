@@ -441,6 +441,9 @@ OrderedJson toJson(const Job& job)
     if (!job.started.empty()) {
         out["started"] = job.started;
     }
+    if (!job.sheetMade.empty()) {
+        out["sheet_made"] = job.sheetMade;
+    }
     out["layup"] = toJson(job.layup);
     out["flatten"] = toJson(job.flatten);
     out["fill"] = toJson(job.fill);
@@ -475,6 +478,7 @@ Job jobFrom(JsonReader r)
     r.read("name", job.name);
     r.read("note", job.note);
     r.read("started", job.started);
+    r.read("sheet_made", job.sheetMade);
     r.inside("layup", [&](JsonReader inner) { job.layup = layupFrom(inner); });
     r.inside("flatten", [&](JsonReader inner) { job.flatten = flattenFrom(inner); });
     r.inside("fill", [&](JsonReader inner) { job.fill = fillFrom(inner); });

@@ -3,6 +3,7 @@
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QPushButton>
 #include <QTimer>
 
 #include "core/measure/parse.h"
@@ -41,8 +42,16 @@ void paintLabel(QPainter& painter, QPointF at, const QString& text, const QColor
     painter.drawText(box, Qt::AlignCenter, text);
 }
 
-Board::Board(Document& document, QWidget* parent) : QWidget(parent), document_(document)
+Board::Board(Document& document, QWidget* parent)
+    : QWidget(parent), document_(document), first_(looking(new QPushButton(this), "first"))
 {
+    named(first_, QStringLiteral("firstThing"), tr("The first thing to do here"));
+    first_->hide();
+    connect(first_, &QPushButton::clicked, this, [this] {
+        if (const auto act = firstThing_) {
+            act();
+        }
+    });
     wood_.setPictures([this](const std::string& key) { return document_.picture(key); });
     setObjectName(QStringLiteral("board"));
     setAccessibleName(tr("Board: the table, drawn to scale"));
@@ -107,7 +116,20 @@ void Board::refit()
     if (bench_ != nullptr && !dragging_) { // while something is dragged the paper stays where it is
         view_ = BoardView::fitted(bench_->frame(), drawingArea(), bench_->underside());
     }
+    const bool empty = bench_ != nullptr && !bench_->emptyWord().isEmpty() && !first_->text().isEmpty();
+    if (empty) {
+        const QSize size = first_->sizeHint();
+        first_->setGeometry((width() - size.width()) / 2, height() / 2 + 34, size.width(), size.height());
+    }
+    first_->setVisible(empty);
     update();
+}
+
+void Board::setFirstThing(const QString& word, const std::function<void()>& act)
+{
+    first_->setText(word);
+    first_->setAccessibleName(word);
+    firstThing_ = act;
 }
 
 void Board::showPlace(Vec2 place)
@@ -142,7 +164,8 @@ void Board::paintEvent(QPaintEvent*)
     } else {
         p.setFont(textFont(13.0));
         p.setPen(c.faint);
-        p.drawText(area, Qt::AlignCenter | Qt::TextWordWrap, bench_->emptyWord());
+        p.drawText(QRectF(area.left(), 74, area.width(), height() / 2.0 - 58.0),
+                   Qt::AlignHCenter | Qt::AlignBottom | Qt::TextWordWrap, bench_->emptyWord());
     }
     p.setFont(textFont(11.5, true));
     p.setPen(c.ink);

@@ -1,10 +1,14 @@
 #pragma once
 // The board: the same table at true proportion on every bench, with rulers in the maker's units.
 
+#include <functional>
+
 #include <QWidget>
 
 #include "drawing/scene.h"
 #include "ui/board/bench.h"
+
+class QPushButton;
 
 namespace burl::ui
 {
@@ -20,6 +24,8 @@ public:
     /// Marks a place for a few seconds.
     void showPlace(Vec2 place);
     void refit();
+    /// The one thing to do when there is nothing to draw: a word for the button in the middle, and what it does.
+    void setFirstThing(const QString& word, const std::function<void()>& act);
     /// Ends a drag that goes on: as if the mouse were let go, or taken back. No drag ends otherwise.
     void endDrag(bool keep);
 
@@ -47,6 +53,8 @@ private:
     DragNote note_;
     QPointF mouse_;
     std::optional<Vec2> spot_;
+    QPushButton* first_;
+    std::function<void()> firstThing_;
 };
 
 } // namespace burl::ui

@@ -4,6 +4,7 @@
 
 #include <QWidget>
 
+#include "ui/ledger/choices_form.h"
 #include "ui/text.h"
 
 namespace burl::ui
@@ -19,6 +20,13 @@ void TableBench::setPanels(QWidget* choices, QWidget* below)
     choices_ = choices;
     below_ = below;
     choices_->hide();
+    QList<ChoicesForm*> forms = choices_->findChildren<ChoicesForm*>();
+    if (auto* whole = qobject_cast<ChoicesForm*>(choices_)) {
+        forms << whole;
+    }
+    for (ChoicesForm* form : forms) {
+        form->meansNothingUnless([this] { return document_.job() != nullptr; });
+    }
     below_->hide();
 }
 

@@ -152,8 +152,22 @@ void ChoicesForm::showRow(QWidget* field, bool shown)
     }
 }
 
+void ChoicesForm::meansNothingUnless(std::function<bool()> known, const QStringList& staying)
+{
+    known_ = std::move(known);
+    staying_ = staying;
+}
+
 void ChoicesForm::refresh()
 {
+    if (known_) {
+        const bool known = known_();
+        for (QObject* child : children()) {
+            if (auto* widget = qobject_cast<QWidget*>(child)) {
+                widget->setEnabled(known || staying_.contains(widget->objectName()));
+            }
+        }
+    }
     // Rows that are folded away are not looked at: a drag refreshes the form with every move of the mouse.
     const size_t shown = open_ || !folding_ ? refreshers_.size() : beforeFold_;
     for (size_t i = 0; i < shown; ++i) {

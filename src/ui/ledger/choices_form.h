@@ -50,6 +50,9 @@ public:
     /// Shows what the book says now.
     virtual void refresh();
 
+    /// Fields that mean nothing while `known` is false are disabled then; buttons that begin something stay.
+    void meansNothingUnless(std::function<bool()> known, const QStringList& staying = {});
+
 Q_SIGNALS:
     void refused(const QString& sentence);
 
@@ -62,7 +65,9 @@ private:
     std::map<QWidget*, QWidget*> labels_;
     std::vector<QWidget*> folded_;
     bool folding_ = false;
-    bool open_ = false;     // the fold
+    bool open_ = false; // the fold
+    std::function<bool()> known_;
+    QStringList staying_;
     size_t beforeFold_ = 0; // refreshers of the rows before it
     int row_ = 0;
 };

@@ -47,6 +47,7 @@ YardBench::YardBench(Document& document, InstrumentPort& instrument, QWidget* pa
     });
     connect(form_, &ChoicesForm::refused, this, &Bench::message);
     buildCard();
+    form_->meansNothingUnless([this] { return current() != nullptr; }, {QStringLiteral("newSlab")});
     if (!document.shop().slabs.empty()) {
         slab_ = document.shop().slabs.front()->id;
         if (const Job* job = document.job(); job != nullptr && !job->layup.pieces.empty()) {
@@ -163,7 +164,7 @@ std::vector<Finding> YardBench::findings() const
 {
     std::vector<Finding> out = card().findings;
     if (document_.shop().slabs.empty()) {
-        addFinding(out, "yard.empty", Severity::Caution,
+        addFinding(out, "yard.empty", Severity::ToDo,
                    "The yard is empty: a slab begins with what is chalked on it and a tape of its edges.", {},
                    "add the first slab");
     }
@@ -206,7 +207,7 @@ QString YardBench::emptyWord() const
 {
     const auto slab = current();
     if (!slab) {
-        return tr("No slab chosen. Start one with “+ new slab” on the right.");
+        return tr("The yard is empty. A slab begins with what is chalked on it and a tape of its edges.");
     }
     if (slab->top.readings.empty() && !slab->topDrawn) {
         return tr("Type what the tape says, below: place along the slab, distance to the near edge, distance to the "
@@ -229,12 +230,20 @@ void YardBench::refresh()
 
 void YardBench::showPage(const QString& page)
 {
+    for (const auto& [word, field] :
+         {std::pair{"thickness", "slabThickness"}, {"mc", "slabMc"}, {"species", "slabSpecies"}}) {
+        if (page == QLatin1String(word)) {
+            form_->findChild<QWidget*>(QString::fromLatin1(field))->setFocus(Qt::OtherFocusReason);
+        }
+    }
     for (const auto& [word, what] : {std::pair{"tape", "topTape"},
                                      {"heights", "topHeights"},
+                                     {"underside", "bottomHeights"},
                                      {"features", "features"},
                                      {"moisture", "moisture"}}) {
         if (page == QLatin1String(word)) {
             capture_->show(QString::fromLatin1(what));
+            capture_->startTyping();
         }
     }
 }

@@ -53,6 +53,9 @@ public:
     [[nodiscard]] std::function<void()> remedyFor(const Finding& finding) override;
     [[nodiscard]] QStringList keys() const override;
 
+    /// A new slab on the card: what is typed next is its name, then its tape.
+    void newSlab();
+
 Q_SIGNALS:
     void slabWanted(burl::SlabId id);
 
@@ -60,7 +63,6 @@ private:
     [[nodiscard]] std::shared_ptr<const Slab> current() const;
     [[nodiscard]] int featureAt(Vec2 at) const;
     [[nodiscard]] int cornerAt(Vec2 at, const BoardView& view) const;
-    void newSlab();
     void buildCard();
     void printTag();
     [[nodiscard]] const SlabCard& card() const;
