@@ -204,6 +204,10 @@ int main(int argc, char** argv)
     if (parser.isSet(slab) && !window.showSlab(parser.value(slab))) {
         qWarning("%s", qPrintable(QObject::tr("No slab is called %1.").arg(parser.value(slab))));
     }
+    if (!parser.isSet(shot)) {
+        window.takePlace();
+        QObject::connect(&application, &QCoreApplication::aboutToQuit, &window, [&window] { window.rememberPlace(); });
+    }
     window.show();
     if (!troubles.isEmpty()) {
         window.say(troubles.join(QStringLiteral(" · ")));

@@ -4,14 +4,15 @@
 #include <QApplication>
 #include <QDate>
 #include <QFile>
-#include <QFileDialog>
 #include <QHBoxLayout>
 #include <QInputDialog>
 #include <QLabel>
 #include <QMenu>
 #include <QMessageBox>
+#include <QScreen>
 #include <QSettings>
 #include <QShortcut>
+#include <QSplitter>
 #include <QVBoxLayout>
 
 #include "core/router/methods.h"
@@ -22,6 +23,7 @@
 #include "sheets/cut_sheet.h"
 #include "sheets/flatten_card.h"
 #include "sheets/shop_sheet.h"
+#include "ui/ask_file.h"
 #include "ui/bench_bar.h"
 #include "ui/board/board.h"
 #include "ui/files.h"
@@ -42,8 +44,12 @@ namespace burl::ui
 namespace
 {
 
-constexpr int kSill_px = 124;            // the thread and three findings
-constexpr char kNoJob[] = "shop.no_job"; // of a book without one: how to begin
+constexpr int kRackLeast_px = 156, kLedgerLeast_px = 334; // where their words are whole
+constexpr int kBelowLeast_px = 180;                       // of what lies under the drawing
+constexpr int kHandle_px = 4;                             // between the columns: dragged, hardly seen
+constexpr int kFrame_px = 32;                             // of a window, by most desktops
+constexpr int kSill_px = 124;                             // the thread and three findings
+constexpr char kNoJob[] = "shop.no_job";                  // of a book without one: how to begin
 
 /// A plain coloured ground.
 QWidget* ground(QWidget* parent, const QString& name, const QString& said)
@@ -73,53 +79,30 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     bar->addWidget(plate_);
     column->addLayout(bar);
 
-    auto* middle = new QHBoxLayout;
-    middle->setSpacing(0);
-    auto* rackGround = ground(centre_, QStringLiteral("rackGround"), tr("The rack: slabs of the shop"));
-    rackGround->setFixedWidth(156);
-    auto* rackColumn = new QVBoxLayout(rackGround);
-    rackColumn->setContentsMargins(0, 6, 0, 0);
-    rack_ = new Rack(document, rackGround);
-    finder_ = new RackFinder(document, *rack_, rackGround);
-    rackColumn->addWidget(finder_);
-    rackColumn->addWidget(rack_, 1);
-    middle->addWidget(rackGround);
-    auto* boardGround = ground(centre_, QStringLiteral("boardGround"), tr("The drawing and what lies under it"));
-    auto* boardColumn = new QVBoxLayout(boardGround);
-    boardColumn->setContentsMargins(0, 0, 0, 0);
-    boardColumn->setSpacing(0);
-    board_ = new Board(document, boardGround);
-    boardColumn->addWidget(board_, 1);
-    belowPlace_ = new QVBoxLayout;
-    boardColumn->addLayout(belowPlace_);
-    middle->addWidget(boardGround, 1);
-    auto* ledgerGround = ground(centre_, QStringLiteral("ledgerGround"), tr("Choices and figures"));
-    ledgerGround->setFixedWidth(334);
-    auto* ledgerColumn = new QVBoxLayout(ledgerGround);
-    ledgerColumn->setContentsMargins(0, 0, 0, 0);
-    ledger_ = new Ledger(ledgerGround);
-    ledgerColumn->addWidget(ledger_);
-    middle->addWidget(ledgerGround);
-    column->addLayout(middle, 1);
+    columns_ = columns();
+    column->addWidget(columns_, 1);
 
     auto* sillGround = ground(centre_, QStringLiteral("sillGround"), tr("What wants attention"));
     sillGround->setFixedHeight(kSill_px);
     auto* sillColumn = new QVBoxLayout(sillGround);
     sillColumn->setContentsMargins(0, 0, 0, 0);
     thread_ = new ThreadLine(sillGround);
+    sillColumn->setSpacing(0);
     sillColumn->addWidget(thread_);
     sill_ = new Sill(sillGround);
-    sillColumn->addWidget(sill_);
+    sillColumn->addWidget(sill_, 1);
     column->addWidget(sillGround);
     setCentralWidget(centre_);
 
-    auto yard = std::make_unique<YardBench>(document, instrument_, boardGround);
+    auto yard = std::make_unique<YardBench>(document, instrument_, boardGround_);
     yard_ = yard.get();
     addBench(std::move(yard));
-    addBench(std::make_unique<LayupBench>(document, boardGround));
-    addBench(std::make_unique<FlatBench>(document, instrument_, boardGround));
-    addBench(std::make_unique<FillBench>(document, boardGround));
-    addBench(std::make_unique<MoveBench>(document, boardGround));
+    auto layup = std::make_unique<LayupBench>(document, boardGround_);
+    layup_ = layup.get();
+    addBench(std::move(layup));
+    addBench(std::make_unique<FlatBench>(document, instrument_, boardGround_));
+    addBench(std::make_unique<FillBench>(document, boardGround_));
+    addBench(std::make_unique<MoveBench>(document, boardGround_));
     for (BenchTab* tab : tabs_) {
         bar->addWidget(tab, 1);
     }
@@ -143,7 +126,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
         showBench(QStringLiteral("yard"));
     });
     connect(finder_, &RackFinder::message, sill_, &Sill::say);
-    connect(rack_, &QListWidget::itemActivated, this, [this] { showBench(QStringLiteral("yard")); });
+    connectRack();
     connect(sill_, &Sill::placeWanted, this, [this](const Finding& f) {
         if (f.place_mm) {
             board_->showPlace(*f.place_mm);
@@ -159,6 +142,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
             [this](const std::shared_ptr<const JobFile>& file, const QString& path) { takeInJob(*file, path); });
     buildMenu();
     buildShortcuts();
+    qApp->installEventFilter(this);
     rack_->refresh();
     rack_->select(yard_->slab());
     board_->setFocus();
@@ -166,7 +150,111 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
                                                                              : QStringLiteral("yard"));
 }
 
+QSplitter* MainWindow::columns()
+{
+    auto* columns = named(new QSplitter(Qt::Horizontal, centre_), QStringLiteral("columns"), tr("Rack, board, ledger"));
+    columns->setChildrenCollapsible(false);
+    columns->setHandleWidth(kHandle_px);
+    auto* rackGround = ground(columns, QStringLiteral("rackGround"), tr("The rack: slabs of the shop"));
+    rackGround->setMinimumWidth(kRackLeast_px);
+    auto* rackColumn = new QVBoxLayout(rackGround);
+    rackColumn->setContentsMargins(0, 6, 0, 0);
+    rack_ = new Rack(document_, rackGround);
+    finder_ = new RackFinder(document_, *rack_, rackGround);
+    rackColumn->addWidget(finder_);
+    rackColumn->addWidget(rack_, 1);
+    boardGround_ = ground(columns, QStringLiteral("boardGround"), tr("The drawing and what lies under it"));
+    board_ = new Board(document_, boardGround_);
+    boardGround_->setMinimumSize(board_->minimumWidth(), board_->minimumHeight() + kBelowLeast_px);
+    auto* ledgerGround = ground(columns, QStringLiteral("ledgerGround"), tr("Choices and figures"));
+    ledgerGround->setMinimumWidth(kLedgerLeast_px);
+    auto* ledgerColumn = new QVBoxLayout(ledgerGround);
+    ledgerColumn->setContentsMargins(0, 0, 0, 0);
+    ledger_ = new Ledger(ledgerGround);
+    ledgerColumn->addWidget(ledger_);
+    for (QWidget* ground : {static_cast<QWidget*>(rackGround), boardGround_, static_cast<QWidget*>(ledgerGround)}) {
+        columns->addWidget(ground);
+    }
+    columns->setStretchFactor(1, 1); // what the window grows goes to the drawing
+    columns->setSizes({kRackLeast_px, 10'000, kLedgerLeast_px});
+    boardGround_->installEventFilter(this); // its height is shared anew
+    return columns;
+}
+
+void MainWindow::shareHeight()
+{
+    const QSize room = boardGround_->size();
+    QWidget* below = bench_ != nullptr ? bench_->below() : nullptr;
+    int height = 0;
+    if (below != nullptr) {
+        below->setVisible(bench_->belowShown());
+    }
+    if (below != nullptr && bench_->belowShown()) {
+        height = std::max(bench_->belowHeight(), static_cast<int>(room.height() * bench_->belowShare()));
+        height = std::min(height, room.height() - board_->minimumHeight());
+        below->setGeometry(0, room.height() - height, room.width(), height);
+    }
+    board_->setGeometry(0, 0, room.width(), room.height() - height);
+}
+
+bool MainWindow::eventFilter(QObject* watched, QEvent* event)
+{
+    if (event->type() == QEvent::KeyPress) { // Enter presses the button that has the focus, as Space does
+        const auto* press = static_cast<QKeyEvent*>(event);
+        auto* button = qobject_cast<QAbstractButton*>(watched);
+        if (button != nullptr && press->modifiers() == Qt::NoModifier && press->key() == Qt::Key_Return &&
+            button->window() == this) {
+            button->click();
+            return true;
+        }
+    }
+    if (watched == boardGround_ && event->type() == QEvent::Resize) {
+        shareHeight();
+    }
+    return QMainWindow::eventFilter(watched, event);
+}
+
+void MainWindow::takePlace()
+{
+    const QRect room = screen() != nullptr ? screen()->availableGeometry() : QRect();
+    if (!room.isNull()) { // inside the screen it has, with its frame
+        resize(std::min(width(), room.width()), std::min(height(), room.height() - kFrame_px));
+    }
+    const QSettings kept;
+    restoreGeometry(kept.value(QStringLiteral("window")).toByteArray());
+    columns_->restoreState(kept.value(QStringLiteral("columns")).toByteArray());
+}
+
+void MainWindow::rememberPlace() const
+{
+    QSettings kept;
+    kept.setValue(QStringLiteral("window"), saveGeometry());
+    kept.setValue(QStringLiteral("columns"), columns_->saveState());
+}
+
 MainWindow::~MainWindow() = default;
+
+void MainWindow::connectRack()
+{
+    connect(rack_, &QListWidget::itemActivated, this, [this] { showBench(QStringLiteral("yard")); });
+    connect(rack_, &Rack::layInWanted, this, [this](SlabId id) {
+        showBench(QStringLiteral("layup"));
+        layup_->layIn(id);
+    });
+    connect(rack_, &Rack::putBackWanted, this, [this](SlabId id) {
+        if (!layup_->putBack(id)) {
+            say(tr("It lies in no top."));
+        }
+    });
+    connect(rack_, &Rack::carried, this, [this](SlabId id, const QPoint& global) {
+        if (bench_ != layup_ && board_->rect().contains(board_->mapFromGlobal(global))) {
+            showBench(QStringLiteral("layup")); // a slab is laid into the top nowhere else
+        }
+        static_cast<void>(board_->carriedOver(id, global));
+    });
+    connect(rack_, &Rack::dropped, this, [this](SlabId id, const QPoint& global) { board_->drop(id, global); });
+    connect(rack_, &Rack::carriedNoMore, this, [this] { board_->forgetCarried(); });
+}
 
 void MainWindow::addBench(std::unique_ptr<Bench> bench)
 {
@@ -178,8 +266,7 @@ void MainWindow::addBench(std::unique_ptr<Bench> bench)
     connect(bench.get(), &Bench::benchWanted, this, &MainWindow::showBench);
     tabs_.push_back(tab);
     if (QWidget* below = bench->below()) {
-        below->setFixedHeight(bench->belowHeight());
-        belowPlace_->addWidget(below);
+        below->setParent(boardGround_);
         below->hide();
     }
     benches_.push_back(std::move(bench));
@@ -197,14 +284,14 @@ void MainWindow::showBench(const QString& id)
             bench_ = benches_[i].get();
         }
     }
-    // Only now: two of them at once would make the window grow, and it would stay so.
-    if (QWidget* below = bench_->below()) {
-        below->show();
-    }
     ledger_->setChoices(bench_->choices());
     refresh();
     bench_->shown();
     board_->setBench(bench_);
+    // What had the keys may be gone with the bench before: somebody must have them.
+    if (const QWidget* focus = focusWidget(); focus == nullptr || !focus->isVisibleTo(this)) {
+        board_->setFocus(Qt::OtherFocusReason);
+    }
 }
 
 bool MainWindow::showSlab(const QString& name)
@@ -261,16 +348,17 @@ void MainWindow::refresh()
                        "No job is begun: one job holds one table, from its slabs to the way it is fastened.", {},
                        "start a job");
         }
+        // What the thread says next is not said twice.
+        const Step* next = thread_->next();
+        std::erase_if(findings, [&](const Finding& f) {
+            return next != nullptr && f.severity == Severity::ToDo &&
+                   (f.code == kNoJob ? next->key == "job" : f.leadsTo.known() && f.leadsTo == next->where);
+        });
         sill_->showFindings(findings, document_.units(), [this](const Finding& f) {
             return f.code == kNoJob || f.leadsTo.known() || f.place_mm || bench_->remedyFor(f) != nullptr;
         });
-        const Step* next = thread_->next();
-        board_->setFirstThing(next != nullptr ? translated(next->act) : QString(), [this] {
-            if (const Step* now = thread_->next()) {
-                const Step step = *now; // what it does changes the list
-                doStep(step);
-            }
-        });
+        board_->setFirstThing(next != nullptr ? translated(next->act) : QString(), [this] { doNext(); });
+        shareHeight();
         board_->refit();
     }
 }
@@ -371,6 +459,9 @@ void MainWindow::buildShortcuts()
         key(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(i))),
             [this, id] { showBench(id); });
     }
+    for (const int enter : {Qt::Key_Return, Qt::Key_Enter}) {
+        key(QKeySequence(Qt::CTRL | enter), [this] { doNext(); });
+    }
     key(QKeySequence::Undo, [this] { document_.undo(); });
     key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { document_.redo(); });
     key(QKeySequence::Print, [this] { printSheet(); });
@@ -430,9 +521,8 @@ void MainWindow::removeJob()
 
 void MainWindow::exportJob()
 {
-    const QString path = QFileDialog::getSaveFileName(this, tr("Export a job"),
-                                                      fromCore(document_.job()->name) + QStringLiteral(".json"),
-                                                      tr("Young Burl job (*.json)"));
+    const QString path = askWhereTo(this, {QStringLiteral("job"), tr("Export a job"), tr("Young Burl job (*.json)")},
+                                    fromCore(document_.job()->name) + QStringLiteral(".json"));
     if (path.isEmpty()) {
         return;
     }
@@ -442,8 +532,7 @@ void MainWindow::exportJob()
 
 void MainWindow::importJob()
 {
-    const QString path =
-        QFileDialog::getOpenFileName(this, tr("Import a job"), QString(), tr("Young Burl job (*.json)"));
+    const QString path = askWhich(this, {QStringLiteral("job"), tr("Import a job"), tr("Young Burl job (*.json)")});
     if (path.isEmpty()) {
         return;
     }
@@ -475,8 +564,8 @@ void MainWindow::printSheet()
     if (document_.job() == nullptr) {
         return;
     }
-    const QString path = QFileDialog::getSaveFileName(
-        this, tr("Export the shop sheet"), fromCore(document_.job()->name) + QStringLiteral(".pdf"), tr("PDF (*.pdf)"));
+    const QString path = askWhereTo(this, {QStringLiteral("sheet"), tr("Export the shop sheet"), tr("PDF (*.pdf)")},
+                                    fromCore(document_.job()->name) + QStringLiteral(".pdf"));
     if (path.isEmpty()) {
         return;
     }
@@ -514,20 +603,28 @@ void MainWindow::printFlattenCard()
 QString MainWindow::askForPdf(const QString& title, const QString& name)
 {
     return document_.job() == nullptr ? QString()
-                                      : QFileDialog::getSaveFileName(
-                                            this, title, name.arg(fromCore(document_.job()->name)), tr("PDF (*.pdf)"));
+                                      : askWhereTo(this, {QStringLiteral("sheet"), title, tr("PDF (*.pdf)")},
+                                                   name.arg(fromCore(document_.job()->name)));
 }
 
 void MainWindow::showKeys()
 {
     QStringList lines = bench_->keys();
     lines << QString() << tr("Alt+1 to Alt+%1 — benches").arg(benches_.size())
-          << tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo") << tr("Ctrl+P — the shop sheet as PDF") << tr("/ — find a slab")
-          << tr("? — this list");
+          << tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo") << tr("Ctrl+Enter — do what comes next")
+          << tr("Ctrl+P — the shop sheet as PDF") << tr("/ — find a slab") << tr("? — this list");
     QMessageBox box(QMessageBox::NoIcon, tr("Keys of %1").arg(bench_->name()), lines.join(QLatin1Char('\n')),
                     QMessageBox::Ok, this);
     box.setObjectName(QStringLiteral("keysBox"));
     box.exec();
+}
+
+void MainWindow::doNext()
+{
+    if (const Step* now = thread_->next()) {
+        const Step step = *now; // what it does changes the list
+        doStep(step);
+    }
 }
 
 void MainWindow::doStep(const Step& step)
@@ -551,7 +648,9 @@ void MainWindow::goTo(const Where& where)
         yard_->setSlab({where.slab});
     }
     showBench(QString::fromStdString(where.bench));
-    if (!where.page.empty()) {
+    if (where.page == "rack") {
+        rack_->waitForNext();
+    } else if (!where.page.empty()) {
         bench_->showPage(QString::fromStdString(where.page));
     }
 }

@@ -12,8 +12,7 @@
 #include "core/thread/thread.h"
 
 class QMenu;
-class QStackedWidget;
-class QVBoxLayout;
+class QSplitter;
 
 namespace burl::ui
 {
@@ -22,6 +21,7 @@ class Bench;
 class BenchTab;
 class Board;
 class JobPlate;
+class LayupBench;
 class Ledger;
 class Rack;
 class RackFinder;
@@ -46,6 +46,13 @@ public:
     [[nodiscard]] Bench* bench() const { return bench_; }
     [[nodiscard]] Board& board() { return *board_; }
 
+    /// As large as the screen has room for, then where it stood when it was last closed.
+    void takePlace();
+    void rememberPlace() const;
+
+protected:
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
 private:
     void buildMenu();
     void buildShortcuts();
@@ -64,8 +71,13 @@ private:
     void showKeys();
     void setUnits(const UnitChoice& units);
     void doRemedy(const Finding& finding);
+    void doNext();
     void doStep(const Step& step);
     void goTo(const Where& where);
+    [[nodiscard]] QSplitter* columns();
+    /// What lies under the board gets the room that the drawing does not need.
+    void shareHeight();
+    void connectRack();
     void addBench(std::unique_ptr<Bench> bench);
     void useEvening(bool evening);
 
@@ -76,12 +88,14 @@ private:
     std::vector<BenchTab*> tabs_;
     Bench* bench_ = nullptr;
     YardBench* yard_ = nullptr;
+    LayupBench* layup_ = nullptr;
     JobPlate* plate_;
     QMenu* menu_;
     Rack* rack_;
     RackFinder* finder_;
     Board* board_;
-    QVBoxLayout* belowPlace_;
+    QSplitter* columns_ = nullptr;
+    QWidget* boardGround_ = nullptr;
     Ledger* ledger_;
     Sill* sill_;
     ThreadLine* thread_;

@@ -2,8 +2,11 @@
 
 #include <algorithm>
 
+#include <QApplication>
 #include <QComboBox>
+#include <QKeyEvent>
 #include <QLineEdit>
+#include <QMouseEvent>
 #include <QPainter>
 #include <QStyledItemDelegate>
 #include <QToolButton>
@@ -118,12 +121,74 @@ Rack::Rack(Document& document, QWidget* parent) : QListWidget(parent), document_
     setAccessibleName(tr("Rack: slabs of this job and of the yard"));
     setItemDelegate(new Delegate(*this));
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setToolTip(tr("Drag a slab onto the board, double-click it or press L to lay it in; Delete puts it back."));
     setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     connect(this, &QListWidget::currentItemChanged, this, [this](QListWidgetItem* item) {
         if (item != nullptr && !item->data(kHeadRole).toBool()) {
             Q_EMIT slabChosen({item->data(kSlabRole).toInt()});
         }
     });
+}
+
+SlabId Rack::slabOf(const QListWidgetItem* item)
+{
+    return item == nullptr || item->data(kHeadRole).toBool() ? SlabId{} : SlabId{item->data(kSlabRole).toInt()};
+}
+
+void Rack::mousePressEvent(QMouseEvent* event)
+{
+    QListWidget::mousePressEvent(event);
+    pressed_ = event->button() == Qt::LeftButton && slabOf(itemAt(event->pos())).value != 0
+                   ? std::optional(event->pos())
+                   : std::nullopt;
+}
+
+void Rack::mouseMoveEvent(QMouseEvent* event)
+{
+    const bool far = pressed_ && (event->pos() - *pressed_).manhattanLength() >= QApplication::startDragDistance();
+    if (pressed_ && (carrying_ || far)) { // its own dragging, not a selection of rows
+        carrying_ = true;
+        setCursor(Qt::ClosedHandCursor);
+        Q_EMIT carried(slabOf(currentItem()), event->globalPosition().toPoint());
+        return;
+    }
+    QListWidget::mouseMoveEvent(event);
+}
+
+void Rack::mouseReleaseEvent(QMouseEvent* event)
+{
+    pressed_.reset();
+    if (carrying_) {
+        carrying_ = false;
+        unsetCursor();
+        Q_EMIT dropped(slabOf(currentItem()), event->globalPosition().toPoint());
+        return;
+    }
+    QListWidget::mouseReleaseEvent(event);
+}
+
+void Rack::mouseDoubleClickEvent(QMouseEvent* event)
+{
+    if (const SlabId id = slabOf(itemAt(event->pos())); id.value != 0) {
+        Q_EMIT layInWanted(id);
+    }
+}
+
+void Rack::keyPressEvent(QKeyEvent* event)
+{
+    const SlabId id = slabOf(currentItem());
+    if (carrying_ && event->key() == Qt::Key_Escape) {
+        carrying_ = false;
+        pressed_.reset();
+        unsetCursor();
+        Q_EMIT carriedNoMore();
+    } else if (id.value != 0 && (event->key() == Qt::Key_L || event->key() == Qt::Key_Plus)) {
+        Q_EMIT layInWanted(id);
+    } else if (id.value != 0 && (event->key() == Qt::Key_Delete || event->key() == Qt::Key_Minus)) {
+        Q_EMIT putBackWanted(id);
+    } else {
+        QListWidget::keyPressEvent(event);
+    }
 }
 
 void Rack::refresh()
@@ -209,6 +274,17 @@ void Rack::select(SlabId id)
             return;
         }
     }
+}
+
+void Rack::waitForNext()
+{
+    for (int i = 0; i < count(); ++i) {
+        if (slabOf(item(i)).value != 0 && item(i)->data(kAsideRole).toBool()) {
+            setCurrentRow(i);
+            break;
+        }
+    }
+    setFocus(Qt::OtherFocusReason);
 }
 
 RackFinder::RackFinder(Document& document, Rack& rack, QWidget* parent)

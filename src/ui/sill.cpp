@@ -18,6 +18,7 @@ namespace
 {
 
 constexpr int kSaid_ms = 12000; // how long the program's own sentence stands
+constexpr int kRemedy_px = 380; // of a finding's remedy; the rest is for what was found
 constexpr char kVoice[] = "program.says";
 
 } // namespace
@@ -115,8 +116,11 @@ public:
             text_->setToolTip(sentence);
         }
         const QString remedy = remedyOf(f, units);
-        if (remedy_->text() != remedy) {
-            remedy_->setText(remedy);
+        // However long, neither may push the other out of the window: what is cut stands whole in the tip.
+        const QString cut = remedy_->fontMetrics().elidedText(remedy, Qt::ElideRight, kRemedy_px);
+        if (remedy_->text() != cut) {
+            remedy_->setText(cut);
+            remedy_->setToolTip(remedy);
         }
         remedy_->setAccessibleName(remedy.isEmpty() ? sentence : remedy);
         remedy_->setVisible(!remedy.isEmpty());
@@ -167,7 +171,7 @@ Sill::Sill(QWidget* parent) : QWidget(parent)
     setObjectName(QStringLiteral("sill"));
     setAccessibleName(tr("Findings"));
     auto* outer = new QVBoxLayout(this);
-    outer->setContentsMargins(0, 6, 0, 6);
+    outer->setContentsMargins(0, 2, 0, 4);
     outer->setSpacing(0);
     said_ = new Row(this);
     said_->set({kVoice, Severity::Caution, tr("nothing said yet").toStdString(), {}, {}, {}}, {});
@@ -211,7 +215,7 @@ void Sill::paintEvent(QPaintEvent*)
         QPainter p(this);
         p.setPen(colours().faint);
         p.setFont(textFont(11.0));
-        p.drawText(QRect(18, 10, width() - 36, 24), Qt::AlignLeft | Qt::AlignVCenter,
+        p.drawText(QRect(18, 4, width() - 36, 24), Qt::AlignLeft | Qt::AlignVCenter,
                    tr("Nothing on this bench wants attention."));
     }
 }

@@ -67,6 +67,7 @@ QString styleSheet(const Palette& p)
                "QPushButton[link=\"true\"]:hover { text-decoration: underline; }"
                "QPushButton[link=\"true\"]:disabled { color: %4; }"
                "QPushButton[link=\"true\"]:focus { text-decoration: underline; }"
+               "QSplitter::handle { background: transparent; } QSplitter::handle:hover { background: %5; }"
                "QScrollArea { background: transparent; border: none; }"
                "QScrollBar:vertical { background: transparent; width: 7px; margin: 0; }"
                "QScrollBar::handle:vertical { background: %5; border-radius: 3px; min-height: 24px; }"

@@ -19,8 +19,9 @@ ThreadLine::ThreadLine(QWidget* parent)
 {
     named(this, QStringLiteral("thread"), tr("What comes next"));
     setAttribute(Qt::WA_StyledBackground);
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     auto* row = new QHBoxLayout(this);
-    row->setContentsMargins(18, 3, 18, 3);
+    row->setContentsMargins(18, 6, 18, 2);
     row->setSpacing(12);
     named(text_, QStringLiteral("threadText"), tr("What comes next"));
     text_->setFont(textFont(11.5, true));
@@ -51,7 +52,7 @@ void ThreadLine::show(const std::vector<Step>& steps)
         text_->setWords(tr("Next: %1").arg(translated(step->text)), translated(step->why));
         act_->setText(translated(step->act));
         act_->setAccessibleName(translated(step->text));
-        act_->setToolTip(translated(step->why));
+        act_->setToolTip(tr("%1  (Ctrl+Enter)").arg(translated(step->why)));
     } else {
         text_->setWords(tr("Everything that can be planned here is planned."), tr("the sheet hangs on the wall"));
     }

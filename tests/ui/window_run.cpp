@@ -2,6 +2,8 @@
 
 #include <QApplication>
 #include <QLocale>
+#include <QSettings>
+#include <QTemporaryDir>
 
 #include "support/around.h"
 #include "ui/theme.h"
@@ -13,6 +15,9 @@ template <> std::unique_ptr<QApplication> Run::make(int& argc, char** argv)
     qputenv("QT_QPA_PLATFORM", "offscreen");
     QLocale::setDefault(QLocale(QLocale::English));
     QApplication::setAttribute(Qt::AA_DontUseNativeDialogs);
+    static const QTemporaryDir remembered; // what the program remembers of its window and folders is not the maker's
+    QSettings::setDefaultFormat(QSettings::IniFormat);
+    QSettings::setPath(QSettings::IniFormat, QSettings::UserScope, remembered.path());
     auto application = std::make_unique<QApplication>(argc, argv);
     burl::ui::applyTheme(*application, false);
     return application;

@@ -325,7 +325,7 @@ TEST_CASE("an empty book says how to begin, and begins it with a click", "[ui][w
         }
         return false;
     };
-    REQUIRE(click(QStringLiteral("yard"), QStringLiteral("add the first slab")));
+    REQUIRE(click(QStringLiteral("yard"), QStringLiteral("+ new slab")));
     CHECK(document.shop().slabs.size() == 1);
     CHECK(document.shop().slabs.front()->species.empty()); // nobody said it
     CHECK(window.findChild<QComboBox*>(QStringLiteral("slabSpecies"))->currentText() == QStringLiteral("not said"));

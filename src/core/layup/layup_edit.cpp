@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/layup/inscribed.h"
+#include "core/shop/outline.h"
 
 namespace burl
 {
@@ -42,6 +43,45 @@ Job withPieceMoved(const Job& job, const LayupPlan& layup, size_t piece, double 
             out.layup.leastGap_mm = std::max(0.0, out.layup.leastGap_mm + outward);
         }
     }
+    return out;
+}
+
+bool takesOneMore(const LayupChoices& layup)
+{
+    return layup.pieces.size() < piecesOf(layup.kind).most;
+}
+
+Job withSlabLaidIn(const Job& job, const Slab& slab, size_t at)
+{
+    Piece piece;
+    piece.slab = slab.id;
+    if (const auto outline = outlineOf(slab, Face::Top)) {
+        piece.left_mm = std::round(-(outline->length_mm() - job.layup.length_mm) / 2.0);
+    }
+    Job out = job;
+    std::vector<Piece>& pieces = out.layup.pieces;
+    at = std::min(at, pieces.size());
+    if (takesOneMore(job.layup)) {
+        pieces.insert(pieces.begin() + static_cast<std::ptrdiff_t>(at), piece);
+    } else if (!pieces.empty()) {
+        pieces[std::min(at, pieces.size() - 1)] = piece;
+    }
+    return out;
+}
+
+Job withPiecePutBack(const Job& job, size_t piece)
+{
+    Job out = job;
+    out.layup.pieces.erase(out.layup.pieces.begin() + static_cast<std::ptrdiff_t>(piece));
+    return out;
+}
+
+Job withPiecesSwapped(const Job& job, size_t a, size_t b)
+{
+    Job out = job;
+    std::swap(out.layup.pieces[a], out.layup.pieces[b]);
+    out.layup.pieces[a].rip.reset(); // the other side is ripped now
+    out.layup.pieces[b].rip.reset();
     return out;
 }
 

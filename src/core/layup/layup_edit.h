@@ -14,6 +14,16 @@ namespace burl
 /// A piece moved along and across the top, as dragging it does.   REQUIRES: the piece is laid in
 [[nodiscard]] Job withPieceMoved(const Job& job, const LayupPlan& layup, size_t piece, double dx_mm, double dy_mm);
 
+/// A slab laid in: at place `at` among the pieces, the others move on; a top that is full has the piece there replaced.
+/// Its middle comes to the middle of the top.
+[[nodiscard]] Job withSlabLaidIn(const Job& job, const Slab& slab, size_t at);
+/// True while the kind of top takes one piece more.
+[[nodiscard]] bool takesOneMore(const LayupChoices& layup);
+/// A piece put back into the rack.   REQUIRES: the piece is laid in
+[[nodiscard]] Job withPiecePutBack(const Job& job, size_t piece);
+/// Two pieces change places; how each lies stays, the rip lines are found anew.   REQUIRES: both are laid in
+[[nodiscard]] Job withPiecesSwapped(const Job& job, size_t a, size_t b);
+
 /// One end of a piece's rip line moved across by `dy`.
 [[nodiscard]] Job withRipEndMoved(const Job& job, const PlacedPiece& placed, size_t piece, bool leftEnd, double dy_mm);
 

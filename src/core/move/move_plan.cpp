@@ -514,4 +514,30 @@ MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup,
     return out;
 }
 
+std::vector<Fastener> fourFasteners(const LayupPlan& layup)
+{
+    constexpr double kIn = 0.2; // of the length, and of the width there
+    std::vector<Fastener> out;
+    const double length = layup.length.value();
+    for (const double x : {kIn * length, (1.0 - kIn) * length}) {
+        std::vector<double> wood; // from, to of every stretch there
+        for (const PlacedPiece& piece : layup.pieces) {
+            for (const double y : woodAt(piece, x)) {
+                wood.push_back(y);
+            }
+        }
+        std::sort(wood.begin(), wood.end());
+        if (wood.size() < 2) {
+            continue;
+        }
+        const double width = wood.back() - wood.front();
+        for (const double y : {wood.front() + kIn * width, wood.back() - kIn * width}) {
+            Fastener f;
+            f.at = {std::round(x), std::round(y)};
+            out.push_back(f);
+        }
+    }
+    return out;
+}
+
 } // namespace burl

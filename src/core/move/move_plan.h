@@ -75,6 +75,10 @@ struct StripsAt {
 
 [[nodiscard]] MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup, const Figure& thickness);
 
+/// Where four fasteners sit to begin with: a fifth of the length from both ends, a fifth of the width inside the
+/// narrowest place there.   REQUIRES: a layup that stands
+[[nodiscard]] std::vector<Fastener> fourFasteners(const LayupPlan& layup);
+
 /// Its place in the list of stages (core/plan/plan.h).
 struct MoveStage {
     using Input = MoveInput;

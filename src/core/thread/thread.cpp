@@ -38,21 +38,6 @@ bool isRead(const std::optional<HeightGrid>& heights)
                                     [](const auto& reading) { return reading.has_value(); }) >= kPlane;
 }
 
-size_t piecesWanted(TopKind kind)
-{
-    switch (kind) {
-    case TopKind::Single:
-        return 1;
-    case TopKind::Pair:
-    case TopKind::River:
-    case TopKind::Gap:
-        return 2;
-    case TopKind::Panel:
-        return 3;
-    }
-    return 1;
-}
-
 const Finding* firstOf(const std::vector<Finding>& findings, const std::function<bool(const Finding&)>& is)
 {
     const auto at = std::find_if(findings.begin(), findings.end(), is);
@@ -76,7 +61,10 @@ public:
 
     std::vector<Step> steps()
     {
-        add("slabs", !shop_.slabs.empty(), "Write down your first slab", "everything is planned from its readings",
+        const size_t wanted = job_ != nullptr ? piecesOf(job_->layup.kind).least : 1;
+        const bool more = !shop_.slabs.empty() && shop_.slabs.size() < wanted;
+        add("slabs", shop_.slabs.size() >= wanted, more ? "Write down the next slab" : "Write down your first slab",
+            more ? "this kind of top wants " + std::to_string(wanted) : "everything is planned from its readings",
             "+ new slab", {});
         tape();
         card();
@@ -125,7 +113,7 @@ private:
             isTaped(*slab) ? void(++taped) : open.push_back(slab);
         }
         // Enough of them for the top that is wanted: the others have time.
-        const bool enough = slabs_.empty() && job_ != nullptr && taped >= piecesWanted(job_->layup.kind);
+        const bool enough = slabs_.empty() && job_ != nullptr && taped >= piecesOf(job_->layup.kind).least;
         const bool done = !shop_.slabs.empty() && (open.empty() || enough);
         add("tape", done, open.empty() ? "Tape the slabs" : "Tape " + namesOf(open),
             "its live edges, every hand's width or two from a string", "tape",
@@ -176,8 +164,7 @@ private:
             : slabs_.empty()                     ? "Lay the slabs up"
             : layup != nullptr && layup->missing ? "Lay the slabs up: " + layup->missing->wants
                                                  : "Lay the slabs up",
-            "drag them from the rack, or take what the program offers", "to Layup",
-            {"layup", slabs_.empty() ? "offers" : ""});
+            "drag them from the rack, or L there; or take what the program offers", "to the rack", {"layup", "rack"});
     }
 
     void faces()

@@ -46,6 +46,10 @@ public:
     /// What lies under the board; may be null.
     [[nodiscard]] virtual QWidget* below() { return nullptr; }
     [[nodiscard]] virtual int belowHeight() const { return 120; }
+    /// Share of the height that it takes when that is more; the same for every slab, or it would move under the hand.
+    [[nodiscard]] virtual double belowShare() const { return 0.0; }
+    /// False while it has nothing to show.
+    [[nodiscard]] virtual bool belowShown() const { return true; }
     [[nodiscard]] virtual Box frame() const = 0;
     /// Pixels kept free at the right of the drawing, for a key.
     [[nodiscard]] virtual double keyRoom() const { return 0.0; }
@@ -71,6 +75,12 @@ public:
     virtual void typed(double) {}
     [[nodiscard]] virtual Qt::CursorShape cursorAt(Vec2, const BoardView&) const { return Qt::ArrowCursor; }
     virtual void doubleClick(Vec2, const BoardView&) {}
+    /// A slab carried over from the rack is let go there; what it would do, to be said while it is carried. Nothing
+    /// when this bench takes none there.
+    [[nodiscard]] virtual QString slabNote(SlabId, Vec2) const { return {}; }
+    virtual void dropSlab(SlabId, Vec2) {}
+    /// What is dragged was let go off the board; true when it was put back by that.
+    virtual bool dropOutside() { return false; }
     /// Arrow keys nudge what is selected; true when something moved.
     virtual bool nudge(double, double) { return false; }
     virtual bool removeSelected() { return false; }

@@ -181,7 +181,7 @@ void Board::paintEvent(QPaintEvent*)
         p.drawEllipse(view_.toPixel(*spot_), 22.0, 22.0);
         p.drawEllipse(view_.toPixel(*spot_), 3.0, 3.0);
     }
-    if (dragging_ && (!note_.text.isEmpty() || !typed_.isEmpty())) {
+    if (!note_.text.isEmpty() || (dragging_ && !typed_.isEmpty())) {
         p.setFont(textFont(12.0, true));
         const QPointF at = mouse_ + QPointF(18, -22);
         paintLabel(p, at, typed_.isEmpty() ? note_.text : typed_ + QStringLiteral(" ⏎"), c.ink, Qt::AlignLeft);
@@ -221,9 +221,45 @@ void Board::mouseMoveEvent(QMouseEvent* event)
     }
 }
 
+QString Board::carriedOver(SlabId slab, QPoint global)
+{
+    const QPoint at = mapFromGlobal(global);
+    note_ = {};
+    if (bench_ != nullptr && rect().contains(at)) {
+        note_.text = bench_->slabNote(slab, view_.toTable(QPointF(at)));
+        mouse_ = at;
+    }
+    update();
+    return note_.text;
+}
+
+bool Board::drop(SlabId slab, QPoint global)
+{
+    const bool takes = !carriedOver(slab, global).isEmpty();
+    forgetCarried();
+    if (takes) {
+        bench_->dropSlab(slab, view_.toTable(QPointF(mapFromGlobal(global))));
+        setFocus();
+    }
+    return takes;
+}
+
+void Board::forgetCarried()
+{
+    note_ = {};
+    update();
+}
+
 void Board::mouseReleaseEvent(QMouseEvent* event)
 {
     if (event->button() == Qt::LeftButton) {
+        if (dragging_ && !rect().contains(event->position().toPoint()) && bench_->dropOutside()) {
+            dragging_ = false;
+            typed_.clear();
+            note_ = {};
+            refit();
+            return;
+        }
         endDrag(true);
     }
 }
@@ -239,6 +275,10 @@ void Board::keyPressEvent(QKeyEvent* event)
 {
     if (bench_ == nullptr) {
         QWidget::keyPressEvent(event);
+        return;
+    }
+    if ((event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) && first_->isVisible()) {
+        first_->click();
         return;
     }
     const QString text = event->text();

@@ -26,6 +26,11 @@ public:
     void refit();
     /// The one thing to do when there is nothing to draw: a word for the button in the middle, and what it does.
     void setFirstThing(const QString& word, const std::function<void()>& act);
+    /// A slab from the rack over the board at this place of the screen: what letting it go there would do; nothing off
+    /// the board, or when the bench takes none.
+    [[nodiscard]] QString carriedOver(SlabId slab, QPoint global);
+    bool drop(SlabId slab, QPoint global);
+    void forgetCarried();
     /// Ends a drag that goes on: as if the mouse were let go, or taken back. No drag ends otherwise.
     void endDrag(bool keep);
 

@@ -1,10 +1,10 @@
 // G-code that the Flat bench hands out.
 
-#include <QFileDialog>
 #include <QFileInfo>
 
 #include "core/flatten/face_gcode.h"
 #include "core/router/gcode.h"
+#include "ui/ask_file.h"
 #include "ui/files.h"
 #include "ui/flat/flat_bench.h"
 #include "ui/flat/gcode_window.h"
@@ -47,9 +47,10 @@ void FlatBench::writeGcode()
 {
     const FacePasses* face = shownFace();
     const QString name = face != nullptr ? fromCore(document_.plan()->flatten->pieces[selected_].name) : QString();
-    const QString path =
-        QFileDialog::getSaveFileName(form_->window(), tr("Passes of the shown face as G-code"),
-                                     QStringLiteral("%1.nc").arg(name), tr("G-code (*.nc *.ngc *.gcode)"));
+    const QString path = askWhereTo(
+        form_->window(),
+        {QStringLiteral("gcode"), tr("Passes of the shown face as G-code"), tr("G-code (*.nc *.ngc *.gcode)")},
+        QStringLiteral("%1.nc").arg(name));
     if (path.isEmpty()) {
         return;
     }

@@ -119,13 +119,14 @@ std::vector<Finding> LayupBench::findings() const
 QString LayupBench::emptyWord() const
 {
     if (document_.job() == nullptr) {
-        return tr("No job yet. Click the name at the upper left to start one.");
+        return tr("No job yet: one job holds one table.");
     }
     if (hasTop()) {
         return {};
     }
     const auto& missing = document_.plan()->layup->missing;
-    return missing ? translated(missing->what) : tr("Lay in a slab: choose it on the right.");
+    return missing ? translated(missing->what)
+                   : tr("Lay a slab in: drag it here from the rack, or double-click it there.");
 }
 
 void LayupBench::refresh()
@@ -273,6 +274,8 @@ QStringList LayupBench::keys() const
             tr("Drag the far handle of an island — turn it"),
             tr("Type a length while dragging, then Enter — set it exactly"),
             tr("Arrow keys, with Shift ten times — nudge the selected piece"),
+            tr("Drag a piece past the middle of another — they change places; off the board — back to the rack"),
+            tr("N — select the next piece; S — swap it with the one after; Delete — back to the rack"),
             tr("M — turn the selected piece over; E — swing it end for end"),
             tr("Escape — let go without a change"),
             tr("T — turn the top over")};

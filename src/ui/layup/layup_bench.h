@@ -30,6 +30,13 @@ public:
     void typed(double mm) override;
     [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;
     void doubleClick(Vec2 at, const BoardView& view) override;
+    [[nodiscard]] QString slabNote(SlabId slab, Vec2 at) const override;
+    void dropSlab(SlabId slab, Vec2 at) override;
+    bool dropOutside() override;
+    /// Lays a slab in at the end of the pieces; says why when it cannot.
+    void layIn(SlabId slab);
+    /// Puts the slab's last piece back into the rack; false when it lies in no top.
+    bool putBack(SlabId slab);
     bool nudge(double dx, double dy) override;
     bool removeSelected() override;
     bool key(int key) override;
@@ -41,7 +48,7 @@ public:
     [[nodiscard]] QString templateWritten(const QString& path, const Expected<ShopTemplate>& shape);
 
 protected:
-    void letGo() override { held_ = {}; }
+    void letGo() override;
 
 private:
     void writeTemplates(int joint);
@@ -67,6 +74,11 @@ private:
         PlacedPiece placed;
         double width_mm = 0.0;
     };
+    /// The joined piece that the held one would change places with, let go here.
+    [[nodiscard]] std::optional<size_t> swapsWith(Vec2 at) const;
+    /// Where a slab let go at this height comes to lie among the pieces.
+    [[nodiscard]] size_t placeAt(double y_mm) const;
+    void swapHeld();
     [[nodiscard]] Held grabAt(Vec2 at, const BoardView& view) const;
     [[nodiscard]] bool grabPoints(Held& held, const BoardView& view) const;
     [[nodiscard]] Vec2 turnHandle(const PlacedPiece& island) const;
@@ -86,6 +98,7 @@ private:
     size_t pointOwner_ = 0;
     size_t point_ = 0;
     Vec2 last_;
+    std::optional<size_t> swap_; // with this piece, when what is held is let go now
 };
 
 } // namespace burl::ui

@@ -150,7 +150,13 @@ bool LayupBench::press(Vec2 at, const BoardView& view)
 
 DragNote LayupBench::drag(Vec2 at)
 {
-    return moveTo(at - held_.from, false);
+    swap_ = swapsWith(at);
+    DragNote note = moveTo(at - held_.from, false);
+    if (swap_) {
+        note.text = tr("let go: %1 and %2 change places")
+                        .arg(fromCore(held_.placed.name), fromCore(document_.plan()->layup->pieces[*swap_].name));
+    }
+    return note;
 }
 
 DragNote LayupBench::moveTo(Vec2 delta, bool exactly)
@@ -250,6 +256,143 @@ DragNote LayupBench::moveTo(Vec2 delta, bool exactly)
             tr("Drag on the board"), [&](Job& j) { j = next; }, gesture_);
     }
     return note;
+}
+
+std::optional<size_t> LayupBench::swapsWith(Vec2 at) const
+{
+    const LayupPlan& layup = *document_.plan()->layup;
+    if (held_.what != Grab::Piece || held_.placed.island || layup.pieces.size() < 2) {
+        return std::nullopt;
+    }
+    for (size_t i = 0; i < layup.pieces.size(); ++i) {
+        if (i == held_.piece || layup.pieces[i].island) {
+            continue;
+        }
+        // Past the middle of another piece, not merely over its rim.
+        const double middle = centroid(layup.pieces[i].showRing).y;
+        const bool down = held_.from.y > middle;
+        const bool past = down ? at.y < middle : at.y > middle;
+        const bool before = std::any_of(layup.pieces.begin(), layup.pieces.end(), [&](const PlacedPiece& other) {
+            const double y = centroid(other.showRing).y;
+            return &other != &layup.pieces[i] && !other.island &&
+                   (down ? y < middle && at.y < y : y > middle && at.y > y);
+        });
+        if (past && !before) {
+            return i;
+        }
+    }
+    return std::nullopt;
+}
+
+void LayupBench::swapHeld()
+{
+    const size_t a = held_.piece;
+    const size_t b = *swap_;
+    const Job next = withPiecesSwapped(held_.before, a, b);
+    document_.edit(
+        tr("Change places"), [&](Job& j) { j = next; }, gesture_);
+    selected_ = b;
+}
+
+void LayupBench::letGo()
+{
+    if (swap_ && held_.what == Grab::Piece && document_.inGesture()) {
+        swapHeld();
+    }
+    swap_.reset();
+    held_ = {};
+}
+
+size_t LayupBench::placeAt(double y_mm) const
+{
+    if (!hasTop()) {
+        return document_.job()->layup.pieces.size();
+    }
+    size_t at = 0; // the far piece is the first
+    for (const PlacedPiece& piece : document_.plan()->layup->pieces) {
+        at += !piece.island && centroid(piece.showRing).y > y_mm ? 1 : 0;
+    }
+    return at;
+}
+
+QString LayupBench::slabNote(SlabId slab, Vec2 at) const
+{
+    const Slab* s = document_.shop().slab(slab);
+    if (document_.job() == nullptr || s == nullptr) {
+        return {};
+    }
+    const LayupChoices& layup = document_.job()->layup;
+    if (takesOneMore(layup) || layup.pieces.empty()) {
+        return tr("let go: %1 is laid in").arg(fromCore(s->name));
+    }
+    const size_t place = std::min(placeAt(at.y), layup.pieces.size() - 1);
+    const Slab* there = document_.shop().slab(layup.pieces[place].slab);
+    return tr("let go: %1 takes the place of %2")
+        .arg(fromCore(s->name), there != nullptr ? fromCore(there->name) : QStringLiteral("?"));
+}
+
+void LayupBench::dropSlab(SlabId slab, Vec2 at)
+{
+    const Slab* s = document_.shop().slab(slab);
+    if (document_.job() == nullptr || s == nullptr) {
+        return;
+    }
+    const size_t place = placeAt(at.y);
+    const Job next = withSlabLaidIn(*document_.job(), *s, place);
+    document_.edit(tr("Lay %1 in").arg(fromCore(s->name)), [&](Job& j) { j = next; });
+    selected_ = std::min(place, next.layup.pieces.size() - 1);
+}
+
+void LayupBench::layIn(SlabId slab)
+{
+    const Slab* s = document_.shop().slab(slab);
+    if (s == nullptr) {
+        return;
+    }
+    if (document_.job() == nullptr) {
+        Q_EMIT message(tr("Begin a job first: it is the table that %1 is laid into.").arg(fromCore(s->name)));
+        return;
+    }
+    const LayupChoices& layup = document_.job()->layup;
+    if (!takesOneMore(layup)) {
+        Q_EMIT message(tr("This top is full: drag %1 onto the piece whose place it takes.").arg(fromCore(s->name)));
+        return;
+    }
+    const Job next = withSlabLaidIn(*document_.job(), *s, layup.pieces.size());
+    document_.edit(tr("Lay %1 in").arg(fromCore(s->name)), [&](Job& j) { j = next; });
+    selected_ = next.layup.pieces.size() - 1;
+}
+
+bool LayupBench::putBack(SlabId slab)
+{
+    if (document_.job() == nullptr) {
+        return false;
+    }
+    const auto& pieces = document_.job()->layup.pieces;
+    for (size_t i = pieces.size(); i-- > 0;) {
+        if (pieces[i].slab == slab) {
+            const Job next = withPiecePutBack(*document_.job(), i);
+            document_.edit(tr("Put a piece back"), [&](Job& j) { j = next; });
+            return true;
+        }
+    }
+    return false;
+}
+
+bool LayupBench::dropOutside()
+{
+    if (held_.what != Grab::Piece) {
+        return false;
+    }
+    const Job next = withPiecePutBack(held_.before, held_.piece);
+    const QString name = fromCore(held_.placed.name);
+    document_.cancelGesture();
+    swap_.reset();
+    held_ = {};
+    document_.edit(tr("Put a piece back"), [&](Job& j) { j = next; });
+    Q_EMIT message(tr("%1 is back in the rack; Ctrl+Z lays it in again.").arg(name));
+    Q_EMIT repaintWanted();
+    return true;
 }
 
 void LayupBench::typed(double mm)
@@ -360,16 +503,34 @@ bool LayupBench::removeSelected()
         pointKind_ = Grab::None;
         return true;
     }
+    if (pointKind_ == Grab::None && selected_ < job->layup.pieces.size()) {
+        const Job next = withPiecePutBack(*job, selected_);
+        document_.edit(tr("Put a piece back"), [&](Job& j) { j = next; });
+        selected_ = selected_ > 0 ? selected_ - 1 : 0;
+        return true;
+    }
     return false;
 }
 
 bool LayupBench::key(int key)
 {
-    if (key != Qt::Key_M && key != Qt::Key_E) {
-        return false;
-    }
     const Job* job = document_.job();
     if (job == nullptr || selected_ >= job->layup.pieces.size()) {
+        return false;
+    }
+    if (key == Qt::Key_N) { // the next piece
+        selected_ = (selected_ + 1) % job->layup.pieces.size();
+        Q_EMIT repaintWanted();
+        return true;
+    }
+    if (key == Qt::Key_S && job->layup.pieces.size() > 1) {
+        const size_t other = (selected_ + 1) % job->layup.pieces.size();
+        const Job next = withPiecesSwapped(*job, selected_, other);
+        document_.edit(tr("Change places"), [&](Job& j) { j = next; });
+        selected_ = other;
+        return true;
+    }
+    if (key != Qt::Key_M && key != Qt::Key_E) {
         return false;
     }
     document_.edit(key == Qt::Key_M ? tr("Turn a piece over") : tr("Swing a piece end for end"), [&](Job& j) {

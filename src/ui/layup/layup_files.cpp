@@ -1,8 +1,8 @@
 // The templates that a layup hands out.
 
+#include "ui/ask_file.h"
 #include "ui/layup/layup_bench.h"
 
-#include <QFileDialog>
 #include <QFileInfo>
 
 #include "exchange/export/template_file.h"
@@ -22,10 +22,11 @@ void LayupBench::writeTemplates(int joint)
         return;
     }
     const bool outline = joint < 0;
-    const QString path = QFileDialog::getSaveFileName(
-        form_->window(), outline ? tr("Template of the outline") : tr("Templates of the curved joints"),
-        tr("template-%1.pdf").arg(fromCore(job->name)),
-        tr("PDF at true scale (*.pdf);;Drawing, SVG (*.svg);;Drawing, DXF (*.dxf)"));
+    const QString path = askWhereTo(form_->window(),
+                                    {QStringLiteral("template"),
+                                     outline ? tr("Template of the outline") : tr("Templates of the curved joints"),
+                                     tr("PDF at true scale (*.pdf);;Drawing, SVG (*.svg);;Drawing, DXF (*.dxf)")},
+                                    tr("template-%1.pdf").arg(fromCore(job->name)));
     if (!path.isEmpty()) {
         Q_EMIT message(outline ? templateWritten(path, outlineTemplate(*job, *document_.plan()->layup))
                                : jointTemplatesWritten(path));

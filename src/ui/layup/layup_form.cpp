@@ -5,7 +5,6 @@
 
 #include "core/layup/layup_edit.h"
 #include "core/shop/edit.h"
-#include "core/shop/outline.h"
 #include "ui/text.h"
 
 namespace burl::ui
@@ -56,11 +55,11 @@ LayupForm::LayupForm(Document& document, QWidget* parent)
         [layup] { return layup().thickness_mm; },
         [&doc](auto v) { doc.edit(tr("Thickness wanted"), [&](Job& j) { j.layup.thickness_mm = *v; }); });
     for (size_t i = 0; i < 2; ++i) {
-        addPiece(i, i == 0 ? QStringLiteral("far") : QStringLiteral("near"),
-                 i == 0 ? tr("Far piece") : tr("Next piece"));
+        addPiece(i, i == 0 ? QStringLiteral("far") : QStringLiteral("near"), i == 0 ? tr("Far") : tr("Next"));
     }
     for (size_t i = 2; i < 5; ++i) {
-        addPiece(i, QStringLiteral("piece%1").arg(i + 1), tr("Piece %1").arg(i + 1));
+        const QString places[] = {tr("3rd"), tr("4th"), tr("5th")};
+        addPiece(i, QStringLiteral("piece%1").arg(i + 1), places[i - 2]);
     }
     addButton(QStringLiteral("bestRip"), tr("take the best rip lines"), [&doc] {
         doc.edit(tr("Best rip lines"), [](Job& j) {
@@ -278,23 +277,15 @@ void LayupForm::addPiece(size_t i, const QString& key, const QString& which)
         [layup, i] { return layup().pieces.size() > i ? layup().pieces[i].slab.value : 0; },
         [&doc, i](const QVariant& v) {
             doc.edit(tr("Lay in a slab"), [&](Job& j) {
-                if (v.toInt() == 0 && i >= piecesOf(j.layup.kind).least - 1 && i > 0) { // out of the top again
-                    if (i < j.layup.pieces.size()) {
-                        j.layup.pieces.erase(j.layup.pieces.begin() + static_cast<std::ptrdiff_t>(i));
-                    }
+                if (v.toInt() == 0) { // out of the top again
+                    j = i < j.layup.pieces.size() ? withPiecePutBack(j, i) : j;
                     return;
                 }
-                const size_t at = std::min(i, j.layup.pieces.size());
-                if (j.layup.pieces.size() <= at) {
-                    j.layup.pieces.resize(at + 1);
-                }
-                Piece& p = j.layup.pieces[at];
-                p = Piece{};
-                p.slab = {v.toInt()};
-                if (const Slab* slab = doc.shop().slab(p.slab)) {
-                    if (const auto outline = outlineOf(*slab, Face::Top)) {
-                        p.left_mm = std::round(-(outline->length_mm() - j.layup.length_mm) / 2.0);
+                if (const Slab* slab = doc.shop().slab({v.toInt()})) {
+                    if (i < j.layup.pieces.size()) {
+                        j = withPiecePutBack(j, i);
                     }
+                    j = withSlabLaidIn(j, *slab, i);
                 }
             });
         });
@@ -323,6 +314,8 @@ void LayupForm::addPiece(size_t i, const QString& key, const QString& which)
                 }
             });
         });
+    choice.pose->setAccessibleName(tr("%1, how it lies").arg(which));
+    joinLastTwo();
     if (i >= 2) { // of a river an island
         choice.turn = addMeasure(
             key + QStringLiteral("Turn"), tr("   turned by"), Unit::Degrees, ranges::kTurn_deg,

@@ -1,7 +1,6 @@
 #include "ui/layup/layup_tray.h"
 
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QMenu>
 #include <QProgressBar>
 #include <QPushButton>
@@ -10,6 +9,7 @@
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
+#include "ui/elided_label.h"
 #include "ui/layup/layup_card.h"
 #include "ui/layup/width_strip.h"
 #include "ui/text.h"
@@ -21,6 +21,7 @@ namespace
 {
 
 constexpr size_t kMostKept = 12;
+constexpr double kEven_mm = 0.5; // nobody sees less along a table
 
 QString figureOf(const OfferView& view, const char* key, const QString& label, const UnitChoice& units)
 {
@@ -92,7 +93,7 @@ QString titleOf(const LayupChoices& layup, const Shop& shop, bool bookmatch)
 
 LayupTray::LayupTray(Document& document, QWidget* parent)
     : QWidget(parent), document_(document), pages_(new QStackedWidget(this)), widths_(new WidthStrip(document, this)),
-      words_(new QLabel(this)), seek_(new QPushButton(tr("seek in the yard"), this)),
+      words_(new ElidedLabel(this)), seek_(new QPushButton(tr("seek in the yard"), this)),
       stop_(new QPushButton(tr("stop"), this)), keep_(new QPushButton(tr("keep this layup"), this)),
       progress_(new QProgressBar(this))
 {
@@ -118,7 +119,6 @@ LayupTray::LayupTray(Document& document, QWidget* parent)
     }
     head->addSpacing(10);
     named(words_, QStringLiteral("trayWords"), tr("What the tray shows"));
-    looking(words_, "quiet");
     head->addWidget(words_, 1);
     named(progress_, QStringLiteral("offersProgress"), tr("How far the search is"));
     progress_->setRange(0, 100);
@@ -145,7 +145,7 @@ LayupTray::LayupTray(Document& document, QWidget* parent)
         run_.stop();
         progress_->hide();
         stop_->hide();
-        words_->setText(tr("The search was stopped."));
+        words_->setWords(tr("The search was stopped."));
     });
     connect(keep_, &QPushButton::clicked, this, &LayupTray::keepThis);
     connect(&run_, &OfferRun::progressed, this,
@@ -195,7 +195,7 @@ void LayupTray::show(Page page)
     pages_->setCurrentIndex(static_cast<int>(page));
     seek_->setVisible(page == Page::Offers);
     keep_->setVisible(page == Page::Kept);
-    words_->clear();
+    words_->setWords({});
     refresh();
     const Job* job = document_.job();
     if (page == Page::Offers && job != nullptr && !run_.busy() && !run_.soughtFor(*job, document_.book().shop.get())) {
@@ -211,6 +211,7 @@ void LayupTray::refresh()
     widths_->update();
     seek_->setEnabled(job != nullptr);
     keep_->setEnabled(job != nullptr && !job->layup.pieces.empty() && job->kept.size() < kMostKept);
+    showEvenness();
     if (job == nullptr) {
         return;
     }
@@ -221,8 +222,28 @@ void LayupTray::refresh()
             offers_.cards[i]->setTaken(run_.offers()[i]->offer.layup.pieces == job->layup.pieces);
         }
         if (!run_.busy() && !run_.soughtFor(*job, document_.book().shop.get())) {
-            words_->setText(tr("These were sought before the last change; seek again."));
+            words_->setWords(tr("These were sought before the last change; seek again."));
         }
+    }
+}
+
+void LayupTray::showEvenness()
+{
+    const Plan* plan = document_.plan();
+    const bool there = plan != nullptr && !plan->layup->missing && !plan->layup->width.empty();
+    QPushButton* button = buttons_[static_cast<size_t>(Page::Widths)];
+    if (!there) {
+        button->setText(tr("Widths"));
+        return;
+    }
+    const Profile& curve = plan->layup->gap ? plan->layup->gap->top : plan->layup->width;
+    const double wide = most(curve).value;
+    const bool even = wide - least(curve).value < kEven_mm;
+    button->setText(even ? tr("%1 all along").arg(quantity(wide, Unit::Length, document_.units())) : tr("Widths"));
+    // A flat line is no picture: the number says it all, and the room is the offers'.
+    if (even && page_ == Page::Widths && evenSeen_ != document_.job()->id) {
+        evenSeen_ = document_.job()->id;
+        show(Page::Offers);
     }
 }
 
@@ -235,7 +256,7 @@ void LayupTray::seek()
     progress_->setValue(0);
     progress_->show();
     stop_->show();
-    words_->setText(tr("Searching…"));
+    words_->setWords(tr("Searching…"));
     run_.seek(*job, document_.book().shop);
 }
 
@@ -277,10 +298,10 @@ void LayupTray::showOffers()
     if (job != nullptr && job->layup.kind == TopKind::Panel) {
         left.prepend(tr("sought within one tree"));
     }
-    words_->setText(offers.empty() && job != nullptr
-                        ? tr("No slab gives this top: make it shorter, narrower or thinner. %1")
-                              .arg(left.join(QStringLiteral(", ")))
-                        : left.join(QStringLiteral(", ")));
+    words_->setWords(offers.empty() && job != nullptr
+                         ? tr("No slab gives this top: make it shorter, narrower or thinner. %1")
+                               .arg(left.join(QStringLiteral(", ")))
+                         : left.join(QStringLiteral(", ")));
 }
 
 void LayupTray::take(const LayupChoices& layup, const QString& label)
@@ -298,8 +319,8 @@ void LayupTray::keepThis()
 void LayupTray::showKept()
 {
     const Job& job = *document_.job();
-    words_->setText(job.kept.empty() ? tr("Keep a layup here, change it on the board, and compare.")
-                                     : tr("click one to lay it up again; right click to throw it away"));
+    words_->setWords(job.kept.empty() ? tr("Keep a layup here, change it on the board, and compare.")
+                                      : tr("click one to lay it up again; right click to throw it away"));
     if (job.kept != shownKept_ || document_.book().shop.get() != shownShop_) {
         shownKept_ = job.kept;
         shownShop_ = document_.book().shop.get();

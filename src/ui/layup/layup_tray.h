@@ -20,6 +20,8 @@ class QStackedWidget;
 namespace burl::ui
 {
 
+class ElidedLabel;
+
 class LayupCard;
 class WidthStrip;
 
@@ -47,6 +49,8 @@ private:
     Row makeRow(const QString& name, const QString& said);
     LayupCard* card(Row& row, size_t i, const QString& name);
     void seek();
+    /// Of a top that is as wide everywhere the number stands for the curve.
+    void showEvenness();
     void showOffers();
     void showKept();
     void take(const LayupChoices& layup, const QString& label);
@@ -60,7 +64,8 @@ private:
     WidthStrip* widths_;
     Row offers_;
     Row kept_;
-    QLabel* words_;
+    ElidedLabel* words_;
+    JobId evenSeen_; // the job whose even width gave its room to the offers
     QPushButton* seek_;
     QPushButton* stop_;
     QPushButton* keep_;

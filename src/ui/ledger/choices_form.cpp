@@ -4,6 +4,7 @@
 
 #include <QComboBox>
 #include <QGridLayout>
+#include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
 
@@ -26,6 +27,7 @@ void ChoicesForm::addRow(const QString& label, QWidget* field)
 {
     auto* text = named(new QLabel(label, this), field->objectName() + QStringLiteral("Label"), label.trimmed());
     labels_[field] = text;
+    fields_.push_back(field);
     text->setBuddy(field);
     field->setAccessibleName(label.trimmed());
     text->setWordWrap(true);
@@ -121,6 +123,30 @@ void ChoicesForm::addWide(QWidget* widget)
         widget->hide();
         folded_.push_back(widget);
     }
+}
+
+void ChoicesForm::joinLastTwo()
+{
+    constexpr int kFirst_px = 92; // a slab's name; the rest is for how it lies
+    QWidget* second = fields_.back();
+    QWidget* first = fields_[fields_.size() - 2];
+    QWidget* words = labels_[second];
+    for (QWidget* widget : {first, second, words}) {
+        grid_->removeWidget(widget);
+    }
+    labels_.erase(second);
+    delete words;
+    --row_;
+    first->setFixedWidth(kFirst_px);
+    second->setMinimumWidth(0);
+    second->setMaximumWidth(QWIDGETSIZE_MAX);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(5);
+    row->addWidget(labels_[first], 1);
+    row->addWidget(first);
+    row->addWidget(second);
+    second->setFixedWidth(152);
+    grid_->addLayout(row, row_ - 1, 0, 1, 2);
 }
 
 void ChoicesForm::fold(const QString& word)

@@ -44,6 +44,9 @@ public:
     /// Rows added from here on are folded away behind this word.
     void fold(const QString& word);
 
+    /// Puts the field of the last row beside that of the row before it: one short row of both.
+    void joinLastTwo();
+
     /// Shows or hides the row of a field; of a folded one only while the fold is open.
     void showRow(QWidget* field, bool shown);
 
@@ -63,6 +66,7 @@ private:
     QGridLayout* grid_;
     std::vector<std::function<void()>> refreshers_;
     std::map<QWidget*, QWidget*> labels_;
+    std::vector<QWidget*> fields_; // in the order of their rows
     std::vector<QWidget*> folded_;
     bool folding_ = false;
     bool open_ = false; // the fold

@@ -66,8 +66,26 @@ void MoveBench::addRoom()
         {{"heldLine", tr("Held line"), &MoveChoices::fixedLine_mm, ranges::kPlace_mm, Unit::Length,
           tr("The line along the top that stays put: its bolts are tight, all others let the wood move. 0 is the "
              "middle.")}});
+    form_->addButton(QStringLiteral("placeFour"), tr("place four fasteners"), [this] { placeFour(); });
     form_->addButton(QStringLiteral("addFastener"), tr("+ fastener"), [this] { addFastener(); });
     form_->addButton(QStringLiteral("addChannel"), tr("+ channel"), [this] { addChannel(); });
+}
+
+void MoveBench::placeFour()
+{
+    if (!hasTop()) {
+        Q_EMIT message(tr("Lay the top up first: they sit in its wood."));
+        return;
+    }
+    document_.edit(tr("Four fasteners"), [&](Job& j) { j.move.fasteners = fourFasteners(*document_.plan()->layup); });
+    chosen_ = {Kind::Fastener, 0};
+}
+
+void MoveBench::showPage(const QString& page)
+{
+    if (page == QLatin1String("fasteners")) {
+        form_->findChild<QWidget*>(QStringLiteral("placeFour"))->setFocus(Qt::OtherFocusReason);
+    }
 }
 
 void MoveBench::addChannel()

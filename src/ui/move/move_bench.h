@@ -20,6 +20,7 @@ public:
     [[nodiscard]] QString title() const override;
     void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) override;
     void refresh() override;
+    void showPage(const QString& page) override;
     bool press(Vec2 at, const BoardView& view) override;
     DragNote drag(Vec2 at) override;
     void typed(double mm) override;
@@ -35,6 +36,7 @@ private:
     void addChannelRows();
     void addFastener();
     void addChannel();
+    void placeFour();
     enum class Kind { None, Fastener, Channel, Held };
     struct Chosen {
         Kind kind = Kind::None;

@@ -11,6 +11,7 @@
 #include "ui/ledger/instrument_button.h"
 #include "ui/ledger/reading_table.h"
 #include "ui/theme.h"
+#include "ui/wrap_layout.h"
 #include "ui/yard/drying_view.h"
 #include "ui/yard/log_end.h"
 #include "ui/yard/pages/features_page.h"
@@ -38,16 +39,14 @@ Capture::Capture(Document& document, InstrumentPort& instrument, QWidget* parent
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(22, 4, 22, 8);
     column->setSpacing(5);
-    auto* row = new QHBoxLayout;
-    row->setSpacing(5);
+    auto* row = new WrapLayout(5);
     for (QPushButton* button : buttons_) {
         row->addWidget(button);
     }
-    row->addStretch(1);
     auto* reads = new InstrumentButton(
         instrument, *table_, [this] { return open_->instrumentFor(table_->currentColumn()); }, this);
     connect(reads, &InstrumentButton::message, this, &Capture::message);
-    row->addWidget(reads);
+    row->addWidget(looking(reads, "tight"));
     column->addLayout(row);
 
     auto* tools = new QHBoxLayout;
@@ -164,6 +163,12 @@ void Capture::entered(int row, int column, const QString& text)
 
 void Capture::startTyping()
 {
+    if (table_->rowCount() == 0 && open_->tools() != nullptr) { // a grid to be laid out first
+        if (auto* first = open_->tools()->findChild<QPushButton*>()) {
+            first->setFocus(Qt::OtherFocusReason);
+        }
+        return;
+    }
     const auto empty = [this](int row) {
         const QTableWidgetItem* cell = table_->item(row, 0);
         return cell == nullptr || cell->text().isEmpty();

@@ -47,7 +47,8 @@ YardBench::YardBench(Document& document, InstrumentPort& instrument, QWidget* pa
     });
     connect(form_, &ChoicesForm::refused, this, &Bench::message);
     buildCard();
-    form_->meansNothingUnless([this] { return current() != nullptr; }, {QStringLiteral("newSlab")});
+    form_->meansNothingUnless([this] { return current() != nullptr; },
+                              {QStringLiteral("newSlab"), QStringLiteral("printCards")});
     if (!document.shop().slabs.empty()) {
         slab_ = document.shop().slabs.front()->id;
         if (const Job* job = document.job(); job != nullptr && !job->layup.pieces.empty()) {
@@ -63,6 +64,7 @@ void YardBench::buildCard()
     connect(form_->findChild<QLineEdit*>(QStringLiteral("slabName")), &QLineEdit::returnPressed, capture_,
             &Capture::startTyping);
     form_->addButton(QStringLiteral("takeInPhoto"), tr("face from a photo…"), [this] { takeInPhoto(); });
+    form_->addButton(QStringLiteral("printCards"), tr("cards for photos as PDF…"), [this] { printCards(); });
     form_->addButton(QStringLiteral("takeInFile"), tr("readings or outline from a file…"), [this] { takeInFile(); });
     form_->addButton(QStringLiteral("newSlab"), tr("+ new slab"), [this] { newSlab(); });
     form_->addButton(QStringLiteral("printTag"), tr("export its tag as PDF…"), [this] { printTag(); });
@@ -162,13 +164,7 @@ std::vector<Entry> YardBench::figures() const
 
 std::vector<Finding> YardBench::findings() const
 {
-    std::vector<Finding> out = card().findings;
-    if (document_.shop().slabs.empty()) {
-        addFinding(out, "yard.empty", Severity::ToDo,
-                   "The yard is empty: a slab begins with what is chalked on it and a tape of its edges.", {},
-                   "add the first slab");
-    }
-    return out;
+    return card().findings;
 }
 
 QWidget* YardBench::choices()

@@ -34,6 +34,8 @@ public:
     [[nodiscard]] std::vector<Finding> findings() const override;
     [[nodiscard]] QWidget* choices() override;
     [[nodiscard]] QWidget* below() override;
+    [[nodiscard]] double belowShare() const override { return 0.54; } // a slab is long: its drawing needs less
+    [[nodiscard]] bool belowShown() const override { return current() != nullptr; }
     [[nodiscard]] int belowHeight() const override { return 262; }
     [[nodiscard]] Box frame() const override;
     [[nodiscard]] QString turnWord() const override;
@@ -65,6 +67,7 @@ private:
     [[nodiscard]] int cornerAt(Vec2 at, const BoardView& view) const;
     void buildCard();
     void printTag();
+    void printCards();
     [[nodiscard]] const SlabCard& card() const;
     void takeInPhoto();
     void takeInFile();

@@ -1,14 +1,15 @@
 // What comes into a slab from files, and the tag that goes out.
 
+#include "ui/ask_file.h"
 #include "ui/yard/yard_bench.h"
 
 #include <QFile>
-#include <QFileDialog>
 #include <QFileInfo>
 #include <QMessageBox>
 #include <QPushButton>
 
 #include "photo/true_scale.h"
+#include "sheets/marker_cards.h"
 #include "sheets/slab_tag.h"
 #include "ui/files.h"
 #include "ui/text.h"
@@ -20,8 +21,9 @@ namespace burl::ui
 
 void YardBench::takeInPhoto()
 {
-    const QString path = QFileDialog::getOpenFileName(panel_->window(), tr("Photo of the slab, with four markers"),
-                                                      QString(), tr("Pictures (*.jpg *.jpeg *.png *.tif *.tiff)"));
+    const QString path =
+        askWhich(panel_->window(), {QStringLiteral("photo"), tr("Photo of the slab, with four markers"),
+                                    tr("Pictures (*.jpg *.jpeg *.heic *.heif *.webp *.png *.tif *.tiff)")});
     if (path.isEmpty() || document_.shop().slab(slab_) == nullptr) {
         return;
     }
@@ -34,9 +36,10 @@ void YardBench::takeInPhoto()
 
 void YardBench::takeInFile()
 {
-    const QString path = QFileDialog::getOpenFileName(
-        panel_->window(), tr("Readings or outline of the slab"), QString(),
-        tr("Drawings, tables, scans, faces at true scale (*.svg *.dxf *.csv *.txt *.ply *.xyz *.json *.png)"));
+    const QString path = askWhich(
+        panel_->window(),
+        {QStringLiteral("readings"), tr("Readings or outline of the slab"),
+         tr("Drawings, tables, scans, faces at true scale (*.svg *.dxf *.csv *.txt *.ply *.xyz *.json *.png)")});
     if (!path.isEmpty()) {
         takeIn(path, {});
     }
@@ -118,14 +121,25 @@ void YardBench::takeInPicture(const QString& name, const std::string& bytes)
     Q_EMIT message(top ? tr("%1 is the top face now.").arg(name) : tr("%1 is the bottom face now.").arg(name));
 }
 
+void YardBench::printCards()
+{
+    const QString path =
+        askWhereTo(panel_->window(), {QStringLiteral("cards"), tr("Export the cards for photos"), tr("PDF (*.pdf)")},
+                   tr("cards-for-photos.pdf"));
+    if (!path.isEmpty()) {
+        Q_EMIT message(
+            written(path, markerCardsPdf(usualPaper(), textFont().family()), tr("The cards are in %1.").arg(path)));
+    }
+}
+
 void YardBench::printTag()
 {
     const auto slab = current();
     if (!slab) {
         return;
     }
-    const QString path = QFileDialog::getSaveFileName(panel_->window(), tr("Print the tag"),
-                                                      tr("tag-%1.pdf").arg(fromCore(slab->name)), tr("PDF (*.pdf)"));
+    const QString path = askWhereTo(panel_->window(), {QStringLiteral("tag"), tr("Export the tag"), tr("PDF (*.pdf)")},
+                                    tr("tag-%1.pdf").arg(fromCore(slab->name)));
     if (path.isEmpty()) {
         return;
     }

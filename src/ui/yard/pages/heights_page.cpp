@@ -60,8 +60,12 @@ HeightsPage::HeightsPage(Document& document, ReadingTable& table, Face face, QWi
     for (QWidget* w : std::initializer_list<QWidget*>{from_, along_, across_, grid, corners}) {
         row->addWidget(w);
     }
-    connect(grid, &QPushButton::clicked, this,
-            [this] { layOut(along_->value(), across_->value(), HeightsFrom(from_->currentData().toInt())); });
+    connect(grid, &QPushButton::clicked, this, [this] {
+        if (layOut(along_->value(), across_->value(), HeightsFrom(from_->currentData().toInt()))) {
+            table_.setFocus(); // the first reading waits
+            table_.setCurrentCell(0, 0);
+        }
+    });
     connect(corners, &QPushButton::clicked, this, &HeightsPage::layOutCorners);
     connect(from_, &QComboBox::activated, this, [this] {
         const auto from = HeightsFrom(from_->currentData().toInt());
