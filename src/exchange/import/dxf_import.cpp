@@ -350,7 +350,7 @@ Expected<Imported> importDxf(std::string_view text, const ImportOptions& options
     if (rings.empty()) {
         return refuse("import.no_outline", "no outline in this drawing: no polyline or closed shape stands in it.");
     }
-    auto out = importedFrom(std::move(rings), options);
+    auto out = importedFrom(rings, options);
     if (out && !said && options.unit_mm <= 0.0) {
         out->notes.insert(out->notes.begin(), "The drawing says no unit; millimetres were taken. Check one length.");
     }

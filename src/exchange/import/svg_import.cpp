@@ -111,7 +111,7 @@ public:
                 p.y = height_mm_ - p.y; // a page runs down, a slab up
             }
         }
-        auto out = importedFrom(std::move(rings_), options_);
+        auto out = importedFrom(rings_, options_);
         if (out) {
             out->notes.insert(out->notes.begin(), notes_.begin(), notes_.end());
         }

@@ -178,9 +178,9 @@ OfferWishes wishesFrom(JsonReader r)
 }
 
 struct RigLength {
-    const char* key;
-    double Rig::*member;
-    Range range;
+    const char* key = "";
+    double Rig::*member = nullptr;
+    Range range{};
 };
 constexpr RigLength kRigLengths[] = {{"rail_height_mm", &Rig::railHeight_mm, ranges::kRailHeight_mm},
                                      {"rails_apart_mm", &Rig::railsApart_mm, ranges::kRigLength_mm},
