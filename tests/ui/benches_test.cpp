@@ -179,10 +179,19 @@ TEST_CASE("a figure opens its working in place", "[ui][ledger]")
     CHECK_FALSE(row->isOpen());
     QTest::mouseClick(d.find<QAbstractButton>("figure_thickness_button"), Qt::LeftButton);
     CHECK(row->isOpen());
+    // One step: its terms with their values, none of their own workings yet.
     CHECK(row->workingText().contains(QStringLiteral("wanted = 50.0 mm (chosen)")));
+    CHECK(row->workingText().contains(QStringLiteral("Thickest, both pieces")));
+    CHECK_FALSE(row->workingText().contains(QStringLiteral("Thickest flat A3")));
+    // By keys: the first term that has a working of its own opens, and closes.
+    auto* working = d.find<QLabel>("figure_thickness_working");
+    working->setFocus(Qt::TabFocusReason);
+    QTest::keyClick(working, Qt::Key_Tab);
+    QTest::keyClick(working, Qt::Key_Return);
     CHECK(row->workingText().contains(QStringLiteral("Thickest flat A3")));
     d.document.edit(QStringLiteral("x"), [](Job& j) { j.layup.thickness_mm = 41.0; });
     CHECK(row->workingText().contains(QStringLiteral("wanted = 41.0 mm (chosen)"))); // open workings follow
+    CHECK(row->workingText().contains(QStringLiteral("Thickest flat A3")));
 }
 
 namespace

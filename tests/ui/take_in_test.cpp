@@ -2,6 +2,7 @@
 
 #include <catch2/catch.hpp>
 
+#include <QCheckBox>
 #include <QFileDialog>
 #include <QLabel>
 #include <QMessageBox>
@@ -17,6 +18,7 @@
 #include "ui/hands.h"
 #include "ui/yard/photo_view.h"
 #include "ui/yard/photo_window.h"
+#include "ui/yard/yard_bench.h"
 
 using namespace burl;
 using namespace burl::test;
@@ -48,10 +50,51 @@ void typeIn(QWidget* window, const char* name, const QString& text)
     QTest::keyClick(field, Qt::Key_Return);
 }
 
+/// Answers the questions that come with a new outline, as long as it lives, and counts them.
+class Answers
+{
+public:
+    Answers()
+    {
+        QObject::connect(&timer_, &QTimer::timeout, [this] {
+            for (QWidget* w : QApplication::topLevelWidgets()) {
+                if (!w->isVisible()) {
+                    continue;
+                }
+                if (w->objectName() == QStringLiteral("faceChange")) {
+                    ++faces;
+                    if (!otherStays) {
+                        w->findChild<QCheckBox*>(QStringLiteral("keepOther"))->setChecked(false);
+                    }
+                    QTest::mouseClick(w->findChild<QPushButton*>(QStringLiteral("takeOutline")), Qt::LeftButton);
+                } else if (auto* box = qobject_cast<QMessageBox*>(w);
+                           box != nullptr && box->objectName() == QStringLiteral("defectsAsked")) {
+                    ++defects;
+                    for (QAbstractButton* b : box->buttons()) {
+                        if (b->text() == defectsBecome) {
+                            QTest::mouseClick(b, Qt::LeftButton);
+                            break;
+                        }
+                    }
+                }
+            }
+        });
+        timer_.start(15);
+    }
+    int faces = 0;
+    int defects = 0;
+    bool otherStays = true;
+    QString defectsBecome = QStringLiteral("Keep");
+
+private:
+    QTimer timer_;
+};
+
 void takeIn(Driver& d, const char* button, const char* file)
 {
     chooseFile(slabPath(file));
     QTest::mouseClick(d.find<QPushButton>(button), Qt::LeftButton);
+    waitFor([&d] { return !static_cast<ui::YardBench*>(d.window.bench())->reading(); });
 }
 
 QString said(Driver& d)
@@ -113,7 +156,12 @@ TEST_CASE("a photo is opened, traced, corrected by hand and taken as the face", 
 
     const int steps = d.document.undoStack().count();
     REQUIRE(take->isEnabled());
+    Answers answers;
+    answers.otherStays = false; // the old underside belongs to the old outline
     QTest::mouseClick(take, Qt::LeftButton);
+    CHECK(answers.faces == 1); // asked once
+    CHECK_FALSE(third(d).bottom);
+    CHECK(third(d).features.empty()); // some lay beyond the new outline
     CHECK(d.document.undoStack().count() == steps + 1);
     const Slab& slab = third(d);
     REQUIRE(slab.topDrawn);
@@ -166,7 +214,12 @@ TEST_CASE("a file that is no picture is said, and the slab stays", "[ui][photo]"
 TEST_CASE("drawings, tables and scans are taken into the slab on the card, one step each", "[ui][import]")
 {
     Driver d(QStringLiteral("yard"));
+    Answers answers;
+    answers.defectsBecome = QStringLiteral("Fill");
     takeIn(d, "takeInFile", "tarvik_06/outline.dxf");
+    CHECK(answers.defects == 1); // one question for all of them
+    CHECK(std::all_of(third(d).features.begin(), third(d).features.end(),
+                      [](const Feature& f) { return f.intention == Intention::Fill; }));
     REQUIRE(third(d).topDrawn);
     CHECK(third(d).bottomDrawn);
     CHECK(said(d).contains(QStringLiteral("outline.dxf")));
@@ -192,6 +245,7 @@ TEST_CASE("a face at true scale becomes the face that is shown, its picture with
     const Slab before = third(d);
     d.board().setFocus();
     QTest::keyClick(&d.board(), Qt::Key_T); // the bottom face is looked at
+    Answers answers;
     takeIn(d, "takeInFile", "tarvik_06/face_bottom.png");
     REQUIRE(third(d).bottomDrawn);
     REQUIRE(third(d).bottomPicture);
@@ -228,6 +282,8 @@ TEST_CASE("a broken file is answered in words, and what can be mended is offered
             });
         });
         QTest::mouseClick(d.find<QPushButton>("takeInFile"), Qt::LeftButton);
+        const auto& yard = *static_cast<ui::YardBench*>(d.window.bench());
+        waitFor([&] { return !yard.reading(); });
         CHECK((third(d).top.readings.size() == 17) == yes);
     }
     CHECK(outlineOf(third(d).top));

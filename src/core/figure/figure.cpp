@@ -120,6 +120,12 @@ std::string figureText(const Figure& figure, const UnitChoice& units)
     return (figure.isGuess() ? "about " : "") + formatQuantity(figure.value(), figure.node().unit, units);
 }
 
+const Figure* onlyTermOf(const Figure& figure)
+{
+    const FigureNode& node = figure.node();
+    return node.formula == "{0}" && node.terms.size() == 1 && node.terms.front() ? &node.terms.front() : nullptr;
+}
+
 std::vector<std::string> workingLines(const Figure& figure, const UnitChoice& units)
 {
     if (!figure) {
@@ -130,6 +136,9 @@ std::vector<std::string> workingLines(const Figure& figure, const UnitChoice& un
     if (node.formula.empty()) {
         return {node.label + " = " + result + (node.source.empty() ? "" : " (" + node.source + ")")};
     }
+    if (const Figure* same = onlyTermOf(figure)) { // another name for the same figure says nothing
+        return workingLines(*same, units);
+    }
     std::vector<std::string> labels;
     std::vector<std::string> values;
     for (const Figure& term : node.terms) {
@@ -138,7 +147,7 @@ std::vector<std::string> workingLines(const Figure& figure, const UnitChoice& un
     }
     const std::string words = filledIn(node.formula, labels);
     const std::string numbers = filledIn(node.formula, values);
-    if (words == numbers) {
+    if (words == numbers || numbers == result) {
         return {words, "= " + result};
     }
     return {words, "= " + numbers, "= " + result};
@@ -151,6 +160,13 @@ void unfold(const Figure& figure, const UnitChoice& units, int depth, std::set<c
             std::vector<std::string>& out)
 {
     const std::string indent(static_cast<size_t>(depth) * 2, ' ');
+    if (const Figure* same = onlyTermOf(figure)) {
+        if (figure.node().label != same->node().label) {
+            out.push_back(indent + figure.node().label + " = " + same->node().label);
+        }
+        unfold(*same, units, depth, seen, out);
+        return;
+    }
     const FigureNode& node = figure.node();
     const auto lines = workingLines(figure, units);
     if (node.formula.empty()) {

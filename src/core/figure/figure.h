@@ -69,6 +69,9 @@ private:
 /// The figure with another label or key, the same working.
 [[nodiscard]] Figure relabelled(const Figure& figure, std::string key, std::string label);
 
+/// The one term of a figure that is only another name for it; null for any other.
+[[nodiscard]] const Figure* onlyTermOf(const Figure& figure);
+
 /// One step of the working: `wood area ÷ length`, `= 2.56 m² ÷ 2700 mm`, `= 948 mm`. A given figure
 /// says its source.
 [[nodiscard]] std::vector<std::string> workingLines(const Figure& figure, const UnitChoice& units);

@@ -80,6 +80,11 @@ Expected<SeparatedScan> separateScan(std::span<const Point3> cloud, const Separa
         return refuse("scan.too_few", "the cloud holds " + std::to_string(sound.size()) +
                                           " points; a slab and its bench need some thousands.");
     }
+    const auto stopped = [&options] { return options.goOn && !options.goOn(); };
+    const auto stop = [] { return refuse("scan.stopped", "the reading of the scan was stopped."); };
+    if (stopped()) {
+        return stop();
+    }
     const auto bench = findBench(sound);
     if (!bench) {
         return refuse("scan.no_bench",
@@ -101,13 +106,22 @@ Expected<SeparatedScan> separateScan(std::span<const Point3> cloud, const Separa
     if (over.size() < kLeastOver) {
         return refuse("scan.no_slab", "nothing stands over the bench; is the slab in the scan?");
     }
+    if (stopped()) {
+        return stop();
+    }
     const auto face = findTopFace(over);
+    if (stopped()) {
+        return stop();
+    }
     if (!face) {
         return refuse("scan.no_slab", "no face of a slab stands over the bench; is the slab in the scan?");
     }
     auto rim = rimOf(face->points, face->clutter);
     if (!rim) {
         return tl::unexpected(rim.error());
+    }
+    if (stopped()) {
+        return stop();
     }
     out.outline = std::move(rim->outline);
     out.bridged = std::move(rim->bridged);

@@ -4,6 +4,7 @@
 // Frame of the answer: z square up from the bench plane, x and y as near the scanner's own as a level
 // bench allows. Units: mm.   Method: docs/formulas.md#scan.   Threads: pure, no randomness.
 
+#include <functional>
 #include <optional>
 #include <span>
 #include <vector>
@@ -30,10 +31,11 @@ struct SeparatedScan {
 };
 
 struct SeparateOptions {
-    double cell_mm = 25.0; // of the heights
+    double cell_mm = 25.0;      // of the heights
+    std::function<bool()> goOn; // asked between the steps; when it says no: "scan.stopped"
 };
 
-/// Errors: "scan.too_few" (fewer than 300 points), "scan.no_bench", "scan.no_slab".
+/// Errors: "scan.too_few" (fewer than 300 points), "scan.no_bench", "scan.no_slab", "scan.stopped".
 [[nodiscard]] Expected<SeparatedScan> separateScan(std::span<const Point3> cloud, const SeparateOptions& options = {});
 
 } // namespace burl

@@ -147,7 +147,9 @@ Expected<Imported> fromCloud(std::vector<Point3> points, std::vector<std::string
             p = {p.x * unit, p.y * unit, p.z * unit};
         }
     }
-    const auto scan = separateScan(points);
+    SeparateOptions parting;
+    parting.goOn = options.goOn;
+    const auto scan = separateScan(points, parting);
     if (!scan) {
         return refuse(scan.error().code, scan.error().sentence);
     }
@@ -176,6 +178,19 @@ Expected<Imported> fromCloud(std::vector<Point3> points, std::vector<std::string
                             std::to_string(std::lround(p.y)) + " mm; the outline runs straight there. Look at it.");
     }
     return out;
+}
+
+constexpr size_t kAskEvery = 1 << 16; // points
+
+/// Asked now and then while points are read.
+bool isStopped(size_t points, const ImportOptions& options)
+{
+    return points % kAskEvery == 0 && options.goOn && !options.goOn();
+}
+
+tl::unexpected<Refusal> importStopped()
+{
+    return refuse("import.stopped", "the reading of the file was stopped.");
 }
 
 /// The head of a PLY file: lines of text up to end_header, whatever follows.
@@ -299,13 +314,17 @@ Expected<PointLayout> layoutOf(const Element& vertex)
 }
 
 /// Up to where the file ends: fewer than announced when it was cut short.
-Expected<std::vector<Point3>> pointsInText(std::string_view rest, const PlyHead& head, const PointLayout& layout)
+Expected<std::vector<Point3>> pointsInText(std::string_view rest, const PlyHead& head, const PointLayout& layout,
+                                           const ImportOptions& options)
 {
     const Element& vertex = head.elements[0];
     std::vector<Point3> points;
     points.reserve(std::min(vertex.count, rest.size() / (2 * vertex.properties.size()) + 1));
     std::vector<double> row(vertex.properties.size());
     while (points.size() < vertex.count) {
+        if (isStopped(points.size(), options)) {
+            return importStopped();
+        }
         const size_t end = rest.find('\n');
         std::string_view one = rest.substr(0, end);
         // A last line without its end may have lost digits: it is not taken as whole.
@@ -331,7 +350,8 @@ Expected<std::vector<Point3>> pointsInText(std::string_view rest, const PlyHead&
     return points;
 }
 
-std::vector<Point3> pointsInBytes(std::string_view rest, const PlyHead& head, const PointLayout& layout)
+Expected<std::vector<Point3>> pointsInBytes(std::string_view rest, const PlyHead& head, const PointLayout& layout,
+                                            const ImportOptions& options)
 {
     const Element& vertex = head.elements[0];
     const bool swap = head.little() != (std::endian::native == std::endian::little);
@@ -339,6 +359,9 @@ std::vector<Point3> pointsInBytes(std::string_view rest, const PlyHead& head, co
     std::vector<Point3> points;
     points.reserve(whole);
     for (size_t i = 0; i < whole; ++i) {
+        if (isStopped(i, options)) {
+            return importStopped();
+        }
         const char* start = rest.data() + i * layout.stride;
         const auto value = [&](size_t k) {
             return valueAt(start + layout.offsets[k], vertex.properties[layout.columns[k]], swap);
@@ -366,8 +389,8 @@ Expected<Imported> importPly(std::string_view bytes, const ImportOptions& option
                                              std::to_string(kMostPoints) + " at most.");
     }
     const std::string_view rest = bytes.substr(head->bytes);
-    auto points = head->ascii() ? pointsInText(rest, *head, *layout)
-                                : Expected<std::vector<Point3>>(pointsInBytes(rest, *head, *layout));
+    auto points =
+        head->ascii() ? pointsInText(rest, *head, *layout, options) : pointsInBytes(rest, *head, *layout, options);
     if (!points) {
         return tl::unexpected(points.error());
     }
@@ -408,6 +431,9 @@ Expected<Imported> importXyz(std::string_view text, const ImportOptions& options
                                                    ": three numbers a line are wanted; this is no list of points.");
             }
             continue;
+        }
+        if (isStopped(points.size(), options)) {
+            return importStopped();
         }
         if (points.size() == kMostPoints) {
             return refuse("import.too_long", "more than " + std::to_string(kMostPoints) + " points; thin the scan.");

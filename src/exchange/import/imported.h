@@ -2,6 +2,7 @@
 // What a file tells about a slab, before anybody has taken it into the book.
 // Frame: mm, y up; x and y as the file has them (pages are turned over so that y runs up).
 
+#include <functional>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -41,6 +42,8 @@ struct ImportOptions {
     bool keepWhole = false; // of a file that ends early, take what is whole
     std::string layer;      // of a drawing: the layer or id that is the top outline
     double unit_mm = 0.0;   // what one unit of the file is, when the maker knows; 0: as the file says
+    /// Asked while a large scan is read and parted; when it says no the import is refused with "import.stopped".
+    std::function<bool()> goOn;
 };
 
 /// Reads any file that tells something about a slab; `name` only helps to tell the kind.

@@ -11,6 +11,13 @@
 
 namespace burl::ui
 {
+namespace
+{
+
+constexpr int kIndent_px = 12;
+constexpr int kDeepest = 4; // of what is opened one in another; deeper stands no further in
+
+} // namespace
 
 /// The painted line; a button so that it can be reached and read without a mouse.
 class FigureButton : public QAbstractButton
@@ -90,7 +97,12 @@ FigureRow::FigureRow(QWidget* parent) : QWidget(parent), button_(new FigureButto
     layout->addWidget(button_);
     layout->addWidget(working_);
     looking(working_, "working")->setWordWrap(true);
-    working_->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    working_->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::LinksAccessibleByMouse |
+                                      Qt::LinksAccessibleByKeyboard);
+    connect(working_, &QLabel::linkActivated, this, [this](const QString& way) {
+        open_.contains(way) ? void(open_.remove(way)) : void(open_.insert(way));
+        fillWorking();
+    });
     working_->setFont(textFont(10.0));
     working_->hide();
     connect(button_, &QAbstractButton::toggled, this, [this](bool open) {
@@ -109,6 +121,7 @@ void FigureRow::show(const Entry& entry, const UnitChoice& units)
     const QString name = QStringLiteral("figure_") + fromCore(node.key);
     if (objectName() != name) {
         setObjectName(name);
+        open_.clear(); // another figure in this row
         button_->setObjectName(name + QStringLiteral("_button"));
         setAccessibleName(translated(node.label));
         named(working_, name + QStringLiteral("_working"), tr("Working of %1").arg(translated(node.label)));
@@ -135,19 +148,49 @@ void FigureRow::setOpen(bool open)
 
 void FigureRow::fillWorking()
 {
+    working_->setText(step(figure_, QString(), 0));
+}
+
+QString FigureRow::step(const Figure& figure, const QString& path, int depth) const
+{
+    // However deep, no step is pushed out of the ledger.
+    const int indent = std::min(depth, kDeepest) * kIndent_px;
     QString html;
-    const auto lines = wholeWorking(figure_, units_);
-    for (const std::string& line : lines) {
-        const QString text = fromCore(line);
-        qsizetype indent = 0;
-        while (indent < text.size() && text[indent] == QLatin1Char(' ')) {
-            ++indent;
-        }
-        html += QStringLiteral("<p style='margin:0 0 1px %1px'>%2</p>")
-                    .arg(indent * 5)
-                    .arg(text.mid(indent).toHtmlEscaped());
+    const auto line = [&](const QString& text, int at) {
+        html += QStringLiteral("<p style='margin:0 0 2px %1px'>%2</p>").arg(at).arg(text);
+    };
+    const auto lines = workingLines(figure, units_);
+    for (const std::string& text : lines) {
+        line(fromCore(text).toHtmlEscaped(), indent);
     }
-    working_->setText(html);
+    const Figure* through = &figure;
+    while (const Figure* same = onlyTermOf(*through)) {
+        through = same;
+    }
+    for (size_t i = 0; i < through->node().terms.size(); ++i) {
+        const Figure& term = through->node().terms[i];
+        if (!term) {
+            continue;
+        }
+        const FigureNode& node = term.node();
+        const QString said = translated(node.label) + QStringLiteral(" = ") + quantity(term, units_);
+        const QString way = path.isEmpty() ? QString::number(i) : path + QLatin1Char('.') + QString::number(i);
+        if (node.formula.empty()) {
+            const QString source =
+                node.source.empty() ? QString() : QStringLiteral(" (%1)").arg(translated(node.source));
+            line((said + source).toHtmlEscaped(), indent + kIndent_px);
+            continue;
+        }
+        const bool open = open_.contains(way);
+        line(QStringLiteral("<a href='%1' style='color:%2;text-decoration:none'>%3 %4</a>")
+                 .arg(way, colours().lead.name(), open ? QStringLiteral("▾") : QStringLiteral("▸"),
+                      said.toHtmlEscaped()),
+             indent + kIndent_px);
+        if (open) {
+            html += step(term, way, depth + 2);
+        }
+    }
+    return html;
 }
 
 } // namespace burl::ui

@@ -1,6 +1,7 @@
 #pragma once
 // One figure of the ledger: label, number, unit; a click opens its working below.
 
+#include <QSet>
 #include <QWidget>
 
 #include "core/figure/answer.h"
@@ -25,11 +26,14 @@ public:
 
 private:
     void fillWorking();
+    /// One step of a working as rich text: the formula, then its terms, each a link when it has a working of its own.
+    [[nodiscard]] QString step(const Figure& figure, const QString& path, int depth) const;
 
     FigureButton* button_;
     QLabel* working_;
     Figure figure_;
     UnitChoice units_;
+    QSet<QString> open_; // terms whose own step is shown, by their way from the figure: "0.2"
 };
 
 } // namespace burl::ui

@@ -16,6 +16,7 @@
 #include "ui/ledger/measure_field.h"
 #include "ui/text.h"
 #include "ui/theme.h"
+#include "ui/yard/face_change.h"
 #include "ui/yard/photo_view.h"
 
 namespace burl::ui
@@ -257,6 +258,10 @@ void PhotoWindow::take()
     for (const Vec2 p : ring) {
         mapped.push_back(frame.map(p));
     }
+    const auto stays = askWhatStays(this, *current, top ? Face::Top : Face::Bottom, mapped);
+    if (!stays) {
+        return;
+    }
     const FaceMap map = run_.setting().map;
     const CutFace cut = cutFace(*run_.photo(), map, mapped, [&](Vec2 p) {
         const Vec2 q = frame.back(p);
@@ -268,6 +273,7 @@ void PhotoWindow::take()
     picture.left_mm = cut.box.left;
     picture.top_mm = cut.box.top;
     document_.editSlab(tr("Face from a photo"), slab_, [&](Slab& s) {
+        forgetOld(s, top ? Face::Top : Face::Bottom, *stays);
         (top ? s.topDrawn : s.bottomDrawn) = mapped;
         (top ? s.topPicture : s.bottomPicture) = picture;
     });

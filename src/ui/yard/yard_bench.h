@@ -1,6 +1,7 @@
 #pragma once
 // Yard: one slab at a time, from tape and rails, and the log it came from.
 
+#include "app/import_run.h"
 #include "core/yard/slab_card.h"
 #include "exchange/import/imported.h"
 #include "ui/board/bench.h"
@@ -25,6 +26,8 @@ public:
 
     void setSlab(SlabId id);
     [[nodiscard]] SlabId slab() const { return slab_; }
+    /// A file is read beside the window.
+    [[nodiscard]] bool reading() const { return importRun_.busy(); }
 
     [[nodiscard]] QString id() const override { return QStringLiteral("yard"); }
     [[nodiscard]] QString name() const override { return tr("Yard"); }
@@ -68,6 +71,10 @@ private:
     void buildCard();
     void printTag();
     void printCards();
+    /// Takes in what a file said, once it is read; what it brings along is asked about.
+    void takeInRead(const Expected<Imported>& in);
+    /// One question for all defects; false when the maker went back.
+    [[nodiscard]] bool askAboutDefects(Imported& in);
     [[nodiscard]] const SlabCard& card() const;
     void takeInPhoto();
     void takeInFile();
@@ -80,6 +87,14 @@ private:
     ChoicesForm* form_;
     Capture* capture_;
     SlabId slab_;
+    /// The file that is read now.
+    struct Reading {
+        QString name;
+        QString path;
+        ImportOptions options;
+    };
+    Reading reading_;
+    ImportRun importRun_;
     Face face_ = Face::Top;
     int feature_ = 0;
     Vec2 from_;

@@ -14,6 +14,7 @@
 #include "ui/files.h"
 #include "ui/text.h"
 #include "ui/theme.h"
+#include "ui/yard/face_change.h"
 #include "ui/yard/photo_window.h"
 
 namespace burl::ui
@@ -57,7 +58,13 @@ void YardBench::takeIn(const QString& path, const ImportOptions& options)
         takeInPicture(name, file.readAll().toStdString());
         return;
     }
-    const auto in = importBytes(file.readAll().toStdString(), path.toStdString(), options);
+    reading_ = {name, path, options};
+    importRun_.read(file.readAll().toStdString(), path.toStdString(), options);
+}
+
+void YardBench::takeInRead(const Expected<Imported>& in)
+{
+    const auto [name, path, options] = reading_; // a question of it may lead to another file
     if (!in) {
         const std::string& code = in.error().code;
         const QString sentence = name + QStringLiteral(", ") + fromCore(in.error().sentence);
@@ -84,12 +91,62 @@ void YardBench::takeIn(const QString& path, const ImportOptions& options)
     if (document_.shop().slab(slab_) == nullptr) {
         newSlab();
     }
-    document_.editSlab(tr("Taken in from %1").arg(name), slab_, [&](Slab& s) { burl::takeIn(s, *in); });
+    Imported taken = *in;
+    if (!askAboutDefects(taken)) {
+        return;
+    }
+    const Slab& before = *document_.shop().slab(slab_);
+    OldKept stays;
+    if (taken.topOutline) {
+        const OutlineFrame frame = outlineFrame(*taken.topOutline, knownOutline(before, Face::Top));
+        Ring mapped;
+        for (const Vec2 p : *taken.topOutline) {
+            mapped.push_back(frame.map(p));
+        }
+        const auto asked = askWhatStays(panel_->window(), before, Face::Top, mapped);
+        if (!asked) {
+            return;
+        }
+        stays = *asked;
+    }
+    document_.editSlab(tr("Taken in from %1").arg(name), slab_, [&](Slab& s) {
+        forgetOld(s, Face::Top, stays);
+        burl::takeIn(s, taken);
+    });
     QStringList words{tr("%1: %2 taken in.").arg(name, translated(in->kind))};
     for (const std::string& note : in->notes) {
         words << fromCore(note);
     }
     Q_EMIT message(words.join(QLatin1Char(' ')));
+}
+
+bool YardBench::askAboutDefects(Imported& in)
+{
+    if (in.features.empty()) {
+        return true;
+    }
+    const QString many =
+        counted(in.features.size(), tr("One defect came with the drawing."), tr("%1 defects came with the drawing."));
+    QMessageBox box(QMessageBox::NoIcon, tr("Defects of the drawing"),
+                    tr("%1 What is to become of it? Each can be changed afterwards under Features.").arg(many),
+                    QMessageBox::Cancel, panel_->window());
+    box.setObjectName(QStringLiteral("defectsAsked"));
+    const std::pair<QString, Intention> ways[] = {
+        {tr("Fill"), Intention::Fill}, {tr("Cut off"), Intention::CutOff}, {tr("Keep"), Intention::Keep}};
+    std::vector<std::pair<const QAbstractButton*, Intention>> buttons;
+    for (const auto& [word, intention] : ways) {
+        buttons.emplace_back(box.addButton(word, QMessageBox::AcceptRole), intention);
+    }
+    box.exec();
+    for (const auto& [button, intention] : buttons) {
+        if (box.clickedButton() == button) {
+            for (Feature& f : in.features) {
+                f.intention = intention;
+            }
+            return true;
+        }
+    }
+    return false;
 }
 
 void YardBench::takeInPicture(const QString& name, const std::string& bytes)
@@ -107,6 +164,10 @@ void YardBench::takeInPicture(const QString& name, const std::string& bytes)
     for (const Vec2 p : face->outline) {
         mapped.push_back(frame.map(p));
     }
+    const auto stays = askWhatStays(panel_->window(), *document_.shop().slab(slab_), face_, mapped);
+    if (!stays) {
+        return;
+    }
     const CutFace cut = cutTrueFace(*face, mapped, {frame.c, frame.s, frame.shift});
     FacePicture picture;
     picture.key = document_.keepPicture(faceBytes(cut.image).toStdString());
@@ -115,6 +176,7 @@ void YardBench::takeInPicture(const QString& name, const std::string& bytes)
     picture.top_mm = cut.box.top;
     const bool top = face_ == Face::Top;
     document_.editSlab(tr("Face from %1").arg(name), slab_, [&](Slab& s) {
+        forgetOld(s, face_, *stays);
         (top ? s.topDrawn : s.bottomDrawn) = mapped;
         (top ? s.topPicture : s.bottomPicture) = picture;
     });

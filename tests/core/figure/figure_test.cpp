@@ -53,7 +53,8 @@ TEST_CASE("what is not known says so and never prints a number", "[figure]")
 
 TEST_CASE("a term seen twice is unfolded once", "[figure]")
 {
-    const Figure base = made("base", "base", "{0}", {given("t", "tape", 3.0, Unit::Length, "tape")}, 3.0, Unit::Length);
+    const Figure base =
+        made("base", "base", "1 × {0}", {given("t", "tape", 3.0, Unit::Length, "tape")}, 3.0, Unit::Length);
     const Figure sum = made("sum", "sum", "{0} + {1}", {base, base}, 6.0, Unit::Length);
     int tapes = 0;
     for (const std::string& line : wholeWorking(sum, {})) {
