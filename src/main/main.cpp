@@ -160,7 +160,7 @@ int main(int argc, char** argv)
         pictures = std::move(shop.pictures);
     };
     if (parser.isSet(demo)) {
-        takeDemo();
+        book = demoBook(); // its faces are drawn when they are first seen
     } else {
         const QString path = parser.positionalArguments().value(0, usualBook());
         const std::filesystem::path file = QFile::encodeName(path).toStdString();

@@ -8,12 +8,19 @@
 #include <QPainterPath>
 
 #include "core/geometry/ring.h"
+#include "photo/heif.h"
 #include "vision/exif.h"
 
 namespace burl
 {
 
-Expected<Photo> readPhoto(std::string_view bytes)
+namespace
+{
+
+constexpr double kMostPhotoPixels = 120e6;
+
+/// JPEG, PNG, WebP and whatever else the toolkit reads.
+Expected<QImage> readOther(std::string_view bytes)
 {
     QByteArray raw = QByteArray::fromRawData(bytes.data(), static_cast<qsizetype>(bytes.size()));
     QBuffer buffer(&raw);
@@ -22,13 +29,38 @@ Expected<Photo> readPhoto(std::string_view bytes)
     reader.setAutoTransform(true); // the camera's turn, as EXIF has it
     QImageReader::setAllocationLimit(1024);
     const QSize size = reader.size();
-    if (size.isValid() && static_cast<double>(size.width()) * size.height() > 120e6) {
+    if (size.isValid() && static_cast<double>(size.width()) * size.height() > kMostPhotoPixels) {
         return refuse("photo.too_large", "the picture has more than 120 megapixels; hand in a smaller one.");
     }
     QImage image = reader.read();
     if (image.isNull()) {
         return refuse("photo.unreadable", "the picture cannot be read (" + reader.errorString().toStdString() +
-                                              "); a whole JPEG or PNG is wanted.");
+                                              "); a whole JPEG, HEIC, WebP or PNG is wanted.");
+    }
+    return image;
+}
+
+} // namespace
+
+Expected<Photo> readPhoto(std::string_view bytes)
+{
+    QImage image;
+    std::string_view camera = bytes;
+    HeifPicture heif;
+    if (isHeif(bytes)) {
+        auto read = readHeif(bytes, kMostPhotoPixels);
+        if (!read) {
+            return tl::unexpected(read.error());
+        }
+        heif = std::move(*read);
+        image = heif.image;
+        camera = heif.exif;
+    } else {
+        auto read = readOther(bytes);
+        if (!read) {
+            return tl::unexpected(read.error());
+        }
+        image = std::move(*read);
     }
     image = std::move(image).convertToFormat(QImage::Format_BGR888);
     Photo photo;
@@ -39,7 +71,7 @@ Expected<Photo> readPhoto(std::string_view bytes)
         std::copy_n(image.constScanLine(j), static_cast<size_t>(image.width()) * 3,
                     photo.pixels.bgr.data() + static_cast<size_t>(j) * static_cast<size_t>(image.width()) * 3);
     }
-    photo.focal35_mm = cameraWords(bytes).focal35_mm;
+    photo.focal35_mm = cameraWords(camera).focal35_mm;
     return photo;
 }
 

@@ -24,7 +24,8 @@ struct Photo {
     std::optional<double> focal35_mm;
 };
 
-/// Errors: "photo.unreadable" (no JPEG, PNG ... or damaged), "photo.too_large" (over 120 megapixels).
+/// JPEG, HEIC, WebP, PNG, TIFF.   Errors: "photo.unreadable" (none of them, or damaged), "photo.too_large" (over 120
+/// megapixels).
 [[nodiscard]] Expected<Photo> readPhoto(std::string_view bytes);
 
 struct PhotoChoices {
