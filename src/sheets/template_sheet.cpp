@@ -1,6 +1,9 @@
 #include "sheets/template_sheet.h"
 
+#include <algorithm>
 #include <cmath>
+#include <functional>
+#include <limits>
 
 #include <QBuffer>
 #include <QCoreApplication>
@@ -22,6 +25,62 @@ constexpr double kMargin_mm = 12.0;
 constexpr double kHead_mm = 14.0;    // words above the drawing
 constexpr double kOverlap_mm = 12.0; // of neighbouring pages
 constexpr double kCheck_mm = 100.0;
+constexpr double kCrossEvery_mm = 40.0;
+constexpr double kBeside_mm = 8.0; // of what is cut, kept on its page: a blade's width and a thumb's
+constexpr double kStep_mm = 4.0;   // along what is cut, to tell which pages it needs
+
+/// What is cut, as close points.
+std::vector<Vec2> pointsOfCut(const ShopTemplate& shape)
+{
+    std::vector<Vec2> line = shape.guide;
+    if (line.empty()) {
+        line = shape.outline;
+        line.push_back(line.front());
+    }
+    std::vector<Vec2> out{line.front()};
+    for (size_t i = 1; i < line.size(); ++i) {
+        const Vec2 way = line[i] - line[i - 1];
+        const int steps = std::max(1, static_cast<int>(std::ceil(length(way) / kStep_mm)));
+        for (int k = 1; k <= steps; ++k) {
+            out.push_back(line[i - 1] + way * (static_cast<double>(k) / steps));
+        }
+    }
+    return out;
+}
+
+} // namespace
+
+std::vector<TemplateTile> templateTiles(const ShopTemplate& shape, double width_mm, double height_mm, double overlap_mm)
+{
+    const std::vector<Vec2> cut = pointsOfCut(shape);
+    const Box box = boundsOf(cut);
+    const double left = box.left - kBeside_mm;
+    const double pace = width_mm - overlap_mm;
+    const int columns = std::max(1, static_cast<int>(std::ceil((box.width() + 2.0 * kBeside_mm - overlap_mm) / pace)));
+    std::vector<TemplateTile> out;
+    for (int column = 0; column < columns; ++column) {
+        const double x = left + column * pace;
+        std::vector<double> heights; // of what is cut on this strip, the highest first
+        for (const Vec2 p : cut) {
+            if (p.x >= x && p.x <= x + width_mm) {
+                heights.push_back(p.y);
+            }
+        }
+        std::sort(heights.begin(), heights.end(), std::greater<>());
+        double covered = std::numeric_limits<double>::max();
+        for (const double y : heights) {
+            if (y - kBeside_mm < covered) { // not wholly on the page above
+                const double top = y + kBeside_mm;
+                out.push_back({{x, top}, column});
+                covered = top - height_mm;
+            }
+        }
+    }
+    return out;
+}
+
+namespace
+{
 
 class TemplateSheet
 {
@@ -32,27 +91,19 @@ public:
           room_(pdf.pageLayout().paintRect(QPageLayout::Millimeter)),
           page_(painter_, pdf.logicalDpiX() / 25.4, room_.width(), room_.height(), family)
     {
-        const Box box = boundsOf(shape.outline);
-        left_ = box.left - 4.0;
-        top_ = box.top + 4.0;
-        wide_ = box.width() + 8.0;
-        high_ = box.height() + 8.0;
+        for (const TemplateTile& tile : templateTiles(shape, room_.width(), room_.height() - kHead_mm, kOverlap_mm)) {
+            tiles_.push_back(tile);
+        }
     }
 
     void paint()
     {
-        const double w = room_.width() - kOverlap_mm;
-        const double h = room_.height() - kHead_mm - kOverlap_mm;
-        const int columns = std::max(1, static_cast<int>(std::ceil((wide_ - kOverlap_mm) / w)));
-        const int rows = std::max(1, static_cast<int>(std::ceil((high_ - kOverlap_mm) / h)));
-        for (int row = 0; row < rows; ++row) {
-            for (int column = 0; column < columns; ++column) {
-                if (row + column > 0) {
-                    pdf_.newPage();
-                }
-                head(row, column, rows, columns);
-                tile({left_ + column * w, top_ - row * h}, row, column, rows, columns);
+        for (size_t i = 0; i < tiles_.size(); ++i) {
+            if (i > 0) {
+                pdf_.newPage();
             }
+            head(i);
+            tile(i);
         }
     }
 
@@ -62,7 +113,7 @@ private:
         return QString::fromStdString(formatQuantity(mm, Unit::Length, units_));
     }
 
-    void head(int row, int column, int rows, int columns)
+    void head(size_t number)
     {
         painter_.setPen(Qt::black);
         page_.text(0, -1.0, page_.width() - 70, QString::fromStdString(shape_.title), 11.0, true);
@@ -76,16 +127,13 @@ private:
         }
         page_.paragraph(0, 4.6, page_.width() - 4.0, words, 8.0);
         page_.text(page_.width() - 70, -1.0, 70,
-                   tr("page %1 of %2, row %3, column %4")
-                       .arg(row * columns + column + 1)
-                       .arg(rows * columns)
-                       .arg(row + 1)
-                       .arg(column + 1),
-                   9.0, false, Qt::AlignRight);
+                   tr("page %1 of %2, strip %3").arg(number + 1).arg(tiles_.size()).arg(tiles_[number].column + 1), 9.0,
+                   false, Qt::AlignRight);
     }
 
-    void tile(Vec2 corner, int row, int column, int rows, int columns)
+    void tile(size_t number)
     {
+        const Vec2 corner = tiles_[number].corner;
         const QRectF area = page_.dots(0, kHead_mm, room_.width(), room_.height() - kHead_mm);
         const auto at = [&](Vec2 p) {
             return QPointF(page_.dots(p.x - corner.x), area.top() + page_.dots(corner.y - p.y));
@@ -111,27 +159,16 @@ private:
         painter_.setPen(QPen(Qt::black, page_.dots(0.2)));
         for (const TemplateMark& mark : shape_.marks) {
             line({mark.from, mark.to}, false);
-            if (!mark.label.empty()) {
-                page_.text(at(mark.to).x() / page_.dots(1.0) + 1.5, at(mark.to).y() / page_.dots(1.0) - 4.0, 60.0,
+            const bool shown = area.contains(at(mark.to)) || area.contains(at(mark.from));
+            if (!mark.label.empty() && shown) {
+                const QPointF place = area.contains(at(mark.to)) ? at(mark.to) : at(mark.from);
+                page_.text(place.x() / page_.dots(1.0) + 1.5, place.y() / page_.dots(1.0) - 4.0, 60.0,
                            QCoreApplication::translate("core", mark.label.c_str()), 9.0);
             }
         }
         painter_.restore();
-        // Crosses where neighbouring pages meet: lay cross on cross, then cut or tape.
-        painter_.setPen(QPen(Qt::black, page_.dots(0.15)));
-        for (const double x : {kOverlap_mm / 2.0, room_.width() - kOverlap_mm / 2.0}) {
-            for (const double y : {kHead_mm + kOverlap_mm / 2.0, room_.height() - kOverlap_mm / 2.0}) {
-                const bool joins = (x < room_.width() / 2.0 ? column > 0 : column + 1 < columns) ||
-                                   (y < room_.height() / 2.0 ? row > 0 : row + 1 < rows);
-                if (joins) {
-                    const QPointF c(page_.dots(x), page_.dots(y));
-                    const double arm = page_.dots(4.0);
-                    painter_.drawLine(c - QPointF(arm, 0), c + QPointF(arm, 0));
-                    painter_.drawLine(c - QPointF(0, arm), c + QPointF(0, arm));
-                }
-            }
-        }
-        if (row + column == 0) { // measured before anything is cut
+        crosses(number, at);
+        if (number == 0) { // measured before anything is cut
             const double y = room_.height() - 4.0;
             const double x = 20.0;
             painter_.drawLine(page_.dots(x, y, 0, 0).topLeft(), page_.dots(x + kCheck_mm, y, 0, 0).topLeft());
@@ -143,6 +180,38 @@ private:
         }
     }
 
+    /// Where pages meet: the same cross with the same letter and number on both; lay one on the other, then tape.
+    void crosses(size_t number, const std::function<QPointF(Vec2)>& at)
+    {
+        const TemplateTile& me = tiles_[number];
+        const double w = room_.width();
+        const double h = room_.height() - kHead_mm;
+        painter_.setPen(QPen(Qt::black, page_.dots(0.15)));
+        const auto cross = [&](Vec2 p, const QString& name) {
+            const QPointF c = at(p);
+            const double arm = page_.dots(4.0);
+            painter_.drawLine(c - QPointF(arm, 0), c + QPointF(arm, 0));
+            painter_.drawLine(c - QPointF(0, arm), c + QPointF(0, arm));
+            page_.text(c.x() / page_.dots(1.0) + 1.0, c.y() / page_.dots(1.0) + 0.5, 12.0, name, 6.5);
+        };
+        for (const TemplateTile& other : tiles_) {
+            const double low = std::max(me.corner.y - h, other.corner.y - h);
+            const double high = std::min(me.corner.y, other.corner.y);
+            if (std::abs(other.column - me.column) == 1) { // side by side, where both pages reach
+                const double x = std::max(me.corner.x, other.corner.x) + kOverlap_mm / 2.0;
+                for (double y = std::ceil((low + 6.0) / kCrossEvery_mm) * kCrossEvery_mm; y <= high - 6.0;
+                     y += kCrossEvery_mm) {
+                    cross({x, y}, QString(QChar(u'A' + std::min(me.column, other.column) % 26)) +
+                                      QString::number(std::lround(y / kCrossEvery_mm)));
+                }
+            } else if (other.column == me.column && other.corner.y != me.corner.y && high > low) { // one over the other
+                for (double x = me.corner.x + 20.0; x < me.corner.x + w - 10.0; x += 2.0 * kCrossEvery_mm) {
+                    cross({x, (low + high) / 2.0}, QString());
+                }
+            }
+        }
+    }
+
     QPdfWriter& pdf_;
     const ShopTemplate& shape_;
     const TemplateTools& tools_;
@@ -150,10 +219,7 @@ private:
     QPainter painter_;
     QRectF room_;
     Page page_;
-    double left_ = 0.0;
-    double top_ = 0.0;
-    double wide_ = 0.0;
-    double high_ = 0.0;
+    std::vector<TemplateTile> tiles_;
 };
 
 } // namespace

@@ -214,3 +214,36 @@ TEST_CASE("a template is tiled over as many pages as its size takes, each number
     CHECK(words.contains(QStringLiteral("left end")));
     CHECK(words.contains(QStringLiteral("14.0 mm back")));
 }
+
+TEST_CASE("template pages follow what is cut: all of it on some page, no page without any", "[sheet][template]")
+{
+    constexpr double kWide = 273.0;
+    constexpr double kHigh = 158.0;
+    constexpr double kOverlap = 12.0;
+    const Demo mill(6);
+    ShopTemplate round;
+    for (int i = 0; i < 720; ++i) {
+        const double angle = i * std::acos(-1.0) / 360.0;
+        round.outline.push_back({800.0 * std::cos(angle), 800.0 * std::sin(angle)});
+    }
+    for (const ShopTemplate& shape : {*jointTemplate(mill.job, *mill.plan().layup, 0), round}) {
+        const auto tiles = templateTiles(shape, kWide, kHigh, kOverlap);
+        std::vector<Vec2> cut = shape.guide.empty() ? shape.outline : shape.guide;
+        std::vector<int> on(tiles.size(), 0);
+        for (const Vec2 p : cut) {
+            int pages = 0;
+            for (size_t i = 0; i < tiles.size(); ++i) {
+                const Vec2 c = tiles[i].corner;
+                const bool there =
+                    p.x >= c.x - 1e-9 && p.x <= c.x + kWide + 1e-9 && p.y <= c.y - 7.9 && p.y >= c.y - kHigh + 7.9;
+                pages += there ? 1 : 0;
+                on[i] += there ? 1 : 0;
+            }
+            CHECK(pages >= 1);
+        }
+        CHECK(std::none_of(on.begin(), on.end(), [](int n) { return n == 0; }));
+        const Box box = boundsOf(shape.outline);
+        const double whole = std::ceil(box.width() / (kWide - kOverlap)) * std::ceil(box.height() / (kHigh - kOverlap));
+        CHECK(static_cast<double>(tiles.size()) < 0.75 * whole); // of a grid over all of it
+    }
+}

@@ -184,7 +184,9 @@ private:
 
     void cuts()
     {
-        const bool there = plan_ != nullptr && !plan_->flatten->missing;
+        const bool there = plan_ != nullptr && !plan_->flatten->pieces.empty() &&
+                           std::none_of(plan_->flatten->pieces.begin(), plan_->flatten->pieces.end(),
+                                        [](const FlattenedPiece& piece) { return piece.missing.has_value(); });
         const bool stops = there && firstOf(plan_->flatten->findings, isStop) != nullptr;
         add("cuts", there && !stops, stops ? "Put the flattening right" : "Plan the cuts",
             "what comes off where, in how many passes", "to Flat", {"flat"});
