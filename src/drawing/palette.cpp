@@ -8,7 +8,7 @@ namespace burl
 
 Palette dayPalette()
 {
-    return {QColor(0xf3eee6), QColor(0xfbf8f1), QColor(0xe9e2d2), QColor(0xffffff), QColor(0x27211c), QColor(0x75695c),
+    return {QColor(0xf3eee6), QColor(0xfbf8f1), QColor(0xe9e2d2), QColor(0xffffff), QColor(0x27211c), QColor(0x6a5f53),
             QColor(0xcdbfa9), QColor(0xa23c28), QColor(0x2f6679), QColor(0x2a6f86), QColor(0x8d8b88)};
 }
 

@@ -9,6 +9,7 @@
 #include <QLabel>
 #include <QMenu>
 #include <QMessageBox>
+#include <QPushButton>
 #include <QScreen>
 #include <QSettings>
 #include <QShortcut>
@@ -22,6 +23,7 @@
 #include "exchange/merge.h"
 #include "sheets/cut_sheet.h"
 #include "sheets/flatten_card.h"
+#include "sheets/key_sheet.h"
 #include "sheets/shop_sheet.h"
 #include "ui/ask_file.h"
 #include "ui/bench_bar.h"
@@ -37,6 +39,7 @@
 #include "ui/text.h"
 #include "ui/theme.h"
 #include "ui/thread_line.h"
+#include "ui/tips.h"
 #include "ui/yard/yard_bench.h"
 
 namespace burl::ui
@@ -140,6 +143,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     connect(&jobFile_, &JobFileRun::refused, sill_, &Sill::say);
     connect(&jobFile_, &JobFileRun::taken, this,
             [this](const std::shared_ptr<const JobFile>& file, const QString& path) { takeInJob(*file, path); });
+    giveTips(*this);
     buildMenu();
     buildShortcuts();
     qApp->installEventFilter(this);
@@ -609,14 +613,33 @@ QString MainWindow::askForPdf(const QString& title, const QString& name)
 
 void MainWindow::showKeys()
 {
+    const KeyList everywhere{
+        tr("Everywhere"),
+        {tr("Ctrl+Enter — do what comes next"), tr("Alt+1 to Alt+%1 — benches").arg(benches_.size()),
+         tr("Tab — to the next field; Enter — take what was typed, press a button"),
+         tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo"), tr("Ctrl+P — the shop sheet as PDF"),
+         tr("/ — find a slab; in the rack L lays it in, Delete puts it back"), tr("? — this list")}};
     QStringList lines = bench_->keys();
-    lines << QString() << tr("Alt+1 to Alt+%1 — benches").arg(benches_.size())
-          << tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo") << tr("Ctrl+Enter — do what comes next")
-          << tr("Ctrl+P — the shop sheet as PDF") << tr("/ — find a slab") << tr("? — this list");
+    lines << QString() << everywhere.lines;
     QMessageBox box(QMessageBox::NoIcon, tr("Keys of %1").arg(bench_->name()), lines.join(QLatin1Char('\n')),
-                    QMessageBox::Ok, this);
+                    QMessageBox::Close, this);
+    QPushButton* sheet = box.addButton(tr("all benches as PDF…"), QMessageBox::ActionRole);
+    sheet->setObjectName(QStringLiteral("keySheet"));
     box.setObjectName(QStringLiteral("keysBox"));
     box.exec();
+    if (box.clickedButton() != sheet) {
+        return;
+    }
+    std::vector<KeyList> lists{everywhere};
+    for (const auto& bench : benches_) {
+        lists.push_back({bench->name(), bench->keys()});
+    }
+    const QString path = askWhereTo(this, {QStringLiteral("sheet"), tr("Export hands and keys"), tr("PDF (*.pdf)")},
+                                    tr("hands-and-keys.pdf"));
+    if (!path.isEmpty()) {
+        sill_->say(
+            written(path, keySheetPdf(lists, usualPaper(), textFont().family()), tr("The list is in %1.").arg(path)));
+    }
 }
 
 void MainWindow::doNext()

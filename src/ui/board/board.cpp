@@ -122,6 +122,8 @@ void Board::refit()
         first_->setGeometry((width() - size.width()) / 2, height() / 2 + 34, size.width(), size.height());
     }
     first_->setVisible(empty);
+    setAccessibleDescription(bench_ != nullptr ? bench_->title() + QStringLiteral("; ") + bench_->headline()
+                                               : QString());
     update();
 }
 

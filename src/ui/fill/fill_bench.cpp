@@ -198,7 +198,8 @@ void FillBench::layOutTable()
     table_->setWordWrap(true);
     table_->setFrameShape(QFrame::NoFrame);
     looking(table_, "inset");
-    connect(table_, &QTableWidget::cellClicked, this, [this](int index, int) {
+    table_->setTabKeyNavigation(false);
+    const auto choose = [this](int index, int) {
         const auto& items = document_.plan()->fill->items;
         if (index < static_cast<int>(items.size())) {
             const FillItem& item = items[static_cast<size_t>(index)];
@@ -206,7 +207,9 @@ void FillBench::layOutTable()
             showVoid();
             Q_EMIT repaintWanted();
         }
-    });
+    };
+    connect(table_, &QTableWidget::cellClicked, this, choose);
+    connect(table_, &QTableWidget::cellActivated, this, choose); // by Enter
 }
 
 void FillBench::showVoid()

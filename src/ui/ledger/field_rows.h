@@ -51,7 +51,7 @@ template <typename T> void addRow(ChoicesForm& form, const RowsOf<T>& of, const 
     };
     MeasureField* field = form.addMeasure(QString::fromLatin1(row.name), row.label, row.unit,
                                           scaled(row.range, row.shownOverKept), get, set);
-    field->setToolTip(row.tip);
+    field->setTip(row.tip);
     if (row.field.index() == 1) {
         field->setOptional(QObject::tr("not measured"));
     }

@@ -7,6 +7,7 @@
 #include "core/measure/format.h"
 #include "core/measure/parse.h"
 #include "ui/text.h"
+#include "ui/theme.h"
 
 namespace burl::ui
 {
@@ -96,7 +97,13 @@ void MeasureField::setRefused(const QString& sentence)
         style()->unpolish(this);
         style()->polish(this);
     }
-    setToolTip(sentence);
+    setToolTip(now ? sentence : tip_);
+}
+
+void MeasureField::setTip(const QString& tip)
+{
+    tip_ = tip;
+    setToolTip(property("refused").toBool() ? toolTip() : tip);
 }
 
 void MeasureField::finish()
@@ -139,6 +146,15 @@ void MeasureField::keyPressEvent(QKeyEvent* event)
         return;
     }
     QLineEdit::keyPressEvent(event);
+}
+
+void MeasureField::showEvent(QShowEvent* event)
+{
+    QLineEdit::showEvent(event);
+    // The style sheet makes it half as strong as the text: too faint to be read in a shop.
+    QPalette own = palette();
+    own.setColor(QPalette::PlaceholderText, colours().faint);
+    setPalette(own);
 }
 
 void MeasureField::focusInEvent(QFocusEvent* event)

@@ -26,6 +26,8 @@ public:
     /// An empty text is an answer too ("as it comes").
     void setOptional(const QString& placeholder);
     void setRange(Range range);
+    /// What goes into it; while an entry is refused the tip says why instead.
+    void setTip(const QString& tip);
     [[nodiscard]] Range range() const { return range_; }
     [[nodiscard]] std::optional<double> value() const { return value_; }
 
@@ -36,6 +38,7 @@ Q_SIGNALS:
 protected:
     void keyPressEvent(QKeyEvent* event) override;
     void focusInEvent(QFocusEvent* event) override;
+    void showEvent(QShowEvent* event) override;
 
 private:
     void finish();
@@ -47,6 +50,7 @@ private:
     std::optional<double> value_;
     bool optional_ = false;
     Range range_{0.0, 1e9};
+    QString tip_;
 };
 
 /// The text of a value in a field.

@@ -17,7 +17,7 @@ ReadingTable::ReadingTable(QWidget* parent) : QTableWidget(parent)
     horizontalHeader()->setMinimumSectionSize(54);
     verticalHeader()->setDefaultSectionSize(25);
     verticalHeader()->setMinimumWidth(44);
-    setTabKeyNavigation(true);
+    setTabKeyNavigation(false); // Enter and the arrows walk the cells, Tab leaves: nobody is caught in a table
     connect(this, &QTableWidget::cellChanged, this, [this](int row, int column) {
         if (item(row, column) != nullptr) {
             Q_EMIT entered(row, column, item(row, column)->text());

@@ -13,6 +13,7 @@
 #include "ui/theme.h"
 #include "ui/wrap_layout.h"
 #include "ui/yard/drying_view.h"
+#include "ui/yard/how_to_view.h"
 #include "ui/yard/log_end.h"
 #include "ui/yard/pages/features_page.h"
 #include "ui/yard/pages/heights_page.h"
@@ -25,7 +26,7 @@ namespace burl::ui
 
 Capture::Capture(Document& document, InstrumentPort& instrument, QWidget* parent)
     : QWidget(parent), document_(document), table_(new ReadingTable(this)), logEnd_(new LogEnd(document, this)),
-      drying_(new DryingView(document, this)), hint_(new QLabel(this)),
+      drying_(new DryingView(document, this)), howTo_(new HowToView(this)), hint_(new QLabel(this)),
       features_(new FeaturesPage(document, *table_, this))
 {
     named(this, QStringLiteral("capture"), tr("Readings of the slab"));
@@ -46,7 +47,6 @@ Capture::Capture(Document& document, InstrumentPort& instrument, QWidget* parent
     auto* reads = new InstrumentButton(
         instrument, *table_, [this] { return open_->instrumentFor(table_->currentColumn()); }, this);
     connect(reads, &InstrumentButton::message, this, &Capture::message);
-    row->addWidget(looking(reads, "tight"));
     column->addLayout(row);
 
     auto* tools = new QHBoxLayout;
@@ -59,6 +59,7 @@ Capture::Capture(Document& document, InstrumentPort& instrument, QWidget* parent
             tools->addWidget(page->tools());
         }
     }
+    tools->addWidget(looking(reads, "tight"));
     column->addLayout(tools);
 
     auto* beside = new QHBoxLayout;
@@ -67,6 +68,7 @@ Capture::Capture(Document& document, InstrumentPort& instrument, QWidget* parent
     logEnd_->setFixedWidth(270);
     connect(logEnd_, &LogEnd::slabChosen, this, &Capture::slabChosen);
     beside->addWidget(logEnd_);
+    beside->addWidget(howTo_);
     drying_->setFixedWidth(330);
     beside->addWidget(drying_);
     column->addLayout(beside, 1);
@@ -99,7 +101,6 @@ void Capture::open(ReadingPage* page)
             pages_[i]->tools()->setVisible(pages_[i] == page);
         }
     }
-    logEnd_->setVisible(page->beside() == ReadingPage::Beside::Log);
     drying_->setVisible(page->beside() == ReadingPage::Beside::Drying);
     table_->horizontalHeader()->setDefaultSectionSize(page->columnWidth());
     fill();
@@ -149,6 +150,13 @@ void Capture::fill()
         return;
     }
     open_->fill(*slab);
+    const auto picture = open_->howTo(*slab);
+    if (picture) {
+        howTo_->show(*picture);
+    } else {
+        howTo_->hide();
+    }
+    logEnd_->setVisible(!picture && open_->beside() == ReadingPage::Beside::Log);
     hint_->setText(open_->hint(*slab));
 }
 

@@ -22,6 +22,7 @@ namespace burl::ui
 
 class DryingView;
 class FeaturesPage;
+class HowToView;
 class LogEnd;
 class ReadingPage;
 class ReadingTable;
@@ -61,6 +62,7 @@ private:
     ReadingTable* table_;
     LogEnd* logEnd_;
     DryingView* drying_;
+    HowToView* howTo_;
     QLabel* hint_;
     std::vector<ReadingPage*> pages_;
     std::vector<QPushButton*> buttons_; // one for each page

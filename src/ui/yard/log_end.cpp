@@ -145,7 +145,7 @@ void LogEnd::paintEvent(QPaintEvent*)
     p.drawLine(pith - QPointF(0, 6), pith + QPointF(0, 6));
     if (!stack_.pith_mm) {
         p.setFont(textFont(10.0));
-        paintLabelAt(p, pith + QPointF(0, 14), tr("drag to the pith"));
+        paintLabelAt(p, pith + QPointF(0, 26), tr("drag to the pith"));
     }
     for (const StackedSlab& s : stack_.slabs) {
         const bool chosen = s.slab->id == slab_;

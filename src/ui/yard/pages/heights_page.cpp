@@ -103,6 +103,19 @@ void HeightsPage::fill(const Slab& slab)
     fillHeights(table_, *grid, units());
 }
 
+std::optional<HowTo> HeightsPage::howTo(const Slab& slab) const
+{
+    const auto& grid = face_ == Face::Top ? slab.topHeights : slab.bottomHeights;
+    if (grid && grid->xs_mm.size() == 2 && grid->ys_mm.size() == 2) {
+        return HowTo::WindingSticks;
+    }
+    if (grid && std::any_of(grid->readings_mm.begin(), grid->readings_mm.end(),
+                            [](const auto& reading) { return reading.has_value(); })) {
+        return std::nullopt;
+    }
+    return face_ == Face::Top ? HowTo::Rails : HowTo::Gap;
+}
+
 QString HeightsPage::hint(const Slab& slab) const
 {
     if (face_ == Face::Top) {

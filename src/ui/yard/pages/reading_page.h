@@ -8,6 +8,7 @@
 
 #include "app/document.h"
 #include "core/shop/ranges.h"
+#include "drawing/how_to.h"
 #include "instruments/line.h"
 
 class QWidget;
@@ -36,6 +37,8 @@ public:
     /// What stands beside the table.
     enum class Beside { Nothing, Log, Drying };
     [[nodiscard]] virtual Beside beside() const { return Beside::Log; }
+    /// The picture of how its readings are taken, while none is there.
+    [[nodiscard]] virtual std::optional<HowTo> howTo(const Slab&) const { return std::nullopt; }
     /// Wide enough for what its columns hold, and for all of them beside the log.
     [[nodiscard]] virtual int columnWidth() const { return 84; }
 

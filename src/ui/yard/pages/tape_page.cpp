@@ -1,5 +1,7 @@
 #include "ui/yard/pages/tape_page.h"
 
+#include <algorithm>
+
 #include <QComboBox>
 
 #include "ui/ledger/reading_table.h"
@@ -57,6 +59,17 @@ void TapePage::fill(const Slab& slab)
         put(i, 1, r.near_mm);
         put(i, 2, r.far_mm);
     }
+}
+
+std::optional<HowTo> TapePage::howTo(const Slab& slab) const
+{
+    const Tape tape = face_ == Face::Top ? slab.top : slab.bottom.value_or(Tape{slab.top.from, {}});
+    const bool drawn = (face_ == Face::Top ? slab.topDrawn : slab.bottomDrawn).has_value();
+    if (drawn || std::any_of(tape.readings.begin(), tape.readings.end(),
+                             [](const TapeReading& r) { return r.near_mm || r.far_mm; })) {
+        return std::nullopt;
+    }
+    return tape.from == TapeFrom::String ? HowTo::String : HowTo::StraightEdge;
 }
 
 QString TapePage::hint(const Slab& slab) const

@@ -18,6 +18,7 @@ public:
     [[nodiscard]] QString id() const override;
     [[nodiscard]] QString name() const override;
     void fill(const Slab& slab) override;
+    [[nodiscard]] std::optional<HowTo> howTo(const Slab& slab) const override;
     [[nodiscard]] QString hint(const Slab& slab) const override;
     [[nodiscard]] QWidget* tools() override;
 
