@@ -12,4 +12,12 @@ void ImportRun::read(std::string bytes, std::string name, ImportOptions options)
     });
 }
 
+void ImportRun::readFace(std::string bytes, Face seen)
+{
+    begin([this, bytes = std::move(bytes), seen](const RunControl& talk) {
+        auto face = std::make_shared<const Expected<TrueFace>>(readTrueFace(bytes, seen));
+        talk.done([this, face] { Q_EMIT faceDone(face); });
+    });
+}
+
 } // namespace burl

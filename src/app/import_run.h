@@ -6,6 +6,7 @@
 
 #include "app/background_run.h"
 #include "exchange/import/imported.h"
+#include "photo/true_scale.h"
 
 namespace burl
 {
@@ -19,9 +20,12 @@ public:
     ~ImportRun() override { finish(); }
     /// Answers with done(); asked to stop it comes back soon, also in the middle of a scan.
     void read(std::string bytes, std::string name, ImportOptions options);
+    /// A picture of a face at true scale; answers with faceDone().
+    void readFace(std::string bytes, Face seen);
 
 Q_SIGNALS:
     void done(const std::shared_ptr<const burl::Expected<burl::Imported>>& in);
+    void faceDone(const std::shared_ptr<const burl::Expected<burl::TrueFace>>& face);
 };
 
 } // namespace burl

@@ -48,12 +48,14 @@ Pixels rectifiedFace(const Pixels& photo, const std::function<Vec2(Vec2)>& toPix
 namespace
 {
 
-constexpr double kSmall = 0.4;        // of that, for a first look
-constexpr int kBand_px = 5;           // of the small picture: where the second look may still decide
-constexpr double kCoarse_px = 620.0;  // the long side of the picture that is parted by colour
-constexpr double kStep_mm = 6.0;      // between rays
-constexpr double kRay_mm = 1.0;       // along a ray
-constexpr size_t kFewestCorners = 16; // an outline with fewer is none
+constexpr double kSmall = 0.4;                     // of that, for a first look
+constexpr int kBand_px = 5;                        // of the small picture: where the second look may still decide
+constexpr double kCoarse_px = 620.0;               // the long side of the picture that is parted by colour
+constexpr double kStep_mm = 6.0;                   // between rays
+constexpr double kRay_mm = 1.0;                    // along a ray
+constexpr int kRounds = 3;                         // of the first parting
+constexpr double kPartFrom = 0.1, kPartOver = 0.4; // of the whole tracing
+constexpr size_t kFewestCorners = 16;              // an outline with fewer is none
 
 // Where a slab may lie beside the markers' rectangle, mm and as a share of it: much when they lie on the slab.
 constexpr double kBeyondLevel_mm = 150.0, kBeyondAlong = 0.1, kBeyondAcross = 0.14;
@@ -113,6 +115,9 @@ public:
         }
         chooseWindow();
         Ring silhouette = findSilhouette();
+        if (!said(kPartFrom + kPartOver)) {
+            return stopped();
+        }
         if (silhouette.size() < kFewestCorners) {
             return refuse("photo.no_slab",
                           "no slab stands out between the markers; draw its outline by hand on the picture.");
@@ -200,6 +205,9 @@ private:
             cv::fillConvexPoly(mask, corners, cv::Scalar(onSlab() ? cv::GC_FGD : cv::GC_BGD));
         }
         partByColour(lab, mask);
+        if (!said(kPartFrom + kPartOver)) {
+            return {};
+        }
         cv::Mat fore = (mask == cv::GC_FGD) | (mask == cv::GC_PR_FGD);
         const int gap = std::max(1, static_cast<int>(std::lround(kGap_mm / window_.mm_per_px)));
         cv::morphologyEx(fore, fore, cv::MORPH_OPEN, disc(gap));
@@ -223,7 +231,7 @@ private:
 
     /// First on a small picture, then only in a band about what came out of it: parting is far from linear in
     /// the pixels that are open, and where the markers were measured wrong it would take half a minute.
-    static void partByColour(const cv::Mat& lab, cv::Mat& mask)
+    void partByColour(const cv::Mat& lab, cv::Mat& mask) const
     {
         cv::setRNGSeed(7); // the same picture gives the same outline
         cv::Mat small;
@@ -231,7 +239,12 @@ private:
         cv::resize(lab, small, {}, kSmall, kSmall, cv::INTER_AREA);
         cv::resize(mask, smallMask, small.size(), 0, 0, cv::INTER_NEAREST);
         cv::Mat ground, wood;
-        cv::grabCut(small, smallMask, {}, ground, wood, 3, cv::GC_INIT_WITH_MASK);
+        for (int round = 0; round < kRounds; ++round) { // one at a time: it may be stopped between them
+            if (!said(kPartFrom + kPartOver * round / kRounds)) {
+                return;
+            }
+            cv::grabCut(small, smallMask, {}, ground, wood, 1, round == 0 ? cv::GC_INIT_WITH_MASK : cv::GC_EVAL);
+        }
         cv::Mat fore = (smallMask == cv::GC_FGD) | (smallMask == cv::GC_PR_FGD);
         cv::Mat inner;
         cv::Mat outer;

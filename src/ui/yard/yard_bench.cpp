@@ -46,6 +46,7 @@ YardBench::YardBench(Document& document, InstrumentPort& instrument, QWidget* pa
         Q_EMIT repaintWanted();
     });
     connect(form_, &ChoicesForm::refused, this, &Bench::message);
+    connect(&importRun_, &ImportRun::faceDone, this, [this](const auto& face) { takeInPicture(*face); });
     connect(&importRun_, &ImportRun::done, this, [this](const auto& in) { takeInRead(*in); });
     buildCard();
     form_->meansNothingUnless([this] { return current() != nullptr; },

@@ -79,7 +79,7 @@ private:
     void takeInPhoto();
     void takeInFile();
     /// A picture that is at true scale becomes the face that is shown.
-    void takeInPicture(const QString& name, const std::string& bytes);
+    void takeInPicture(const Expected<TrueFace>& face);
     void takeIn(const QString& path, const ImportOptions& options);
     void moveFeature(const Slab& before, Vec2 by, int gesture);
 

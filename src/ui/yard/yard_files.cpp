@@ -55,7 +55,8 @@ void YardBench::takeIn(const QString& path, const ImportOptions& options)
         return;
     }
     if (path.endsWith(QLatin1String(".png"), Qt::CaseInsensitive)) {
-        takeInPicture(name, file.readAll().toStdString());
+        reading_ = {name, path, options};
+        importRun_.readFace(file.readAll().toStdString(), face_);
         return;
     }
     reading_ = {name, path, options};
@@ -149,9 +150,9 @@ bool YardBench::askAboutDefects(Imported& in)
     return false;
 }
 
-void YardBench::takeInPicture(const QString& name, const std::string& bytes)
+void YardBench::takeInPicture(const Expected<TrueFace>& face)
 {
-    const auto face = readTrueFace(bytes, face_);
+    const QString name = reading_.name;
     if (!face) {
         Q_EMIT message(name + QStringLiteral(", ") + fromCore(face.error().sentence));
         return;
