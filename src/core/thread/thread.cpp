@@ -251,7 +251,9 @@ BenchState benchState(const std::string& bench, const std::vector<Step>& steps, 
             upTo = upTo && (bench == "yard" || bench == "layup" || step.state == StepState::Done);
         }
     }
-    const bool toDo = firstOf(findings, [](const Finding& f) { return f.severity == Severity::ToDo; }) != nullptr;
+    // The yard's findings are those of the slab on its card, which may be of no job.
+    const bool toDo =
+        bench != "yard" && firstOf(findings, [](const Finding& f) { return f.severity == Severity::ToDo; }) != nullptr;
     if (!open && !any) { // no step of its own: it follows from the benches before
         return upTo && !steps.empty() && bench != "yard" ? (toDo ? BenchState::UnderWay : BenchState::Done)
                                                          : BenchState::NotBegun;
