@@ -61,6 +61,19 @@ struct TagCommand {
 };
 int tag(const TagCommand& options, int argc, char** argv);
 
+struct CureCommand {
+    std::string resin = "deep_pour_slow"; // by its class
+    std::string width;
+    std::string depth;
+    std::string slab; // thickness of the wood beside it; empty: as deep as the pour
+    std::string form = "plywood";
+    double room_C = 21.0;
+    bool fan = false;
+    bool bench = false; // the form lies flat on it
+    bool round = false; // a round void, the width is its diameter
+};
+int cure(const CureCommand& options);
+
 int verify(const std::vector<std::string>& files);
 
 struct ImportCommand {

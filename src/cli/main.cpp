@@ -157,6 +157,20 @@ int run(int argc, char** argv)
     importCommand->add_flag("--bottom", importOptions.bottom, "a picture shows the bottom face, the slab turned over");
     importCommand->add_flag("--keep-whole", importOptions.keepWhole, "of a cut-short scan, take the whole points");
 
+    CureCommand cureOptions;
+    CLI::App* cureCommand = app.add_subcommand("cure", "How hot a pour gets, and when it may be touched");
+    cureCommand->add_option("--resin", cureOptions.resin,
+                            "class: deep_pour_slow, deep_pour_extra, medium_casting, table_top, five_minute, "
+                            "penetrating_sealer");
+    cureCommand->add_option("--width", cureOptions.width, "of the pour")->required();
+    cureCommand->add_option("--depth", cureOptions.depth, "of the layer")->required();
+    cureCommand->add_option("--slab", cureOptions.slab,
+                            "thickness of the wood beside it; as deep as the pour if left out");
+    cureCommand->add_option("--form", cureOptions.form, "plywood, melamine_board, mdf or hdpe, 18 mm");
+    cureCommand->add_option("--room", cureOptions.room_C, "degrees Celsius of room, wood and resin");
+    cureCommand->add_flag("--fan", cureOptions.fan, "a fan blows over it");
+    cureCommand->add_flag("--bench", cureOptions.bench, "the form lies flat on a bench");
+    cureCommand->add_flag("--round", cureOptions.round, "a round void");
     TraceCommand traceOptions;
     CLI::App* traceCommand = app.add_subcommand("trace", "Trace the top face of a slab in a photo with four markers");
     traceCommand->add_option("PHOTO", traceOptions.file, "JPEG or PNG")->required();
@@ -189,6 +203,9 @@ int run(int argc, char** argv)
     }
     if (*tagCommand) {
         return tag(tagOptions, argc, argv);
+    }
+    if (*cureCommand) {
+        return cure(cureOptions);
     }
     if (*verifyCommand) {
         return verify(references);

@@ -95,6 +95,23 @@ TEST_CASE("trouble is one sentence and its own exit code", "[cli]")
     CHECK(run("--help").code == 0);
 }
 
+TEST_CASE("cure says when a pour is where, and only that a wild one runs away", "[cli][cure]")
+{
+    const Ran good = run("cure --width 250 --depth 50 --room 21");
+    CHECK(good.code == 0);
+    CHECK(good.out.find("hottest") != std::string::npos);
+    CHECK(good.out.find("50.") != std::string::npos); // degrees, as the reference has it
+    CHECK(good.out.find("runs away") == std::string::npos);
+    const Ran wild = run("cure --width 100 --depth 50 --resin table_top --room 22");
+    CHECK(wild.code == 0);
+    CHECK(wild.out.find("runs away") != std::string::npos);
+    CHECK(wild.out.find("hottest") == std::string::npos);
+    CHECK(run("cure --width 250 --depth 50 --resin treacle").code == 2);
+    CHECK(run("cure --width wide --depth 50").code == 2);
+    CHECK(run("cure --width 250 --depth 5000").code == 2);
+    CHECK(run("cure --width 250 --depth 50 --room -80").code == 2);
+}
+
 TEST_CASE("verify says the largest deviation of each case and fails when one is missed", "[cli]")
 {
     const std::string file = std::string(BURL_TEST_DATA) + "/reference/emc.json";
