@@ -19,6 +19,8 @@ using Catch::WithinAbs;
 namespace
 {
 
+constexpr int kPatience_ms = 60'000; // under the sanitizers, beside other work
+
 struct Tray : Driver {
     void click(const char* name)
     {
@@ -31,10 +33,12 @@ struct Tray : Driver {
     void seek()
     {
         click("trayOffers");
-        REQUIRE(QTest::qWaitFor([this] {
-            auto* first = find<ui::LayupCard>("offer1");
-            return first != nullptr && first->isVisible() && !find<QWidget>("offersProgress")->isVisible();
-        }));
+        REQUIRE(QTest::qWaitFor(
+            [this] {
+                auto* first = find<ui::LayupCard>("offer1");
+                return first != nullptr && first->isVisible() && !find<QWidget>("offersProgress")->isVisible();
+            },
+            kPatience_ms));
     }
 };
 
@@ -70,7 +74,7 @@ TEST_CASE("offers that were sought before a change say so, and are sought again"
     CHECK(d.find<QLabel>("trayWords")->text().contains(QStringLiteral("seek again")));
     QSignalSpy found(d.find<QWidget>("layupTray"), &QObject::objectNameChanged);
     d.click("offersSeek");
-    REQUIRE(QTest::qWaitFor([&] { return !d.find<QWidget>("offersProgress")->isVisible(); }));
+    REQUIRE(QTest::qWaitFor([&] { return !d.find<QWidget>("offersProgress")->isVisible(); }, kPatience_ms));
     CHECK_FALSE(d.find<QLabel>("trayWords")->text().contains(QStringLiteral("seek again")));
     QTest::mouseClick(d.find<ui::LayupCard>("offer2"), Qt::LeftButton);
     CHECK(d.job().layup.length_mm == 1900.0);
@@ -81,7 +85,7 @@ TEST_CASE("a top that no slab gives is said, with why", "[ui][offers]")
     Tray d;
     d.type("finalLength", QStringLiteral("6 m"));
     d.click("trayOffers");
-    REQUIRE(QTest::qWaitFor([&] { return !d.find<QWidget>("offersProgress")->isVisible(); }));
+    REQUIRE(QTest::qWaitFor([&] { return !d.find<QWidget>("offersProgress")->isVisible(); }, kPatience_ms));
     CHECK(d.find<QLabel>("trayWords")->text().contains(QStringLiteral("No slab gives this top")));
     CHECK(d.find<QLabel>("trayWords")->text().contains(QStringLiteral("too short")));
 }

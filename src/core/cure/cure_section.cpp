@@ -109,7 +109,10 @@ public:
     }
 
 private:
-    [[nodiscard]] size_t at(int i, int j) const { return static_cast<size_t>(j * nx_ + i); }
+    [[nodiscard]] size_t at(int i, int j) const
+    {
+        return static_cast<size_t>(j) * static_cast<size_t>(nx_) + static_cast<size_t>(i);
+    }
 
     void layOut()
     {
@@ -155,7 +158,7 @@ private:
             dy_.push_back((ys[k + 1] - ys[k]) * kMm);
             y_mm_.push_back((ys[k] + ys[k + 1]) / 2.0);
         }
-        const auto cells = static_cast<size_t>(nx_ * ny_);
+        const auto cells = static_cast<size_t>(nx_) * static_cast<size_t>(ny_);
         kind_.assign(cells, Kind::Air);
         alpha_.assign(cells, 0.0);
         heat_.assign(cells, in_.wood_C);

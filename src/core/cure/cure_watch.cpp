@@ -64,7 +64,9 @@ void CureWatch::look(const CureView& v, double at_h)
 {
     const auto& alpha = *v.alpha;
     const auto& heat = *v.heat_C;
-    const auto cell = [&](int i, int j) { return static_cast<size_t>(j * v.nx + i); };
+    const auto cell = [&](int i, int j) {
+        return static_cast<size_t>(j) * static_cast<size_t>(v.nx) + static_cast<size_t>(i);
+    };
     CureInstant instant;
     instant.at_h = at_h;
     instant.warmest_C = -std::numeric_limits<double>::infinity();
