@@ -41,7 +41,8 @@ QByteArray keySheetPdf(const std::vector<KeyList>& lists, Paper paper, const QSt
         painter.setFont(QFont(family, 7));
         const double third = page.width() / 3.0;
         for (int i = 0; i < 5; ++i) {
-            paintHowTo(painter, page.dots((i % 3) * third, top + 6.0 + (i / 3) * high, third - 4.0, high - 2.0), all[i],
+            const int row = i / 3;
+            paintHowTo(painter, page.dots((i % 3) * third, top + 6.0 + row * high, third - 4.0, high - 2.0), all[i],
                        dayPalette());
         }
     });

@@ -120,7 +120,7 @@ TEST_CASE("a job handed out and taken in again is the same job", "[ui][window][f
     const size_t slabs = d.document.shop().slabs.size();
     chooseFile(path);
     trigger(d, "importJob");
-    REQUIRE(QTest::qWaitFor([&] { return d.document.book().jobs.size() == jobs + 1; }));
+    REQUIRE(QTest::qWaitFor([&] { return d.document.book().jobs.size() == jobs + 1; }, 60'000));
     CHECK(d.document.shop().slabs.size() == slabs); // its slabs were here already
     Job again = d.job();
     again.id = {1};
@@ -142,7 +142,7 @@ TEST_CASE("a file that is no job is refused with its name and line, and the book
     chooseFile(path);
     trigger(d, "importJob");
     const auto* said = d.find<QWidget>("finding_program.says");
-    CHECK(QTest::qWaitFor([&] { return said->accessibleName().contains(QStringLiteral("broken.json")); }));
+    CHECK(QTest::qWaitFor([&] { return said->accessibleName().contains(QStringLiteral("broken.json")); }, 60'000));
     CHECK(d.document.book().jobs.size() == before.jobs.size());
     CHECK(said->accessibleName().contains(QStringLiteral("line")));
 }
