@@ -251,7 +251,7 @@ std::string Document::pictureKey(const std::string& bytes)
 
 std::string Document::keepPicture(const std::string& bytes)
 {
-    const std::string key = pictureKey(bytes);
+    std::string key = pictureKey(bytes);
     if (store_ && store_->access() == ShopBook::Access::ReadWrite) {
         if (const auto kept = store_->putPicture(key, bytes); !kept) {
             Q_EMIT message(QString::fromStdString(kept.error().sentence));

@@ -19,7 +19,7 @@ QString keyOf(const FileAsked& asked)
 
 QString folderOf(const FileAsked& asked)
 {
-    const QString kept = QSettings().value(keyOf(asked)).toString();
+    QString kept = QSettings().value(keyOf(asked)).toString();
     if (!kept.isEmpty() && QDir(kept).exists()) {
         return kept;
     }
@@ -38,7 +38,7 @@ QString ask(QFileDialog& dialog, const FileAsked& asked, const QString& name = {
     if (dialog.exec() != QDialog::Accepted || dialog.selectedFiles().isEmpty()) {
         return {};
     }
-    const QString path = dialog.selectedFiles().constFirst();
+    QString path = dialog.selectedFiles().constFirst();
     QSettings().setValue(keyOf(asked), QFileInfo(path).absolutePath());
     return path;
 }

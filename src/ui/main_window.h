@@ -91,12 +91,12 @@ private:
     LayupBench* layup_ = nullptr;
     JobPlate* plate_;
     QMenu* menu_;
-    Rack* rack_;
-    RackFinder* finder_;
-    Board* board_;
+    Rack* rack_ = nullptr;
+    RackFinder* finder_ = nullptr;
+    Board* board_ = nullptr;
     QSplitter* columns_ = nullptr;
     QWidget* boardGround_ = nullptr;
-    Ledger* ledger_;
+    Ledger* ledger_ = nullptr;
     Sill* sill_;
     ThreadLine* thread_;
     QWidget* centre_;
