@@ -13,7 +13,7 @@ namespace burl::ui
 {
 
 template <typename T> struct FieldRow {
-    const char* name; // of the widget
+    const char* name = ""; // of the widget
     QString label;
     std::variant<double T::*, std::optional<double> T::*> field;
     Range range;
