@@ -207,8 +207,8 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event)
     if (event->type() == QEvent::KeyPress) { // Enter presses the button that has the focus, as Space does
         const auto* press = static_cast<QKeyEvent*>(event);
         auto* button = qobject_cast<QAbstractButton*>(watched);
-        if (button != nullptr && press->modifiers() == Qt::NoModifier && press->key() == Qt::Key_Return &&
-            button->window() == this) {
+        if (button != nullptr && !press->modifiers().testFlag(Qt::ControlModifier) &&
+            (press->key() == Qt::Key_Return || press->key() == Qt::Key_Enter) && button->window() == this) {
             button->click();
             return true;
         }

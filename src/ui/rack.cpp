@@ -1,6 +1,7 @@
 #include "ui/rack.h"
 
 #include <algorithm>
+#include <utility>
 
 #include <QApplication>
 #include <QComboBox>
@@ -146,10 +147,12 @@ void Rack::mousePressEvent(QMouseEvent* event)
 void Rack::mouseMoveEvent(QMouseEvent* event)
 {
     const bool far = pressed_ && (event->pos() - *pressed_).manhattanLength() >= QApplication::startDragDistance();
-    if (pressed_ && (carrying_ || far)) { // its own dragging, not a selection of rows
-        carrying_ = true;
+    if (pressed_ && carried_.value == 0 && far) { // its own dragging, not a selection of rows
+        carried_ = slabOf(itemAt(*pressed_));
         setCursor(Qt::ClosedHandCursor);
-        Q_EMIT carried(slabOf(currentItem()), event->globalPosition().toPoint());
+    }
+    if (carried_.value != 0) {
+        Q_EMIT carried(carried_, event->globalPosition().toPoint());
         return;
     }
     QListWidget::mouseMoveEvent(event);
@@ -158,10 +161,9 @@ void Rack::mouseMoveEvent(QMouseEvent* event)
 void Rack::mouseReleaseEvent(QMouseEvent* event)
 {
     pressed_.reset();
-    if (carrying_) {
-        carrying_ = false;
+    if (carried_.value != 0) {
         unsetCursor();
-        Q_EMIT dropped(slabOf(currentItem()), event->globalPosition().toPoint());
+        Q_EMIT dropped(std::exchange(carried_, SlabId{}), event->globalPosition().toPoint());
         return;
     }
     QListWidget::mouseReleaseEvent(event);
@@ -177,8 +179,8 @@ void Rack::mouseDoubleClickEvent(QMouseEvent* event)
 void Rack::keyPressEvent(QKeyEvent* event)
 {
     const SlabId id = slabOf(currentItem());
-    if (carrying_ && event->key() == Qt::Key_Escape) {
-        carrying_ = false;
+    if (carried_.value != 0 && event->key() == Qt::Key_Escape) {
+        carried_ = {};
         pressed_.reset();
         unsetCursor();
         Q_EMIT carriedNoMore();

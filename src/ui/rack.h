@@ -56,7 +56,7 @@ private:
     YardOrder order_ = YardOrder::Log;
     YardOrder shownOrder_ = YardOrder::Log;
     std::optional<QPoint> pressed_; // where the mouse went down on a slab
-    bool carrying_ = false;
+    SlabId carried_;                // by the mouse; 0: none
 };
 
 /// The field and the list above the rack by which a slab is found among many.

@@ -239,6 +239,21 @@ TEST_CASE("drawings, tables and scans are taken into the slab on the card, one s
     CHECK(third(d) == *demoBook().shop->slab({3}));
 }
 
+TEST_CASE("a file goes into the slab it was meant for, also when another is looked at meanwhile", "[ui][import]")
+{
+    Driver d(QStringLiteral("yard"));
+    Answers answers;
+    const Slab other = *d.document.shop().slab({4});
+    chooseFile(slabPath("ombrel_04/scan_small.xyz"));
+    QTest::mouseClick(d.find<QPushButton>("takeInFile"), Qt::LeftButton);
+    auto& yard = *static_cast<ui::YardBench*>(d.window.bench());
+    REQUIRE(yard.reading());
+    REQUIRE(d.window.showSlab(QString::fromStdString(other.name)));
+    waitFor([&] { return !yard.reading(); });
+    CHECK(third(d).topDrawn);
+    CHECK(*d.document.shop().slab({4}) == other);
+}
+
 TEST_CASE("a face at true scale becomes the face that is shown, its picture with it", "[ui][import][truescale]")
 {
     Driver d(QStringLiteral("yard"));

@@ -90,15 +90,19 @@ Book withoutStaleSheets(const Book& before, Book after)
         if (job->sheetMade.empty() || was == nullptr) {
             continue;
         }
-        Job alike = *was;
-        alike.sheetMade = job->sheetMade;
+        bool sameJob = was == job.get(); // as for all jobs but the one that is edited
+        if (!sameJob) {
+            Job alike = *was;
+            alike.sheetMade = job->sheetMade;
+            sameJob = alike == *job;
+        }
         const bool slabsStand =
             std::all_of(job->layup.pieces.begin(), job->layup.pieces.end(), [&](const Piece& piece) {
                 const Slab* then = before.shop->slab(piece.slab);
                 const Slab* now = after.shop->slab(piece.slab);
                 return then == now || (then != nullptr && now != nullptr && *then == *now);
             });
-        if (!(alike == *job) || !slabsStand) {
+        if (!sameJob || !slabsStand) {
             Job next = *job;
             next.sheetMade.clear();
             job = std::make_shared<const Job>(std::move(next));

@@ -66,6 +66,14 @@ struct OutlineFrame {
     double s = 0.0;
     Vec2 shift;
     [[nodiscard]] Vec2 map(Vec2 p) const { return Vec2{c * p.x + s * p.y, -s * p.x + c * p.y} + shift; }
+    [[nodiscard]] Ring map(const Ring& ring) const
+    {
+        Ring out;
+        for (const Vec2 p : ring) {
+            out.push_back(map(p));
+        }
+        return out;
+    }
     [[nodiscard]] Vec2 back(Vec2 p) const
     {
         const Vec2 q = p - shift;

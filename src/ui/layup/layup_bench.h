@@ -79,6 +79,7 @@ private:
     /// Where a slab let go at this height comes to lie among the pieces.
     [[nodiscard]] size_t placeAt(double y_mm) const;
     void swapHeld();
+    void putBackPiece(size_t piece);
     [[nodiscard]] Held grabAt(Vec2 at, const BoardView& view) const;
     [[nodiscard]] bool grabPoints(Held& held, const BoardView& view) const;
     [[nodiscard]] Vec2 turnHandle(const PlacedPiece& island) const;

@@ -371,12 +371,21 @@ bool LayupBench::putBack(SlabId slab)
     const auto& pieces = document_.job()->layup.pieces;
     for (size_t i = pieces.size(); i-- > 0;) {
         if (pieces[i].slab == slab) {
-            const Job next = withPiecePutBack(*document_.job(), i);
-            document_.edit(tr("Put a piece back"), [&](Job& j) { j = next; });
+            putBackPiece(i);
             return true;
         }
     }
     return false;
+}
+
+void LayupBench::putBackPiece(size_t piece)
+{
+    const Slab* slab = document_.shop().slab(document_.job()->layup.pieces[piece].slab);
+    const QString name = slab != nullptr ? fromCore(slab->name) : tr("The piece");
+    const Job next = withPiecePutBack(*document_.job(), piece);
+    document_.edit(tr("Put a piece back"), [&](Job& j) { j = next; });
+    selected_ = std::min(selected_, next.layup.pieces.empty() ? 0 : next.layup.pieces.size() - 1);
+    Q_EMIT message(tr("%1 is back in the rack; Ctrl+Z lays it in again.").arg(name));
 }
 
 bool LayupBench::dropOutside()
@@ -384,13 +393,11 @@ bool LayupBench::dropOutside()
     if (held_.what != Grab::Piece) {
         return false;
     }
-    const Job next = withPiecePutBack(held_.before, held_.piece);
-    const QString name = fromCore(held_.placed.name);
-    document_.cancelGesture();
+    const size_t piece = held_.piece;
+    document_.cancelGesture(); // the way to the rim was no edit
     swap_.reset();
     held_ = {};
-    document_.edit(tr("Put a piece back"), [&](Job& j) { j = next; });
-    Q_EMIT message(tr("%1 is back in the rack; Ctrl+Z lays it in again.").arg(name));
+    putBackPiece(piece);
     Q_EMIT repaintWanted();
     return true;
 }
@@ -504,9 +511,7 @@ bool LayupBench::removeSelected()
         return true;
     }
     if (pointKind_ == Grab::None && selected_ < job->layup.pieces.size()) {
-        const Job next = withPiecePutBack(*job, selected_);
-        document_.edit(tr("Put a piece back"), [&](Job& j) { j = next; });
-        selected_ = selected_ > 0 ? selected_ - 1 : 0;
+        putBackPiece(selected_);
         return true;
     }
     return false;

@@ -254,10 +254,7 @@ void PhotoWindow::take()
         return;
     }
     const OutlineFrame frame = outlineFrame(ring, knownOutline(*current, top ? Face::Top : Face::Bottom));
-    Ring mapped;
-    for (const Vec2 p : ring) {
-        mapped.push_back(frame.map(p));
-    }
+    const Ring mapped = frame.map(ring);
     const auto stays = askWhatStays(this, *current, top ? Face::Top : Face::Bottom, mapped);
     if (!stays) {
         return;

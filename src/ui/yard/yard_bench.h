@@ -92,7 +92,14 @@ private:
         QString name;
         QString path;
         ImportOptions options;
+        SlabId slab; // it is for, whatever is looked at when it is read; 0: a new one
+        Face face = Face::Top;
     };
+    /// The slab that is to take in what was read; a new one when none was meant. Nothing, and that is said, when the
+    /// one that was meant is gone.
+    [[nodiscard]] std::optional<SlabId> takingIn();
+    /// Reads what `reading_` says beside the window.
+    void read(std::string bytes);
     Reading reading_;
     ImportRun importRun_;
     Face face_ = Face::Top;

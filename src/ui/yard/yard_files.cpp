@@ -54,18 +54,36 @@ void YardBench::takeIn(const QString& path, const ImportOptions& options)
         Q_EMIT message(tr("%1 could not be read: %2.").arg(name, file.errorString()));
         return;
     }
-    if (path.endsWith(QLatin1String(".png"), Qt::CaseInsensitive)) {
-        reading_ = {name, path, options};
-        importRun_.readFace(file.readAll().toStdString(), face_);
-        return;
+    reading_ = {name, path, options, current() != nullptr ? slab_ : SlabId{}, face_};
+    read(file.readAll().toStdString());
+}
+
+void YardBench::read(std::string bytes)
+{
+    if (reading_.path.endsWith(QLatin1String(".png"), Qt::CaseInsensitive)) {
+        importRun_.readFace(std::move(bytes), reading_.face);
+    } else {
+        importRun_.read(std::move(bytes), reading_.path.toStdString(), reading_.options);
     }
-    reading_ = {name, path, options};
-    importRun_.read(file.readAll().toStdString(), path.toStdString(), options);
+}
+
+std::optional<SlabId> YardBench::takingIn()
+{
+    if (reading_.slab.value == 0) {
+        newSlab();
+        return slab_;
+    }
+    if (document_.shop().slab(reading_.slab) == nullptr) {
+        Q_EMIT message(tr("%1 was read, but its slab is no longer in the book.").arg(reading_.name));
+        return std::nullopt;
+    }
+    return reading_.slab;
 }
 
 void YardBench::takeInRead(const Expected<Imported>& in)
 {
-    const auto [name, path, options] = reading_; // a question of it may lead to another file
+    const Reading reading = reading_; // a question of it may lead to another file
+    const QString& name = reading.name;
     if (!in) {
         const std::string& code = in.error().code;
         const QString sentence = name + QStringLiteral(", ") + fromCore(in.error().sentence);
@@ -79,38 +97,40 @@ void YardBench::takeInRead(const Expected<Imported>& in)
                                                    QMessageBox::AcceptRole);
             box.exec();
             if (box.clickedButton() == yes) {
-                ImportOptions again = options;
-                again.swapSides = swap || options.swapSides;
-                again.keepWhole = part || options.keepWhole;
-                takeIn(path, again);
+                QFile file(reading.path);
+                if (!file.open(QIODevice::ReadOnly)) {
+                    Q_EMIT message(tr("%1 could not be read: %2.").arg(name, file.errorString()));
+                    return;
+                }
+                reading_ = reading; // for the same slab
+                reading_.options.swapSides = swap || reading.options.swapSides;
+                reading_.options.keepWhole = part || reading.options.keepWhole;
+                read(file.readAll().toStdString());
             }
             return;
         }
         Q_EMIT message(sentence);
         return;
     }
-    if (document_.shop().slab(slab_) == nullptr) {
-        newSlab();
-    }
     Imported taken = *in;
     if (!askAboutDefects(taken)) {
         return;
     }
-    const Slab& before = *document_.shop().slab(slab_);
+    const auto id = takingIn();
+    if (!id) {
+        return;
+    }
     OldKept stays;
     if (taken.topOutline) {
-        const OutlineFrame frame = outlineFrame(*taken.topOutline, knownOutline(before, Face::Top));
-        Ring mapped;
-        for (const Vec2 p : *taken.topOutline) {
-            mapped.push_back(frame.map(p));
-        }
+        const Slab before = *document_.shop().slab(*id);
+        const Ring mapped = outlineFrame(*taken.topOutline, knownOutline(before, Face::Top)).map(*taken.topOutline);
         const auto asked = askWhatStays(panel_->window(), before, Face::Top, mapped);
         if (!asked) {
             return;
         }
         stays = *asked;
     }
-    document_.editSlab(tr("Taken in from %1").arg(name), slab_, [&](Slab& s) {
+    document_.editSlab(tr("Taken in from %1").arg(name), *id, [&](Slab& s) {
         forgetOld(s, Face::Top, stays);
         burl::takeIn(s, taken);
     });
@@ -157,15 +177,15 @@ void YardBench::takeInPicture(const Expected<TrueFace>& face)
         Q_EMIT message(name + QStringLiteral(", ") + fromCore(face.error().sentence));
         return;
     }
-    if (document_.shop().slab(slab_) == nullptr) {
-        newSlab();
+    const auto id = takingIn();
+    if (!id) {
+        return;
     }
-    const OutlineFrame frame = outlineFrame(face->outline, knownOutline(*document_.shop().slab(slab_), face_));
-    Ring mapped;
-    for (const Vec2 p : face->outline) {
-        mapped.push_back(frame.map(p));
-    }
-    const auto stays = askWhatStays(panel_->window(), *document_.shop().slab(slab_), face_, mapped);
+    const Face seen = reading_.face;
+    const Slab before = *document_.shop().slab(*id);
+    const OutlineFrame frame = outlineFrame(face->outline, knownOutline(before, seen));
+    const Ring mapped = frame.map(face->outline);
+    const auto stays = askWhatStays(panel_->window(), before, seen, mapped);
     if (!stays) {
         return;
     }
@@ -175,9 +195,9 @@ void YardBench::takeInPicture(const Expected<TrueFace>& face)
     picture.mm_per_px = cut.mm_per_px;
     picture.left_mm = cut.box.left;
     picture.top_mm = cut.box.top;
-    const bool top = face_ == Face::Top;
-    document_.editSlab(tr("Face from %1").arg(name), slab_, [&](Slab& s) {
-        forgetOld(s, face_, *stays);
+    const bool top = seen == Face::Top;
+    document_.editSlab(tr("Face from %1").arg(name), *id, [&](Slab& s) {
+        forgetOld(s, seen, *stays);
         (top ? s.topDrawn : s.bottomDrawn) = mapped;
         (top ? s.topPicture : s.bottomPicture) = picture;
     });
