@@ -3,33 +3,18 @@
 #include <QActionGroup>
 #include <QApplication>
 #include <QDate>
-#include <QFile>
 #include <QHBoxLayout>
-#include <QInputDialog>
-#include <QKeyEvent>
 #include <QLabel>
 #include <QMenu>
-#include <QMessageBox>
-#include <QPushButton>
-#include <QScreen>
 #include <QSettings>
 #include <QShortcut>
 #include <QSplitter>
 #include <QVBoxLayout>
 
-#include "core/router/methods.h"
 #include "core/shop/edit.h"
-#include "demo/demo_shop.h"
 #include "exchange/job_file.h"
-#include "exchange/merge.h"
-#include "sheets/cut_sheet.h"
-#include "sheets/flatten_card.h"
-#include "sheets/key_sheet.h"
-#include "sheets/shop_sheet.h"
-#include "ui/ask_file.h"
 #include "ui/bench_bar.h"
 #include "ui/board/board.h"
-#include "ui/files.h"
 #include "ui/fill/fill_bench.h"
 #include "ui/flat/flat_bench.h"
 #include "ui/layup/layup_bench.h"
@@ -48,20 +33,8 @@ namespace burl::ui
 namespace
 {
 
-constexpr int kRackLeast_px = 156, kLedgerLeast_px = 334; // where their words are whole
-constexpr int kBelowLeast_px = 180;                       // of what lies under the drawing
-constexpr int kHandle_px = 4;                             // between the columns: dragged, hardly seen
-constexpr int kFrame_px = 32;                             // of a window, by most desktops
-constexpr int kSill_px = 124;                             // the thread and three findings
-constexpr char kNoJob[] = "shop.no_job";                  // of a book without one: how to begin
-
-/// A plain coloured ground.
-QWidget* ground(QWidget* parent, const QString& name, const QString& said)
-{
-    auto* widget = named(new QWidget(parent), name, said);
-    widget->setAttribute(Qt::WA_StyledBackground);
-    return widget;
-}
+constexpr int kSill_px = 124;            // the thread and three findings
+constexpr char kNoJob[] = "shop.no_job"; // of a book without one: how to begin
 
 } // namespace
 
@@ -153,112 +126,6 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     board_->setFocus();
     showBench(document.plan() != nullptr && !document.plan()->layup->missing ? QStringLiteral("layup")
                                                                              : QStringLiteral("yard"));
-}
-
-QSplitter* MainWindow::columns()
-{
-    auto* columns = named(new QSplitter(Qt::Horizontal, centre_), QStringLiteral("columns"), tr("Rack, board, ledger"));
-    columns->setChildrenCollapsible(false);
-    columns->setHandleWidth(kHandle_px);
-    auto* rackGround = ground(columns, QStringLiteral("rackGround"), tr("The rack: slabs of the shop"));
-    rackGround->setMinimumWidth(kRackLeast_px);
-    auto* rackColumn = new QVBoxLayout(rackGround);
-    rackColumn->setContentsMargins(0, 6, 0, 0);
-    rack_ = new Rack(document_, rackGround);
-    finder_ = new RackFinder(document_, *rack_, rackGround);
-    rackColumn->addWidget(finder_);
-    rackColumn->addWidget(rack_, 1);
-    boardGround_ = ground(columns, QStringLiteral("boardGround"), tr("The drawing and what lies under it"));
-    board_ = new Board(document_, boardGround_);
-    boardGround_->setMinimumSize(board_->minimumWidth(), board_->minimumHeight() + kBelowLeast_px);
-    auto* ledgerGround = ground(columns, QStringLiteral("ledgerGround"), tr("Choices and figures"));
-    ledgerGround->setMinimumWidth(kLedgerLeast_px);
-    auto* ledgerColumn = new QVBoxLayout(ledgerGround);
-    ledgerColumn->setContentsMargins(0, 0, 0, 0);
-    ledger_ = new Ledger(ledgerGround);
-    ledgerColumn->addWidget(ledger_);
-    for (QWidget* ground : {static_cast<QWidget*>(rackGround), boardGround_, static_cast<QWidget*>(ledgerGround)}) {
-        columns->addWidget(ground);
-    }
-    columns->setStretchFactor(1, 1); // what the window grows goes to the drawing
-    columns->setSizes({kRackLeast_px, 10'000, kLedgerLeast_px});
-    boardGround_->installEventFilter(this); // its height is shared anew
-    return columns;
-}
-
-void MainWindow::shareHeight()
-{
-    const QSize room = boardGround_->size();
-    QWidget* below = bench_ != nullptr ? bench_->below() : nullptr;
-    int height = 0;
-    if (below != nullptr) {
-        below->setVisible(bench_->belowShown());
-    }
-    if (below != nullptr && bench_->belowShown()) {
-        height = std::max(bench_->belowHeight(), static_cast<int>(room.height() * bench_->belowShare()));
-        height = std::min(height, room.height() - board_->minimumHeight());
-        below->setGeometry(0, room.height() - height, room.width(), height);
-    }
-    board_->setGeometry(0, 0, room.width(), room.height() - height);
-}
-
-bool MainWindow::eventFilter(QObject* watched, QEvent* event)
-{
-    if (event->type() == QEvent::KeyPress) { // Enter presses the button that has the focus, as Space does
-        const auto* press = static_cast<QKeyEvent*>(event);
-        auto* button = qobject_cast<QAbstractButton*>(watched);
-        if (button != nullptr && !press->modifiers().testFlag(Qt::ControlModifier) &&
-            (press->key() == Qt::Key_Return || press->key() == Qt::Key_Enter) && button->window() == this) {
-            button->click();
-            return true;
-        }
-    }
-    if (watched == boardGround_ && event->type() == QEvent::Resize) {
-        shareHeight();
-    }
-    return QMainWindow::eventFilter(watched, event);
-}
-
-void MainWindow::takePlace()
-{
-    const QRect room = screen() != nullptr ? screen()->availableGeometry() : QRect();
-    if (!room.isNull()) { // inside the screen it has, with its frame
-        resize(std::min(width(), room.width()), std::min(height(), room.height() - kFrame_px));
-    }
-    const QSettings kept;
-    restoreGeometry(kept.value(QStringLiteral("window")).toByteArray());
-    columns_->restoreState(kept.value(QStringLiteral("columns")).toByteArray());
-}
-
-void MainWindow::rememberPlace() const
-{
-    QSettings kept;
-    kept.setValue(QStringLiteral("window"), saveGeometry());
-    kept.setValue(QStringLiteral("columns"), columns_->saveState());
-}
-
-MainWindow::~MainWindow() = default;
-
-void MainWindow::connectRack()
-{
-    connect(rack_, &QListWidget::itemActivated, this, [this] { showBench(QStringLiteral("yard")); });
-    connect(rack_, &Rack::layInWanted, this, [this](SlabId id) {
-        showBench(QStringLiteral("layup"));
-        layup_->layIn(id);
-    });
-    connect(rack_, &Rack::putBackWanted, this, [this](SlabId id) {
-        if (!layup_->putBack(id)) {
-            say(tr("It lies in no top."));
-        }
-    });
-    connect(rack_, &Rack::carried, this, [this](SlabId id, const QPoint& global) {
-        if (bench_ != layup_ && board_->rect().contains(board_->mapFromGlobal(global))) {
-            showBench(QStringLiteral("layup")); // a slab is laid into the top nowhere else
-        }
-        static_cast<void>(board_->carriedOver(id, global));
-    });
-    connect(rack_, &Rack::dropped, this, [this](SlabId id, const QPoint& global) { board_->drop(id, global); });
-    connect(rack_, &Rack::carriedNoMore, this, [this] { board_->forgetCarried(); });
 }
 
 void MainWindow::addBench(std::unique_ptr<Bench> bench)
@@ -486,161 +353,6 @@ void MainWindow::useEvening(bool evening)
     QSettings().setValue(QStringLiteral("evening"), evening);
     applyTheme(*qApp, evening);
     refresh();
-}
-
-void MainWindow::newJob()
-{
-    bool ok = false;
-    const QString name =
-        QInputDialog::getText(this, tr("New job"), tr("What is it called?"), QLineEdit::Normal, tr("New table"), &ok);
-    if (!ok || name.trimmed().isEmpty()) {
-        return;
-    }
-    Job job;
-    job.id = freeJobId(document_.book());
-    job.name = name.trimmed().toStdString();
-    job.started = QDate::currentDate().toString(Qt::ISODate).toStdString();
-    job.flatten.method = flattenMethods().front();
-    const JobId id = job.id;
-    document_.apply(tr("New job"), withJob(document_.book(), std::move(job)));
-    document_.showJob(id);
-    showBench(document_.shop().slabs.empty() ? QStringLiteral("yard") : QStringLiteral("layup"));
-}
-
-void MainWindow::renameJob()
-{
-    bool ok = false;
-    const QString name = QInputDialog::getText(this, tr("Rename"), tr("What is it called?"), QLineEdit::Normal,
-                                               fromCore(document_.job()->name), &ok);
-    if (ok && !name.trimmed().isEmpty()) {
-        document_.edit(tr("Rename"), [&](Job& j) { j.name = name.trimmed().toStdString(); });
-    }
-}
-
-void MainWindow::removeJob()
-{
-    const QString name = fromCore(document_.job()->name);
-    document_.apply(tr("Delete a job"), withoutJob(document_.book(), document_.job()->id));
-    sill_->say(tr("%1 is deleted; Ctrl+Z brings it back.").arg(name));
-}
-
-void MainWindow::exportJob()
-{
-    const QString path = askWhereTo(this, {QStringLiteral("job"), tr("Export a job"), tr("Young Burl job (*.json)")},
-                                    fromCore(document_.job()->name) + QStringLiteral(".json"));
-    if (path.isEmpty()) {
-        return;
-    }
-    sill_->say(written(path, QByteArray::fromStdString(writeJobFile(*document_.job(), document_.shop())),
-                       tr("The job is in %1.").arg(path)));
-}
-
-void MainWindow::importJob()
-{
-    const QString path = askWhich(this, {QStringLiteral("job"), tr("Import a job"), tr("Young Burl job (*.json)")});
-    if (path.isEmpty()) {
-        return;
-    }
-    jobFile_.read(path);
-}
-
-void MainWindow::takeInJob(const JobFile& file, const QString& path)
-{
-    const Merged merged = mergedInto(document_.book(), file);
-    document_.apply(tr("Import a job"), merged.book);
-    document_.showJob(merged.job);
-    if (!file.notes.empty()) {
-        QStringList notes;
-        for (const std::string& note : file.notes) {
-            notes << fromCore(note);
-        }
-        sill_->say(
-            tr("%1 is imported, but not all of it is understood: %2").arg(path, notes.join(QStringLiteral(" · "))));
-    }
-}
-
-void MainWindow::say(const QString& sentence)
-{
-    sill_->say(sentence);
-}
-
-void MainWindow::printSheet()
-{
-    if (document_.job() == nullptr) {
-        return;
-    }
-    const QString path = askWhereTo(this, {QStringLiteral("sheet"), tr("Export the shop sheet"), tr("PDF (*.pdf)")},
-                                    fromCore(document_.job()->name) + QStringLiteral(".pdf"));
-    if (path.isEmpty()) {
-        return;
-    }
-    const QByteArray pdf =
-        shopSheetPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family(),
-                     [this](const std::string& key) { return document_.picture(key); });
-    const QString done = tr("The sheet is in %1.").arg(path);
-    const QString said = written(path, pdf, done);
-    if (said == done) {
-        document_.edit(tr("Sheet exported"),
-                       [](Job& j) { j.sheetMade = QDate::currentDate().toString(Qt::ISODate).toStdString(); });
-    }
-    sill_->say(said);
-}
-
-void MainWindow::printCutSheet()
-{
-    if (const QString path = askForPdf(tr("Export the cut sheet"), tr("cut-%1.pdf")); !path.isEmpty()) {
-        sill_->say(written(
-            path, cutSheetPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
-            tr("The cut sheet is in %1.").arg(path)));
-    }
-}
-
-void MainWindow::printFlattenCard()
-{
-    if (const QString path = askForPdf(tr("Export the flattening card"), tr("flattening-%1.pdf")); !path.isEmpty()) {
-        sill_->say(written(
-            path,
-            flattenCardPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
-            tr("The flattening card is in %1.").arg(path)));
-    }
-}
-
-QString MainWindow::askForPdf(const QString& title, const QString& name)
-{
-    return document_.job() == nullptr ? QString()
-                                      : askWhereTo(this, {QStringLiteral("sheet"), title, tr("PDF (*.pdf)")},
-                                                   name.arg(fromCore(document_.job()->name)));
-}
-
-void MainWindow::showKeys()
-{
-    const KeyList everywhere{
-        tr("Everywhere"),
-        {tr("Ctrl+Enter — do what comes next"), tr("Alt+1 to Alt+%1 — benches").arg(benches_.size()),
-         tr("Tab — to the next field; Enter — take what was typed, press a button"),
-         tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo"), tr("Ctrl+P — the shop sheet as PDF"),
-         tr("/ — find a slab; in the rack L lays it in, Delete puts it back"), tr("? — this list")}};
-    QStringList lines = bench_->keys();
-    lines << QString() << everywhere.lines;
-    QMessageBox box(QMessageBox::NoIcon, tr("Keys of %1").arg(bench_->name()), lines.join(QLatin1Char('\n')),
-                    QMessageBox::Close, this);
-    QPushButton* sheet = box.addButton(tr("all benches as PDF…"), QMessageBox::ActionRole);
-    sheet->setObjectName(QStringLiteral("keySheet"));
-    box.setObjectName(QStringLiteral("keysBox"));
-    box.exec();
-    if (box.clickedButton() != sheet) {
-        return;
-    }
-    std::vector<KeyList> lists{everywhere};
-    for (const auto& bench : benches_) {
-        lists.push_back({bench->name(), bench->keys()});
-    }
-    const QString path = askWhereTo(this, {QStringLiteral("sheet"), tr("Export hands and keys"), tr("PDF (*.pdf)")},
-                                    tr("hands-and-keys.pdf"));
-    if (!path.isEmpty()) {
-        sill_->say(
-            written(path, keySheetPdf(lists, usualPaper(), textFont().family()), tr("The list is in %1.").arg(path)));
-    }
 }
 
 void MainWindow::doNext()

@@ -4,6 +4,7 @@
 #include <QFontDatabase>
 #include <QPalette>
 #include <QStyleFactory>
+#include <QWidget>
 
 namespace burl::ui
 {
@@ -136,6 +137,13 @@ QFont textFont(double points, bool bold)
     font.setPointSizeF(points);
     font.setBold(bold);
     return font;
+}
+
+QWidget* ground(QWidget* parent, const QString& name, const QString& said)
+{
+    auto* widget = named(new QWidget(parent), name, said);
+    widget->setAttribute(Qt::WA_StyledBackground);
+    return widget;
 }
 
 } // namespace burl::ui

@@ -7,6 +7,7 @@
 #include "drawing/palette.h"
 
 class QApplication;
+class QWidget;
 
 namespace burl::ui
 {
@@ -25,6 +26,9 @@ template <typename W> W* named(W* widget, const QString& name, const QString& sa
     widget->setAccessibleName(said);
     return widget;
 }
+
+/// A plain coloured ground for other widgets.
+[[nodiscard]] QWidget* ground(QWidget* parent, const QString& name, const QString& said);
 
 /// How a widget looks is asked for by a word; the style sheet of the program answers, in any light:
 /// "quiet" (faint text), "working", "rule" (a hairline), "clear" (no ground), "tight", "link", "first" (the one thing

@@ -229,19 +229,11 @@ void takeIn(Slab& slab, const Imported& in)
     OutlineFrame frame;
     if (in.topOutline) {
         frame = outlineFrame(*in.topOutline, knownOutline(slab, Face::Top));
-        Ring ring;
-        for (const Vec2 p : *in.topOutline) {
-            ring.push_back(frame.map(p));
-        }
-        slab.topDrawn = std::move(ring);
+        slab.topDrawn = frame.map(*in.topOutline);
         slab.topPicture.reset(); // it showed the old outline
     }
     if (in.bottomOutline) {
-        Ring ring;
-        for (const Vec2 p : *in.bottomOutline) {
-            ring.push_back(frame.map(p));
-        }
-        slab.bottomDrawn = std::move(ring);
+        slab.bottomDrawn = frame.map(*in.bottomOutline);
     }
     if (!in.features.empty()) {
         slab.lastFeature = freeFeatureId(slab) - 1; // ids that were given once mean what they meant
@@ -251,9 +243,7 @@ void takeIn(Slab& slab, const Imported& in)
             slab.features.push_back(std::move(f));
         }
         for (Feature& f : slab.features) {
-            for (Vec2& p : f.points) {
-                p = frame.map(p);
-            }
+            f.points = frame.map(f.points);
         }
     }
     if (in.topGrid) {
