@@ -93,20 +93,18 @@ void paintString(Sketch& s, bool edge)
     s.slabFromAbove();
     const double base = edge ? 45.0 : 26.0;
     s.line(4, base, 96, base, s.c_.lead, edge ? 3.0 : 1.4, edge ? Qt::SolidLine : Qt::DashLine);
-    s.words(4, base - 1.5, edge ? tr("straight edge") : tr("string, pulled tight end to end"), s.c_.lead);
     for (const double x : {24.0, 44.0, 64.0, 84.0}) {
         const double t = (x - 8.0) / 84.0;
         const double far = 14.0 - 15.0 * t + 42.0 * t * t - 30.0 * t * t * t - 0.6;
         const double near = 39.0 - 18.0 * t + 48.0 * t * t - 31.0 * t * t * t;
         s.measure(x, base, far);
-        if (!edge) {
-            s.measure(x + 1.4, base, near);
-        } else {
-            s.measure(x + 1.4, base, near);
-        }
+        s.measure(x + 1.4, base, near);
     }
     s.words(62, 8.5, tr("far edge"), s.c_.ink);
-    s.words(66, 46.5 - (edge ? 4.0 : 0.0), edge ? QString() : tr("near edge"), s.c_.ink);
+    s.words(4, 49.5, edge ? tr("straight edge, on the near side") : tr("string, pulled tight end to end"), s.c_.lead);
+    if (!edge) {
+        s.words(70, 49.5, tr("near edge"), s.c_.ink);
+    }
     s.words(1, 12.0, tr("butt end"), s.c_.faint);
 }
 
@@ -122,7 +120,7 @@ void paintRails(Sketch& s)
         const double t = (x - 12.0) / 76.0;
         s.measure(x, 12.0, 35.0 - 14.0 * t * (1.0 - t));
     }
-    s.words(52.5, 22.0, tr("down to the wood"), s.c_.mark);
+    s.words(36, 49.5, tr("down to the wood"), s.c_.mark);
 }
 
 void paintGap(Sketch& s)

@@ -216,7 +216,7 @@ void Sill::paintEvent(QPaintEvent*)
         p.setPen(colours().faint);
         p.setFont(textFont(11.0));
         p.drawText(QRect(18, 4, width() - 36, 24), Qt::AlignLeft | Qt::AlignVCenter,
-                   tr("Nothing on this bench wants attention."));
+                   tr("Nothing else on this bench wants attention."));
     }
 }
 

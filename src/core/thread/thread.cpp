@@ -178,7 +178,7 @@ private:
         add("faces", open.empty(),
             open.empty() ? "Read the faces"
                          : std::string(open.size() == 1 ? "Read the top of " : "Read the tops of ") + namesOf(open),
-            "flattening, thickness and litres are planned from its heights", "read heights",
+            "flattening, thickness and litres are planned from their heights", "read heights",
             {"yard", "heights", open.empty() ? 0 : open.front()->id.value});
     }
 
