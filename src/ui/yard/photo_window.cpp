@@ -167,7 +167,7 @@ PhotoWindow::PhotoWindow(Document& document, SlabId slab, QWidget* parent)
     refresh();
 }
 
-void PhotoWindow::open(const QString& path)
+void PhotoWindow::openPhoto(const QString& path)
 {
     QFile file(path);
     file_ = QFileInfo(path).fileName();

@@ -23,7 +23,7 @@ class PhotoWindow : public QDialog
 
 public:
     PhotoWindow(Document& document, SlabId slab, QWidget* parent = nullptr);
-    void open(const QString& file);
+    void openPhoto(const QString& file);
     [[nodiscard]] const PhotoRun& run() const { return run_; }
 
 Q_SIGNALS:

@@ -32,7 +32,7 @@ void YardBench::takeInPhoto()
     window->setAttribute(Qt::WA_DeleteOnClose);
     connect(window, &PhotoWindow::taken, this, &YardBench::slabWanted);
     window->show();
-    window->open(path);
+    window->openPhoto(path);
 }
 
 void YardBench::takeInFile()
