@@ -43,4 +43,7 @@ function(burl_library name)
   add_library(${name} STATIC ${sources})
   target_include_directories(${name} PUBLIC ${PROJECT_SOURCE_DIR}/src)
   target_link_libraries(${name} PRIVATE project_options)
+  # What nearly every file includes, read once.
+  target_precompile_headers(${name} PRIVATE <algorithm> <cmath> <functional> <map> <memory> <optional> <span> <string>
+                                            <string_view> <vector>)
 endfunction()

@@ -43,7 +43,8 @@ struct CureForm {
 
 struct CureSection {
     CureShape shape = CureShape::River;
-    double width_mm = 0.0;
+    double width_mm = 0.0;         // at the bottom of the first layer
+    double widthAbove_mm = 0.0;    // at the top of the slab, where its walls slope; 0: as below
     double slabThickness_mm = 0.0; // above the fill the wood stands proud
     double woodWidth_mm = 150.0;   // flank that is looked at
     CureMaterial wood;
@@ -72,6 +73,7 @@ struct CuredLayer {
 /// One instant of the middle column of a layer and its bottom corner at the wood.
 struct CureInstant {
     double at_h = 0.0; // from the first pour
+    double air_C = 0.0;
     double warmest_C = 0.0;
     std::vector<double> middleAlpha; // of each layer
     std::vector<double> topAlpha;
@@ -101,6 +103,7 @@ struct CureFineness {
     int across = 16;
     int deep = 22;
     double step_K = 0.5;
+    bool untilPeak = false;           // no longer than until it cools again: the times after that stay empty
     std::function<bool(double)> goOn; // progress; false stops
 };
 

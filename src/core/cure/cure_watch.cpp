@@ -64,17 +64,19 @@ void CureWatch::look(const CureView& v, double at_h)
 {
     const auto& alpha = *v.alpha;
     const auto& heat = *v.heat_C;
-    const auto cell = [&](int i, int j) {
-        return static_cast<size_t>(j) * static_cast<size_t>(v.nx) + static_cast<size_t>(i);
-    };
+    const CureCells& cells = *v.cells;
+    const auto cell = [&](int i, int j) { return cells.at(i, j); };
+    constexpr double kMostly = 0.5; // of a cell that is epoxy, to look at it
     CureInstant instant;
     instant.at_h = at_h;
+    instant.air_C = v.air_C;
     instant.warmest_C = -std::numeric_limits<double>::infinity();
-    for (size_t l = 0; l < v.rows->size(); ++l) {
+    for (size_t l = 0; l < cells.rows.size(); ++l) {
         if (at_h < in_.layers[l].pouredAt_h - 1e-9) {
             continue;
         }
-        const auto [from, to] = (*v.rows)[l];
+        const auto [from, to] = cells.rows[l];
+        int corner = 0; // the outermost column of its lowest row
         double sum = 0.0;
         double weight = 0.0;
         double least = 1.0;
@@ -83,9 +85,13 @@ void CureWatch::look(const CureView& v, double at_h)
         double coldGel = std::numeric_limits<double>::infinity();
         const double gel = in_.resin.viscosity.gelAlpha;
         for (int j = from; j < to; ++j) {
-            for (int i = 0; i < v.columns; ++i) {
+            for (int i = 0; i < cells.columns; ++i) {
                 const size_t c = cell(i, j);
-                const double w = (*v.area)[static_cast<size_t>(i)] * (*v.dy_m)[static_cast<size_t>(j)];
+                if (cells.epoxy[c] < kMostly) {
+                    continue;
+                }
+                corner = j == from ? i : corner;
+                const double w = cells.seen[static_cast<size_t>(i)] * cells.dy_m[static_cast<size_t>(j)];
                 sum += w * alpha[c];
                 weight += w;
                 least = std::min(least, alpha[c]);
@@ -93,30 +99,34 @@ void CureWatch::look(const CureView& v, double at_h)
                 if (heat[c] > out_.peak_C || (out_.instants.empty() && l == 0 && i == 0 && j == from)) {
                     out_.peak_C = heat[c];
                     out_.peakAt_h = at_h;
-                    out_.peakX_mm = i == 0 ? 0.0 : (*v.x_mm)[static_cast<size_t>(i)];
-                    out_.peakY_mm = (*v.y_mm)[static_cast<size_t>(j)];
+                    out_.peakX_mm = i == 0 ? 0.0 : cells.x_mm[static_cast<size_t>(i)];
+                    out_.peakY_mm = cells.y_mm[static_cast<size_t>(j)];
                 }
                 if (alpha[c] >= gel) {
                     hotGel = std::max(hotGel, heat[c]);
                     coldGel = std::min(coldGel, heat[c]);
-                    if (j + 1 < to && alpha[cell(i, j + 1)] >= gel) {
+                    if (j + 1 < to && cells.epoxy[cell(i, j + 1)] >= kMostly && alpha[cell(i, j + 1)] >= gel) {
                         const double apart =
-                            ((*v.y_mm)[static_cast<size_t>(j) + 1] - (*v.y_mm)[static_cast<size_t>(j)]);
+                            (cells.y_mm[static_cast<size_t>(j) + 1] - cells.y_mm[static_cast<size_t>(j)]);
                         out_.mostGradient_K_mm =
                             std::max(out_.mostGradient_K_mm, std::abs(heat[cell(i, j + 1)] - heat[c]) / apart);
                     }
-                    if (i + 1 < v.columns && alpha[cell(i + 1, j)] >= gel) {
+                    if (i + 1 < cells.columns && cells.epoxy[cell(i + 1, j)] >= kMostly &&
+                        alpha[cell(i + 1, j)] >= gel) {
                         const double apart =
-                            ((*v.x_mm)[static_cast<size_t>(i) + 1] - (*v.x_mm)[static_cast<size_t>(i)]);
+                            (cells.x_mm[static_cast<size_t>(i) + 1] - cells.x_mm[static_cast<size_t>(i)]);
                         out_.mostGradient_K_mm =
                             std::max(out_.mostGradient_K_mm, std::abs(heat[cell(i + 1, j)] - heat[c]) / apart);
                     }
                 }
             }
         }
+        if (weight <= 0.0) { // it is poured in this instant, after this look
+            continue;
+        }
         out_.mostSpread_K = std::max(out_.mostSpread_K, hotGel - coldGel);
         // Mid-depth lies between two cells; the surface beyond the last one.
-        const auto row = [&](int j) { return (*v.y_mm)[static_cast<size_t>(j)]; };
+        const auto row = [&](int j) { return cells.y_mm[static_cast<size_t>(j)]; };
         double bottom = 0.0;
         for (size_t k = 0; k < l; ++k) {
             bottom += in_.layers[k].depth_mm;
@@ -133,14 +143,14 @@ void CureWatch::look(const CureView& v, double at_h)
         const double middleAlpha = along(alpha, middle, j);
         const double middle_C = along(heat, middle, j);
         const double topAlpha = std::clamp(along(alpha, top, to - 2), 0.0, 1.0);
-        const bool bare = l + 1 == v.rows->size() || at_h < in_.layers[l + 1].pouredAt_h - 1e-9;
-        const double half = in_.resin.thermal.conductivity_W_mK / ((*v.dy_m)[static_cast<size_t>(to) - 1] / 2.0);
+        const bool bare = l + 1 == cells.rows.size() || at_h < in_.layers[l + 1].pouredAt_h - 1e-9;
+        const double half = in_.resin.thermal.conductivity_W_mK / (cells.dy_m[static_cast<size_t>(to) - 1] / 2.0);
         const double open = in_.room.top_W_m2K;
         const double top_C =
             bare ? (half * heat[cell(0, to - 1)] + open * v.air_C) / (half + open) : along(heat, top, to - 2);
         instant.middleAlpha.push_back(middleAlpha);
         instant.topAlpha.push_back(topAlpha);
-        instant.cornerAlpha.push_back(alpha[cell(v.columns - 1, from)]);
+        instant.cornerAlpha.push_back(alpha[cell(corner, from)]);
         instant.middle_C.push_back(middle_C);
         instant.top_C.push_back(top_C);
         instant.warmest_C = std::max(instant.warmest_C, warmest);
@@ -150,6 +160,11 @@ void CureWatch::look(const CureView& v, double at_h)
                               sum / weight, least, warmest - v.air_C, top_C - v.air_C});
     }
     out_.instants.push_back(std::move(instant));
+}
+
+bool CureWatch::isPast(double cooled_K) const
+{
+    return !out_.instants.empty() && out_.instants.back().warmest_C < out_.peak_C - cooled_K;
 }
 
 CureAnswer CureWatch::answer() const

@@ -2,24 +2,17 @@
 // What is looked for while a pour cures: peak, honey, gel, when it may be touched.   Units: as in cure_section.h.
 // Threads: one object, one thread.
 
-#include <utility>
 #include <vector>
 
+#include "core/cure/cure_cells.h"
 #include "core/cure/cure_section.h"
 
 namespace burl
 {
 
-/// The cells of the solver as they are now; row j, column i at j * nx + i.
+/// The solver's cells as they are now.
 struct CureView {
-    int nx = 0;
-    int columns = 0;                                        // of epoxy, from the middle
-    const std::vector<std::pair<int, int>>* rows = nullptr; // of each layer: from, to
-    const std::vector<double>* x_mm = nullptr;              // middles of columns
-    const std::vector<double>* y_mm = nullptr;
-    const std::vector<double>* dx_m = nullptr;
-    const std::vector<double>* dy_m = nullptr;
-    const std::vector<double>* area = nullptr;
+    const CureCells* cells = nullptr;
     const std::vector<double>* alpha = nullptr;
     const std::vector<double>* heat_C = nullptr;
     double air_C = 0.0;
@@ -31,6 +24,8 @@ public:
     explicit CureWatch(const CureSection& section) : in_(section), series_(section.layers.size()) {}
     void look(const CureView& view, double at_h);
     [[nodiscard]] CureAnswer answer() const;
+    /// True when it was warmest and has cooled by so much since.
+    [[nodiscard]] bool isPast(double cooled_K) const;
 
 private:
     /// What is kept of a layer at each instant since it was poured.

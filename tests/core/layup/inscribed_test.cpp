@@ -11,6 +11,11 @@ using namespace burl;
 using burl::test::areaOf;
 using Catch::WithinAbs;
 
+namespace
+{
+const Ring kL{{0, 0}, {1500, 0}, {1500, 400}, {700, 400}, {700, 900}, {0, 900}};
+} // namespace
+
 TEST_CASE("a turned rectangle is found again inside a slanted outline", "[geometry][layup]")
 {
     // Edges rise by 0.02: the best rectangle lies along them, a level one is narrower.
