@@ -74,6 +74,20 @@ struct CureCommand {
 };
 int cure(const CureCommand& options);
 
+struct PoursCommand {
+    std::string file;
+    bool json = false;
+    std::string units;
+};
+int pours(const PoursCommand& options);
+
+struct HeatCommand {
+    std::string file;
+    std::string place = "river"; // or the number of a place, from 1
+    std::string out;             // CSV; empty: stdout
+};
+int heat(const HeatCommand& options);
+
 int verify(const std::vector<std::string>& files);
 
 struct ImportCommand {

@@ -4,17 +4,16 @@
 
 #include "cli/commands.h"
 #include "cli/files.h"
-#include "core/cure/cure_section.h"
+#include "core/cure/pour_site.h"
 #include "core/measure/format.h"
 #include "core/measure/parse.h"
-#include "exchange/cure_data.h"
+#include "exchange/materials.h"
 
 namespace burl::cli
 {
 namespace
 {
 
-constexpr double kRunsAway_C = 100.0; // beyond it no figure is a help: it boils, smokes and cracks
 constexpr double kLookAt_h = 168.0;   // a week
 
 std::string hours(const std::optional<double>& h)
@@ -29,18 +28,29 @@ std::optional<double> lengthOf(const std::string& text)
     return mm ? std::optional(*mm) : std::nullopt;
 }
 
+std::optional<FormBoard> boardCalled(const std::string& name)
+{
+    for (const auto& [called, board] : {std::pair{"plywood", FormBoard::Plywood}, {"melamine_board", FormBoard::Melamine},
+                                        {"mdf", FormBoard::Mdf}, {"hdpe", FormBoard::Hdpe}}) {
+        if (name == called) {
+            return board;
+        }
+    }
+    return std::nullopt;
+}
+
 } // namespace
 
 int cure(const CureCommand& options)
 {
-    const auto resin = cureResin(options.resin);
-    if (!resin) {
+    const ResinClass* resin = standardShop().resin(options.resin);
+    if (resin == nullptr) {
         return complain(kUsage, "no class of resin is called \"" + options.resin + "\"; burl cure --help names them.");
     }
     const auto width = lengthOf(options.width);
     const auto depth = lengthOf(options.depth);
     const auto slab = options.slab.empty() ? depth : lengthOf(options.slab);
-    const auto form = cureMaterial(options.form);
+    const auto form = boardCalled(options.form);
     if (!width || !depth || !slab || !form) {
         return complain(kUsage, "width, depth and slab are lengths (\"50\", \"2 in\"), the form is plywood, "
                                 "melamine_board, mdf or hdpe.");
@@ -50,17 +60,15 @@ int cure(const CureCommand& options)
     if (!(options.room_C >= kColdest_C && options.room_C <= kHottest_C)) {
         return complain(kUsage, "the room has 0 to 45 degrees Celsius.");
     }
-    CureSection section;
-    section.shape = options.round ? CureShape::Round : CureShape::River;
-    section.width_mm = *width;
-    section.slabThickness_mm = *slab;
-    section.wood = *cureMaterial("wood");
-    section.wood_C = options.room_C;
-    section.form = CureForm{*form};
-    section.resin = *resin;
-    section.layers = {{*depth, 0.0, options.room_C}};
-    section.room = cureRoom(options.fan, options.bench);
-    section.room.air_C = [room = options.room_C](double) { return room; };
+    PourSite site;
+    site.shape = options.round ? CureShape::Round : CureShape::River;
+    site.width_mm = *width;
+    site.wood_mm = *slab;
+    site.board = *form;
+    site.room = {options.room_C, options.room_C, options.fan, options.bench};
+    site.resin = resin->cure;
+    site.materials = standardShop().pouring;
+    CureSection section = sectionOf(site, {{*depth, 0.0, options.room_C}});
     section.end_h = kLookAt_h;
     const auto answer = cured(section);
     if (!answer) {

@@ -171,6 +171,19 @@ int run(int argc, char** argv)
     cureCommand->add_flag("--fan", cureOptions.fan, "a fan blows over it");
     cureCommand->add_flag("--bench", cureOptions.bench, "the form lies flat on a bench");
     cureCommand->add_flag("--round", cureOptions.round, "a round void");
+
+    PoursCommand poursOptions;
+    CLI::App* poursCommand = app.add_subcommand("pours", "The pours of a job in their order: litres, pots, hours, form");
+    poursCommand->add_option("JOB", poursOptions.file, "job file")->required();
+    poursCommand->add_flag("--json", poursOptions.json, "as JSON");
+    poursCommand->add_option("--units", poursOptions.units, "mm, cm, inch or feet");
+
+    HeatCommand heatOptions;
+    CLI::App* heatCommand = app.add_subcommand("heat", "The heat of a pour over its hours as CSV");
+    heatCommand->add_option("JOB", heatOptions.file, "job file")->required();
+    heatCommand->add_option("--place", heatOptions.place, "river, the usual, or the number of a place as pours lists it");
+    heatCommand->add_option("-o,--output", heatOptions.out, "file to write; stdout when not given");
+
     TraceCommand traceOptions;
     CLI::App* traceCommand = app.add_subcommand("trace", "Trace the top face of a slab in a photo with four markers");
     traceCommand->add_option("PHOTO", traceOptions.file, "JPEG or PNG")->required();
@@ -206,6 +219,12 @@ int run(int argc, char** argv)
     }
     if (*cureCommand) {
         return cure(cureOptions);
+    }
+    if (*poursCommand) {
+        return pours(poursOptions);
+    }
+    if (*heatCommand) {
+        return heat(heatOptions);
     }
     if (*verifyCommand) {
         return verify(references);

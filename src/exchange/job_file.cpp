@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <set>
 
+#include "core/cure/calibrate.h"
 #include "core/flatten/flatten_plan.h"
 #include "core/measure/text.h"
 #include "core/router/methods.h"
@@ -33,6 +34,20 @@ template <typename T> void replaceOrAdd(std::vector<T>& list, T item)
 
 namespace
 {
+
+/// A product is made from a class that ships.
+void addProduct(Shop& shop, ResinClass product, JsonReader& r)
+{
+    const ResinClass* like = shop.resin(product.basedOn);
+    const ResinClass* same = shop.resin(product.id);
+    if (like == nullptr || like->isOwn()) {
+        r.note("based_on", "no class of resin is called \"" + JsonReader::shortened(product.basedOn) + "\"");
+    } else if (same != nullptr && !same->isOwn()) {
+        r.note("id", "this is the name of a class that ships; another is wanted");
+    } else {
+        replaceOrAdd(shop.resins, productOf(std::move(product), shop.resins));
+    }
+}
 
 /// Resins and methods that are not among those of the shop: what hangs on them falls back to the rule.
 void noteIds(JobFile& file, std::string_view text)
@@ -76,6 +91,7 @@ Expected<JobFile> readJobFile(std::string_view text)
     file.shop = standardShop();
     reader.each("species", counts::kRecords, [&](JsonReader r) { replaceOrAdd(file.shop.species, speciesFrom(r)); });
     reader.each("climates", counts::kRecords, [&](JsonReader r) { replaceOrAdd(file.shop.climates, climateFrom(r)); });
+    reader.each("resins", counts::kRecords, [&](JsonReader r) { addProduct(file.shop, productFrom(r), r); });
     std::set<LogId> logIds;
     reader.each("logs", counts::kSlabs, [&](JsonReader r) {
         file.shop.logs.push_back(logFrom(r));
@@ -162,6 +178,11 @@ std::string writeJobFile(const Job& job, const Shop& shop, bool wholeYard)
         climates.push_back(toJson(*climate));
     }
     root["climates"] = climates;
+    for (const ResinClass& resin : shop.resins) {
+        if (resin.isOwn()) {
+            root["resins"].push_back(toJson(resin));
+        }
+    }
     return prettyText(root);
 }
 

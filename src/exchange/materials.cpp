@@ -3,13 +3,13 @@
 #include <string_view>
 
 #include "exchange/json/codec.h"
+#include "exchange/resin_data.h"
 
 namespace burl
 {
 namespace data
 {
 extern const std::string_view speciesJson;
-extern const std::string_view resinsJson;
 } // namespace data
 
 OrderedJson toJson(const Species& s)
@@ -64,24 +64,7 @@ Shop build()
         }
         shop.species.push_back(std::move(s));
     }
-    const auto resins = nlohmann::json::parse(data::resinsJson);
-    for (const auto& [id, row] : resins.at("resins").items()) {
-        ResinClass r;
-        r.id = id;
-        r.name = row.at("label");
-        r.use = row.at("use");
-        const auto& mix = row.at("mix");
-        r.mix.aToB = mix.at("ratio_by_volume").at(0).get<double>() / mix.at("ratio_by_volume").at(1).get<double>();
-        r.mix.densityA_kg_L = mix.at("density_A_kg_m3").get<double>() / 1000.0;
-        r.mix.densityB_kg_L = mix.at("density_B_kg_m3").get<double>() / 1000.0;
-        const auto& sheet = row.at("data_sheet_style");
-        r.maxLayer_mm = sheet.at("max_layer_mm");
-        r.minLayer_mm = sheet.at("min_layer_mm");
-        r.demould_h = sheet.at("demould_h");
-        r.potLife_min = sheet.at("pot_life").at("minutes");
-        r.potLifeMass_g = sheet.at("pot_life").at("mass_g");
-        shop.resins.push_back(std::move(r));
-    }
+    addResins(shop);
     // Presets, editable: typical indoor seasons, not anybody's house.
     shop.climates = {{"heated_dry_winter", "heated, dry winter", 21.0, 28.0, 24.0, 58.0},
                      {"coastal", "coastal, mild", 19.0, 50.0, 22.0, 70.0},

@@ -39,6 +39,15 @@ Merged mergedInto(const Book& book, const JobFile& file)
     if (const Climate* climate = file.shop.climate(job.move.climate)) {
         job.move.climate = materialId(shop.climates, *climate);
     }
+    std::map<std::string, std::string> resins;
+    for (const ResinClass& r : file.shop.resins) {
+        if (r.isOwn()) {
+            resins[r.id] = materialId(shop.resins, r);
+        }
+    }
+    for (ResinOverrule& overrule : job.fill.overrules) {
+        overrule.resin = resins.count(overrule.resin) != 0 ? resins[overrule.resin] : overrule.resin;
+    }
     Merged out;
     out.book = book;
     out.book.shop = std::make_shared<const Shop>(std::move(shop));
@@ -78,6 +87,7 @@ Merged mergedInto(const Book& book, const JobFile& file)
         }
     };
     follow(job.fill.overrules);
+    follow(job.fill.layers);
     follow(job.flatten.rests);
     follow(job.flatten.bearings);
     for (KeptLayup& kept : job.kept) {

@@ -16,6 +16,7 @@
 #include "core/measure/date.h"
 #include "exchange/fault.h"
 #include "exchange/json/codec.h"
+#include "core/cure/calibrate.h"
 #include "exchange/materials.h"
 #include "store/backup.h"
 #include "store/lock.h"
@@ -301,6 +302,9 @@ public:
                 take<Species>(row, "The " + row.name, speciesFrom, [&](Species s) { put(shop.species, s); });
             } else if (row.key.rfind("climate ", 0) == 0) {
                 take<Climate>(row, "The " + row.name, climateFrom, [&](Climate c) { put(shop.climates, c); });
+            } else if (row.key.rfind("resin ", 0) == 0) {
+                take<ResinClass>(row, "The " + row.name, productFrom,
+                                 [&](ResinClass r) { put(shop.resins, productOf(std::move(r), shop.resins)); });
             }
         });
         rows("SELECT id, name, body", "log", [&](const Row& row) {

@@ -34,6 +34,7 @@ public:
             }
             materials(old.species, now.species, "species");
             materials(old.climates, now.climates, "climate");
+            materials(ownOf(old.resins), ownOf(now.resins), "resin");
             for (const Log& log : now.logs) {
                 if (std::find(old.logs.begin(), old.logs.end(), log) == old.logs.end()) {
                     const std::string text = body(toJson(log));
@@ -72,6 +73,12 @@ private:
         int index = 0;
         (statement.bind(++index, values), ...);
         statement.exec();
+    }
+
+    static std::vector<ResinClass> ownOf(std::vector<ResinClass> resins)
+    {
+        std::erase_if(resins, [](const ResinClass& r) { return !r.isOwn(); });
+        return resins;
     }
 
     template <typename T> void materials(const std::vector<T>& old, const std::vector<T>& now, const char* kind)

@@ -8,8 +8,12 @@
 
 #include <nlohmann/json.hpp>
 
-#include "core/cure/cure_section.h"
-#include "exchange/cure_data.h"
+#include "core/cure/pour_heat.h"
+#include "core/cure/pot_life.h"
+#include "core/cure/safe_layer.h"
+#include "core/cure/calibrate.h"
+#include "core/cure/cure_rates.h"
+#include "exchange/materials.h"
 
 using namespace burl;
 
@@ -23,6 +27,31 @@ const nlohmann::json& reference()
         return nlohmann::json::parse(file);
     }();
     return read;
+}
+
+std::optional<CureResin> cureResin(const std::string& id)
+{
+    const ResinClass* r = standardShop().resin(id);
+    return r != nullptr ? std::optional(r->cure) : std::nullopt;
+}
+
+std::optional<CureMaterial> cureMaterial(const std::string& name)
+{
+    const PourMaterials& m = standardShop().pouring;
+    return name == "wood"             ? std::optional(m.wood)
+           : name == "plywood"        ? std::optional(m.board(FormBoard::Plywood))
+           : name == "melamine_board" ? std::optional(m.board(FormBoard::Melamine))
+           : name == "mdf"            ? std::optional(m.board(FormBoard::Mdf))
+           : name == "hdpe"           ? std::optional(m.board(FormBoard::Hdpe))
+           : name == "eps_insulation" ? std::optional(CureMaterial{20.0, 1400.0, 0.037})
+                                      : std::nullopt;
+}
+
+CureRoom cureRoom(bool fan, bool onBench)
+{
+    const PourMaterials& m = standardShop().pouring;
+    const RoomExchange& air = fan ? m.fan : m.still;
+    return {air.top_W_m2K, onBench ? m.onBench_W_m2K : air.bottom_W_m2K, air.side_W_m2K, {}};
 }
 
 CureSection sectionOf(const nlohmann::json& in)

@@ -55,6 +55,7 @@ public:
         size_t poured = 0;
         pour(poured++);
         watch.look(view(), at_h);
+        takePicture(at_h);
         while (at_h < in_.end_h - 1e-9) {
             double next = std::min(step_h, in_.end_h - at_h);
             bool pours = false;
@@ -66,6 +67,7 @@ public:
             at_h += next;
             ++steps_;
             watch.look(view(), at_h);
+            takePicture(at_h);
             if (pours) {
                 pour(poured++);
                 step_h = kFirstStep_h;
@@ -81,6 +83,9 @@ public:
             }
         }
         CureAnswer out = watch.answer();
+        out.pictures = std::move(pictures_);
+        out.x_mm = facesOf(c_.x_mm, c_.dx_m);
+        out.y_mm = facesOf(c_.y_mm, c_.dy_m);
         out.cells = c_.nx * c_.ny;
         out.steps = steps_;
         out.energyError = made_J_ > 0.0 ? (made_J_ - (stored() - stored0_) - left_J_) / made_J_ : 0.0;
@@ -108,6 +113,25 @@ private:
             }
         }
         stored0_ += stored() - before; // it brings that heat along
+    }
+
+    void takePicture(double at_h)
+    {
+        if (static_cast<int>(pictures_.size()) >= fine_.pictures ||
+            at_h < in_.end_h * static_cast<double>(pictures_.size()) / fine_.pictures) {
+            return;
+        }
+        pictures_.push_back({at_h, {heat_.begin(), heat_.end()}, {c_.epoxy.begin(), c_.epoxy.end()}});
+    }
+
+    static std::vector<double> facesOf(const std::vector<double>& middles_mm, const std::vector<double>& wide_m)
+    {
+        constexpr double kHalf_mm = 500.0; // half a cell, from metres
+        std::vector<double> out{middles_mm.front() - wide_m.front() * kHalf_mm};
+        for (size_t i = 0; i < middles_mm.size(); ++i) {
+            out.push_back(middles_mm[i] + wide_m[i] * kHalf_mm);
+        }
+        return out;
     }
 
     [[nodiscard]] double stored() const
@@ -269,6 +293,7 @@ private:
     double left_J_ = 0.0;
     double stored0_ = 0.0;
     int steps_ = 0;
+    std::vector<CurePicture> pictures_;
 };
 
 } // namespace

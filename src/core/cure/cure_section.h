@@ -82,6 +82,13 @@ struct CureInstant {
     std::vector<double> top_C;
 };
 
+/// The cells of the section at one time: their heat and cure, row by row from below.
+struct CurePicture {
+    double at_h = 0.0;
+    std::vector<float> heat_C;
+    std::vector<float> epoxy; // share of each cell that is poured
+};
+
 struct CureAnswer {
     double peak_C = 0.0;
     double peakAt_h = 0.0;
@@ -93,6 +100,8 @@ struct CureAnswer {
     bool mayCrack = false;
     std::vector<CuredLayer> layers;
     std::vector<CureInstant> instants;
+    std::vector<double> x_mm, y_mm; // faces of the columns and rows of the pictures
+    std::vector<CurePicture> pictures;
     double energyError = 0.0; // heat made, less what is in it and what left it, as a share of what was made
     int cells = 0;
     int steps = 0;
@@ -104,7 +113,8 @@ struct CureFineness {
     int deep = 22;
     double step_K = 0.5;
     bool untilPeak = false;           // no longer than until it cools again: the times after that stay empty
-    std::function<bool(double)> goOn; // progress; false stops
+    int pictures = 0;       // of the whole section, at even times, to be looked at
+    std::function<bool(double)> goOn{}; // progress; false stops
 };
 
 /// Errors: "cure.size" (nothing to pour, or beyond any shop), "cure.resin" (a class without its numbers),

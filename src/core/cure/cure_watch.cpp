@@ -164,7 +164,11 @@ void CureWatch::look(const CureView& v, double at_h)
 
 bool CureWatch::isPast(double cooled_K) const
 {
-    return !out_.instants.empty() && out_.instants.back().warmest_C < out_.peak_C - cooled_K;
+    if (out_.instants.empty() || out_.instants.back().middleAlpha.size() < in_.layers.size()) {
+        return false;
+    }
+    const CureInstant& now = out_.instants.back();
+    return now.middleAlpha.back() > in_.resin.viscosity.gelAlpha && now.warmest_C < out_.peak_C - cooled_K;
 }
 
 CureAnswer CureWatch::answer() const

@@ -24,7 +24,7 @@ public:
     explicit CureWatch(const CureSection& section) : in_(section), series_(section.layers.size()) {}
     void look(const CureView& view, double at_h);
     [[nodiscard]] CureAnswer answer() const;
-    /// True when it was warmest and has cooled by so much since.
+    /// True when the last layer has set and all is so much cooler than the warmest was.
     [[nodiscard]] bool isPast(double cooled_K) const;
 
 private:

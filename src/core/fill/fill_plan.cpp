@@ -20,7 +20,7 @@ namespace burl
 bool sameInput(const FillInput& a, const FillInput& b)
 {
     return a.choices == b.choices && a.layup == b.layup && a.flatten == b.flatten && a.species == b.species &&
-           a.resins == b.resins && sameSlabs(a.slabs, b.slabs);
+           a.resins == b.resins && a.materials == b.materials && a.heat == b.heat && sameSlabs(a.slabs, b.slabs);
 }
 
 namespace
@@ -123,21 +123,28 @@ private:
         return out;
     }
 
-    void river()
+    /// What the resin stands in between rough slabs: the finished thickness and what comes off both faces.
+    [[nodiscard]] Figure roughDepth() const
     {
-        if (!in_.layup->gapInput || !in_.layup->gap || !in_.layup->gap->fits || in_.layup->openGap) {
-            return;
+        double off = 0.0;
+        for (const size_t piece : {size_t{0}, size_t{1}}) {
+            off = std::max(off, takenOff(piece, Face::Top) + takenOff(piece, Face::Bottom));
         }
-        GapInput gap = *in_.layup->gapInput;
-        const Shares farOff = sharesOf(0); // the far piece is B
-        const Shares nearOff = sharesOf(1);
-        const Profile a = gap.edgeA;
-        const Profile b = gap.edgeB;
+        return made("rough_depth", "poured deep", "{0} + {1}",
+                    {in_.flatten->meanThickness,
+                     workedOut("comes_off", "flattened off later", off, Unit::Length, "the more of both slabs, mean")},
+                    in_.flatten->meanThickness.value() + off, Unit::Length);
+    }
+
+    /// The river between faces of which these shares are off.
+    [[nodiscard]] GapInput riverGap(const Shares& farOff, const Shares& nearOff, double deep_mm) const
+    {
+        GapInput gap = *in_.layup->gapInput; // the far piece is B
         const Profile bevelA = gap.bevelA;
         const Profile bevelB = gap.bevelB;
-        gap.edgeA = combined(a, nearOff.show, bevelA);
-        gap.edgeB = combined(b, farOff.show, bevelB);
-        auto scaled = [](Profile profile, double by) {
+        gap.edgeA = combined(gap.edgeA, nearOff.show, bevelA);
+        gap.edgeB = combined(gap.edgeB, farOff.show, bevelB);
+        const auto scaled = [](Profile profile, double by) {
             for (Vec2& p : profile) {
                 p.y *= by;
             }
@@ -145,10 +152,23 @@ private:
         };
         gap.bevelA = scaled(bevelA, 1.0 - nearOff.show - nearOff.under);
         gap.bevelB = scaled(bevelB, 1.0 - farOff.show - farOff.under);
-        const Figure& deep = in_.flatten->meanThickness;
-        gap.thickness_mm = deep.value();
-        gap.fillDepth_mm = deep.value();
-        const auto finished = gapBetween(gap);
+        gap.thickness_mm = deep_mm;
+        gap.fillDepth_mm = deep_mm;
+        return gap;
+    }
+
+    void river()
+    {
+        if (!in_.layup->gapInput || !in_.layup->gap || !in_.layup->gap->fits || in_.layup->openGap) {
+            return;
+        }
+        const double finishedDeep = in_.flatten->meanThickness.value();
+        const GapInput finishedGap = riverGap(sharesOf(0), sharesOf(1), finishedDeep);
+        const auto finished = gapBetween(finishedGap);
+        // Poured between rough slabs nothing is off yet.
+        const bool rough = in_.choices.fromRough;
+        const Figure deep = rough ? roughDepth() : in_.flatten->meanThickness;
+        GapInput gap = rough ? riverGap({}, {}, deep.value()) : finishedGap;
         // It is poured before the ends are trimmed.
         gap.window = {-in_.layup->trim_mm, in_.layup->length.value() + in_.layup->trim_mm};
         const auto poured = gapBetween(gap);
@@ -163,13 +183,15 @@ private:
         item.depth = deep;
         item.through = true;
         item.width_mm = finished->leastTop.value;
+        item.widestTop_mm = poured->mostTop.value;
+        item.widestUnder_mm = poured->mostBottom.value;
         item.onTable = gapRing(gap, *poured, false);
         const Region above{anticlockwise(item.onTable)};
         item.under = gapRing(gap, *poured, true);
         const Region below{anticlockwise(item.under)};
         const Region outline = finalOutline(*in_.layup);
-        double aboveInTop = area_mm2(intersection(above, outline));
-        double belowInTop = area_mm2(intersection(below, outline));
+        const double aboveInTop = area_mm2(intersection({anticlockwise(gapRing(finishedGap, *finished, false))}, outline));
+        const double belowInTop = area_mm2(intersection({anticlockwise(gapRing(finishedGap, *finished, true))}, outline));
         // An island's sides are ruled as well: its area runs evenly from the one face to the other.
         double islandsAbove = 0.0;
         double islandsBelow = 0.0;
@@ -185,12 +207,14 @@ private:
         item.areaTop_mm2 = area_mm2(above) - islandsAbove;
         item.areaBottom_mm2 = area_mm2(below) - islandsBelow;
         const double volume_L = (item.areaTop_mm2 + item.areaBottom_mm2) / 2.0 * item.depth_mm / 1e6;
-        item.inTop_L = (aboveInTop - islandsAbove + belowInTop - islandsBelow) / 2.0 * item.depth_mm / 1e6;
+        item.inTop_L = (aboveInTop - islandsAbove + belowInTop - islandsBelow) / 2.0 * finishedDeep / 1e6;
         const std::string less = in_.layup->pieces.size() > 2 ? ", less the islands" : "";
+        const std::string between =
+            std::string("between the ") + (rough ? "rough" : "finished") + " edges over the rough length";
         const Figure top = workedOut("river_area_top", "area above", item.areaTop_mm2, Unit::Area,
-                                     "between the finished edges over the rough length, show face" + less);
+                                     between + ", show face" + less);
         const Figure bottom = workedOut("river_area_bottom", "area below", item.areaBottom_mm2, Unit::Area,
-                                        "between the finished edges over the rough length, underside" + less);
+                                        between + ", underside" + less);
         item.volume =
             made("river_volume", "River", "({0} + {1}) ÷ 2 × {2}", {top, bottom, deep}, volume_L, Unit::Volume);
         const auto along = [](const Profile& edge) {
@@ -216,62 +240,144 @@ private:
         return nullptr;
     }
 
-    static ResinChoice ruleFor(const FillItem& item)
+    static std::vector<ResinChoice> ruleFor(const FillItem& item)
     {
         if (item.seal) {
-            return sealFor();
+            return {sealFor()};
         }
         if (!item.depthKnown) {
-            return {"table_top", "its depth is not measured: measure it, and the rule can tell"};
+            return {{"table_top", "its depth is not measured: measure it, and the rule can tell"}};
         }
-        return resinFor(item.river, item.kind, item.volume.value(), item.width_mm, item.depth_mm);
+        return resinsFor(item.river, item.kind, item.volume.value(), item.width_mm, item.depth_mm);
+    }
+
+    /// The maker's own product of that kind where there is one, else the class.
+    [[nodiscard]] const ResinClass* onShelf(const std::string& kind) const
+    {
+        for (const ResinClass& r : in_.resins) {
+            if (r.isOwn() && r.basedOn == kind) {
+                return &r;
+            }
+        }
+        return resin(kind);
+    }
+
+    LayersNeeded needed(const FillItem& item, const ResinClass& r)
+    {
+        LayersNeeded out = layersNeeded(in_, item, r);
+        if (out.open) {
+            plan_.asks.ask(*out.open);
+        }
+        return out;
+    }
+
+    /// The first of what the rule allows that takes one or two fills; of a river the one that takes fewest.
+    void chooseByRule(FillItem& item)
+    {
+        constexpr int kFewFills = 2;
+        constexpr double kSheetRoom_C = 20.0; // what sheets of slow classes are written for, at least
+        int fewest = 0;
+        for (const ResinChoice& choice : ruleFor(item)) {
+            const ResinClass* r = choice.resin.empty() ? nullptr : onShelf(choice.resin);
+            if (r == nullptr) {
+                item.resin = choice.resin;
+                item.reason = choice.reason;
+                return;
+            }
+            const bool first = fewest == 0;
+            if (choice.resin == "deep_pour_extra" && (in_.choices.room.night_C + in_.choices.room.day_C) / 2.0 < kSheetRoom_C) {
+                return; // a slower class would not harden there in a week
+            }
+            const LayersNeeded here = needed(item, *r);
+            const bool tooShallow = !first && item.depth_mm < r->minLayer_mm;
+            if (first || (here.count < fewest && here.count > 0 && !tooShallow)) {
+                item.resin = r->id;
+                item.reason = choice.reason;
+                fewest = here.count;
+            }
+            if (fewest <= (item.river ? 1 : kFewFills)) {
+                return;
+            }
+        }
+    }
+
+    template <typename List> [[nodiscard]] auto meantBy(const List& list, const FillItem& item) const
+    {
+        return std::find_if(list.begin(), list.end(), [&](const auto& o) {
+            return item.river ? o.slab == SlabId{} && o.feature == 0
+                              : o.slab == item.slab && o.feature == item.feature;
+        });
     }
 
     void chooseResins()
     {
         for (FillItem& item : plan_.items) {
-            const ResinChoice choice = ruleFor(item);
-            item.resin = choice.resin;
-            item.reason = choice.reason;
-            for (const ResinOverrule& overrule : in_.choices.overrules) {
-                const bool meant = item.river ? overrule.slab == SlabId{} && overrule.feature == 0
-                                              : overrule.slab == item.slab && overrule.feature == item.feature;
-                if (meant && !item.seal && resin(overrule.resin) != nullptr) {
-                    item.overruled = overrule.resin != choice.resin;
-                    item.resin = overrule.resin;
-                    item.reason = item.overruled ? "your choice; the rule says: " + choice.reason : choice.reason;
-                }
+            chooseByRule(item);
+            const auto overrule = meantBy(in_.choices.overrules, item);
+            if (overrule != in_.choices.overrules.end() && !item.seal && resin(overrule->resin) != nullptr) {
+                item.overruled = overrule->resin != item.resin;
+                item.resin = overrule->resin;
+                item.reason = item.overruled ? "your choice; the rule says: " + item.reason : item.reason;
             }
-            if (const ResinClass* r = resin(item.resin)) {
-                const bool narrow = !item.river && isNarrow(item.width_mm);
-                const double deepest = narrow ? std::max(r->maxLayer_mm, item.depth_mm / 2.0) : r->maxLayer_mm;
-                item.layers =
-                    item.seal ? Layers{} : layersFor(item.depth_mm, deepest, item.areaTop_mm2, item.areaBottom_mm2);
-                if (item.kind == FeatureKind::Knot) {
-                    asCone(item.layers, item.volume.value());
-                }
+            if (const ResinClass* r = resin(item.resin); r != nullptr && !item.seal) {
+                layer(item, *r);
             }
         }
     }
 
+    void layer(FillItem& item, const ResinClass& r)
+    {
+        const LayersNeeded here = needed(item, r);
+        item.safe = here.safe;
+        item.deepestLayer_mm = here.deepest_mm;
+        item.layersByRule = here.count;
+        item.layers = layersFor(item.depth_mm, here.deepest_mm, item.areaTop_mm2, item.areaBottom_mm2);
+        item.layersReason = !here.safe      ? "by the product's sheet"
+                            : here.safe->bySheet ? "the sheet's deepest layer; it stays cool in one"
+                                                 : "stays under what its class bears, also in a room 1 K warmer";
+        const auto byHand = meantBy(in_.choices.layers, item);
+        if (byHand != in_.choices.layers.end() && item.depth_mm > 0.0) {
+            item.layersByHand = byHand->layers != item.layersByRule;
+            item.layers = layersFor(item.depth_mm, item.depth_mm / byHand->layers, item.areaTop_mm2,
+                                    item.areaBottom_mm2);
+            item.layersReason = item.layersByHand ? "your choice" : item.layersReason;
+        }
+        if (item.kind == FeatureKind::Knot) {
+            asCone(item.layers, item.volume.value());
+        }
+    }
+
+    [[nodiscard]] bool sealedFirst(const FillItem& item) const { return item.river && in_.choices.sealCoat; }
+    /// A coat that sets overnight: what fills the river would stay wet on the wood for days.
+    [[nodiscard]] std::string sealCoatResin() const
+    {
+        const ResinClass* r = onShelf("table_top");
+        return r != nullptr ? r->id : std::string();
+    }
+
     void makeOrders()
     {
-        std::map<std::string, std::vector<const FillItem*>> byResin;
+        struct Need {
+            std::vector<const FillItem*> items;
+            double wetted_mm2 = 0.0; // of it and of others
+        };
+        std::map<std::string, Need> byResin;
         for (const FillItem& item : plan_.items) {
             if (!item.resin.empty()) {
-                byResin[item.resin].push_back(&item);
+                byResin[item.resin].items.push_back(&item);
+                byResin[sealedFirst(item) ? sealCoatResin() : item.resin].wetted_mm2 += item.wetted_mm2;
             }
         }
-        for (const auto& [id, items] : byResin) {
+        for (const auto& [id, need] : byResin) {
             const ResinClass* r = resin(id);
             if (r == nullptr) {
                 continue;
             }
             OrderInput input;
+            input.wetted_mm2 = need.wetted_mm2;
             std::vector<Figure> volumes;
-            for (const FillItem* item : items) {
+            for (const FillItem* item : need.items) {
                 input.voids_L += item->volume.value();
-                input.wetted_mm2 += item->wetted_mm2;
                 input.overpourArea_mm2 += item->areaTop_mm2;
                 volumes.push_back(item->volume);
             }
@@ -459,7 +565,8 @@ FillPlan fillPlan(const FillInput& input)
 FillInput fillInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup,
                     std::shared_ptr<const FlattenPlan> flatten)
 {
-    return {in.job.fill, std::move(layup), std::move(flatten), in.slabs, in.species, in.shop.resins};
+    return {in.job.fill, std::move(layup), std::move(flatten), in.slabs, in.species, in.shop.resins, in.shop.pouring,
+            in.heat};
 }
 
 } // namespace burl

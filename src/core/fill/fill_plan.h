@@ -7,6 +7,7 @@
 #include <string>
 #include <vector>
 
+#include "core/cure/heat_answers.h"
 #include "core/fill/volumes.h"
 #include "core/flatten/flatten_plan.h"
 #include "core/shop/job_in_shop.h"
@@ -42,12 +43,19 @@ struct FillItem {
     bool breaksThrough = false; // though it was drawn as blind
     double shareInside = 1.0;   // of it in the rough piece: the rest runs off its edge
     double width_mm = 0.0;      // its narrow way
+    double widestTop_mm = 0.0;  // of a river
+    double widestUnder_mm = 0.0;
     double areaTop_mm2 = 0.0;
     double areaBottom_mm2 = 0.0;
     std::string resin;  // id; empty when nothing is mixed (hairlines, pinholes)
     std::string reason; // why that resin
     bool overruled = false;
     Layers layers;
+    std::string layersReason;      // why so many
+    bool layersByHand = false;     // against the rule
+    int layersByRule = 0;
+    double deepestLayer_mm = 0.0;  // that one layer may be
+    std::optional<SafeLayer> safe; // by the cure model; empty: not worked out, or not asked for so small a hole
 };
 
 /// Everything that is filled with one resin.
@@ -70,6 +78,7 @@ struct FillPlan : StageAnswer {
     Figure mass;                              // finished top: wood and resin
     Figure wood_L, resin_L, air_L, outline_L; // of the finished top: the first three make the last
     Figure cost;                              // of the resin, where its price is known
+    HeatQuestions asks;                       // that the layers wait for
 };
 
 struct FillInput {
@@ -79,6 +88,8 @@ struct FillInput {
     std::vector<std::shared_ptr<const Slab>> slabs;
     std::vector<Species> species; // of each piece
     std::vector<ResinClass> resins;
+    PourMaterials materials;
+    std::shared_ptr<const HeatAnswers> heat; // what the cure model answered so far; null: nothing
 };
 [[nodiscard]] bool sameInput(const FillInput& a, const FillInput& b);
 
@@ -92,7 +103,20 @@ struct ResinChoice {
 [[nodiscard]] ResinChoice sealFor();
 /// So narrow that the wood on both sides cools it, however deep it is: one or two fills.
 [[nodiscard]] bool isNarrow(double width_mm);
-[[nodiscard]] ResinChoice resinFor(bool river, FeatureKind kind, double litres, double width_mm, double depth_mm);
+/// The kinds of resin that may fill it, the one that the rule prefers first.
+[[nodiscard]] std::vector<ResinChoice> resinsFor(bool river, FeatureKind kind, double litres, double width_mm,
+                                                 double depth_mm);
+
+/// What the cure model is asked about a place that is filled with this resin.
+[[nodiscard]] PourSite pourSite(const FillInput& input, const FillItem& item, const ResinClass& resin);
+/// How many layers a place takes of a resin, and how deep one may be.
+struct LayersNeeded {
+    int count = 0;
+    double deepest_mm = 0.0;
+    std::optional<SafeLayer> safe;
+    std::optional<LayerQuestion> open; // not answered yet
+};
+[[nodiscard]] LayersNeeded layersNeeded(const FillInput& input, const FillItem& item, const ResinClass& resin);
 
 [[nodiscard]] FillInput fillInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup,
                                   std::shared_ptr<const FlattenPlan> flatten);

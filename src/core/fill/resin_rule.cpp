@@ -28,29 +28,36 @@ ResinChoice sealFor()
     return {"penetrating_sealer", "punky wood and bark: penetrating resin first, in one go"};
 }
 
-ResinChoice resinFor(bool river, FeatureKind kind, double litres, double width_mm, double depth_mm)
+std::vector<ResinChoice> resinsFor(bool river, FeatureKind kind, double litres, double width_mm, double depth_mm)
 {
+    const ResinChoice slow{"deep_pour_slow", river ? "a river: deep-pour in layers, it heats least"
+                                                   : "a large pocket: deep-pour in layers, it heats least"};
+    const ResinChoice extra{"deep_pour_extra", "extra-deep resin takes fewer layers here than deep-pour does"};
     if (river) {
-        return {"deep_pour_slow", "a river: deep-pour in layers, it heats least"};
+        return {slow, extra};
     }
     if (kind == FeatureKind::Check && width_mm < kHairline_mm) {
-        return {"", "a hairline: thin cyanoacrylate or a filler stick after sanding"};
+        return {{"", "a hairline: thin cyanoacrylate or a filler stick after sanding"}};
     }
     if (kind == FeatureKind::WormHoles && width_mm <= kPinhole_mm) {
-        return {"", "pinholes: a filler stick after sanding"};
+        return {{"", "pinholes: a filler stick after sanding"}};
     }
     if (litres >= kLargePocket_L && depth_mm >= kDeepPourDepth_mm) {
-        return {"deep_pour_slow", "a large pocket: deep-pour in layers, it heats least"};
+        return {slow, extra};
     }
+    const ResinChoice casting{"medium_casting",
+                              "a deep void or crack: casting resin in one or two fills, thick enough for the tape"};
     if (kind == FeatureKind::WormHoles || isNarrow(width_mm)) {
-        return {"table_top",
-                "narrow: its wood cools it, one or two fills; thick resin does not creep through the tape"};
+        return {{"table_top",
+                 "narrow: its wood cools it, one or two fills; thick resin does not creep through the tape"},
+                casting};
     }
     if (depth_mm > kTwoFills_mm) {
-        return {"medium_casting", "a deep void or crack: casting resin in one or two fills, thick enough for the tape"};
+        return {casting, {"deep_pour_slow", "deep for its size: deep-pour takes fewer fills than casting resin here; "
+                                            "bed the board below it in sealant"}};
     }
-    return {"table_top",
-            "a shallow void or crack: one or two small fills; thick resin does not creep through the tape"};
+    return {{"table_top",
+             "a shallow void or crack: one or two small fills; thick resin does not creep through the tape"}};
 }
 
 } // namespace burl

@@ -98,9 +98,10 @@ Figure Plan::figure(const std::string& key) const
     return {};
 }
 
-Plan makePlan(const Job& job, const Shop& shop, const Plan* previous)
+Plan makePlan(const Job& job, const Shop& shop, const Plan* previous, std::shared_ptr<const HeatAnswers> heat)
 {
-    const JobInShop in(job, shop);
+    JobInShop in(job, shop);
+    in.heat = std::move(heat);
     Plan plan;
     std::apply(
         [&](auto&... made) {
@@ -111,6 +112,18 @@ Plan makePlan(const Job& job, const Shop& shop, const Plan* previous)
             }
         },
         plan.stages());
+    return plan;
+}
+
+Plan planWithHeat(const Job& job, const Shop& shop)
+{
+    constexpr int kRounds = 4; // an answer may bring up another question, about the class it leads to
+    Plan plan = makePlan(job, shop);
+    std::shared_ptr<const HeatAnswers> heat;
+    for (int i = 0; i < kRounds && !plan.asks().empty(); ++i) {
+        heat = answered(plan.asks(), heat);
+        plan = makePlan(job, shop, &plan, heat);
+    }
     return plan;
 }
 

@@ -12,6 +12,7 @@
 #include "core/layup/layup_plan.h"
 #include "core/layup/tenon_plan.h"
 #include "core/move/move_plan.h"
+#include "core/pour/pour_plan.h"
 #include "core/shop/job.h"
 #include "core/shop/shop.h"
 
@@ -46,23 +47,30 @@ struct Plan {
     Made<TenonStage> tenons;
     Made<FlattenStage> flatten;
     Made<FillStage> fill;
+    Made<PourStage> pour;
     Made<MoveStage> move;
 
     /// The list: the order in which the stages are computed, printed and searched. A new stage adds its line above and
     /// its word here.
-    [[nodiscard]] auto stages() { return std::tie(layup, tenons, flatten, fill, move); }
-    [[nodiscard]] auto stages() const { return std::tie(layup, tenons, flatten, fill, move); }
+    [[nodiscard]] auto stages() { return std::tie(layup, tenons, flatten, fill, pour, move); }
+    [[nodiscard]] auto stages() const { return std::tie(layup, tenons, flatten, fill, pour, move); }
 
     /// All answers in that order.
     [[nodiscard]] std::vector<NamedAnswer> answers() const;
     /// What a bench shows, of all its stages.
     [[nodiscard]] std::vector<Entry> figuresOf(std::string_view bench) const;
     [[nodiscard]] std::vector<Finding> findingsOf(std::string_view bench) const;
+    /// What its stages would ask the cure model.
+    [[nodiscard]] HeatQuestions asks() const { return together(fill->asks, pour->asks); }
     /// The figure with this key in any stage, also among the workings; unknown when there is none.
     [[nodiscard]] Figure figure(const std::string& key) const;
 };
 
 /// `previous` only saves work: a stage whose input did not change is taken over from it.
-[[nodiscard]] Plan makePlan(const Job& job, const Shop& shop, const Plan* previous = nullptr);
+/// `heat` is what the cure model answered so far: a plan goes by the product's sheet where it says nothing.
+[[nodiscard]] Plan makePlan(const Job& job, const Shop& shop, const Plan* previous = nullptr,
+                            std::shared_ptr<const HeatAnswers> heat = nullptr);
+/// The plan with all that it asks of the cure model answered; takes a second or two where resin is poured.
+[[nodiscard]] Plan planWithHeat(const Job& job, const Shop& shop);
 
 } // namespace burl

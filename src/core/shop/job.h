@@ -8,6 +8,7 @@
 #include <string>
 #include <vector>
 
+#include "core/shop/fill_choices.h"
 #include "core/shop/rip_line.h"
 #include "core/shop/slab.h"
 #include "core/shop/template_tools.h"
@@ -169,26 +170,6 @@ struct FlattenChoices {
     double moveLimit_mm = 1.5; // more than this and it is flattened again
     std::vector<Rest> rests;   // in the order they were written down
     bool operator==(const FlattenChoices&) const = default;
-};
-
-/// The maker's own choice of resin for one void, against the rule.
-struct ResinOverrule {
-    SlabId slab;
-    int feature = 0; // 0: the river
-    std::string resin;
-    bool operator==(const ResinOverrule&) const = default;
-};
-
-struct FillChoices {
-    double overpour_mm = 1.5;
-    double soakIn_g_m2 = 150.0;
-    double reserve = 0.05;
-    double potResidue = 0.03;
-    double bucket_L = 5.0;
-    double pigment_pct = 1.0;
-    std::optional<double> price_per_L; // of mixed resin
-    std::vector<ResinOverrule> overrules;
-    bool operator==(const FillChoices&) const = default;
 };
 
 enum class FastenerKind { InsertAndBolt, ScrewAndWasher };

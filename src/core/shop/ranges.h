@@ -91,6 +91,36 @@ inline constexpr Range kReserve{0.0, 5.0};
 inline constexpr Range kPotResidue{0.0, 0.8};
 inline constexpr Range kBucket_L{0.05, 1000.0};
 inline constexpr Range kPigment_pct{0.0, 50.0};
+inline constexpr Range kLayers{1.0, 60.0};
+inline constexpr Range kPeople{1.0, 12.0};
+inline constexpr Range kPotMinutes{0.0, 240.0};
+inline constexpr Range kChamber_L{0.1, 1000.0};
+inline constexpr Range kPours_L_min{0.05, 100.0};
+inline constexpr Range kFormBoard_mm{3.0, 100.0};
+inline constexpr Range kSheetLong_mm{200.0, 10000.0};
+inline constexpr Range kFormRoom_mm{0.0, 500.0};
+inline constexpr Range kFormSlope_mm_m{0.0, 50.0};
+inline constexpr Range kClamp_N{10.0, 20000.0};
+inline constexpr Range kCartridge_mL{10.0, 5000.0};
+inline constexpr Range kSwirl{0.01, 0.9};
+inline constexpr Range kRounds{0.0, 6.0};
+inline constexpr Range kFlood_mm{0.2, 6.0};
+inline constexpr Range kWeighed_g{0.0, 1e6};
+inline constexpr Range kPoured_L{0.0, 5000.0};
+inline constexpr Range kReading_h{0.0, 2000.0};
+inline constexpr Range kReading_C{-40.0, 300.0};
+
+// resins of the maker's own
+inline constexpr Range kRatio{0.1, 20.0}; // A to 1 B
+inline constexpr Range kPart_kg_L{0.5, 3.0};
+inline constexpr Range kSheetLayer_mm{0.1, 300.0};
+inline constexpr Range kPotLife_min{1.0, 20000.0};
+inline constexpr Range kPotMass_g{5.0, 50000.0};
+inline constexpr Range kSheet_C{5.0, 40.0};
+inline constexpr Range kSheetPeak_C{15.0, 260.0};
+inline constexpr Range kDemould_h{0.5, 600.0};
+inline constexpr Range kPack_L{0.05, 1000.0};
+inline constexpr Range kShelf_months{0.5, 240.0};
 
 // movement
 inline constexpr Range kBolt_mm{1.0, 50.0};
@@ -128,6 +158,9 @@ inline constexpr std::size_t kPieces = 12;        // of a layup
 inline constexpr std::size_t kCurvePoints = 200;  // of a joint
 inline constexpr std::size_t kFasteners = 2000;
 inline constexpr std::size_t kChannels = 200;
+inline constexpr std::size_t kPots = 500;      // weighed, of a pour
+inline constexpr std::size_t kReadingsOfHeat = 500;
+inline constexpr std::size_t kPacks = 40;
 inline constexpr std::size_t kRecords = 10000; // rests, kept layups, moisture readings and the like
 inline constexpr std::size_t kText = 20000;    // letters of a name or a note
 

@@ -9,7 +9,7 @@
 #include <vector>
 
 #include "core/measure/units.h"
-#include "core/shop/mix_ratio.h"
+#include "core/shop/resin.h"
 #include "core/shop/slab.h"
 
 namespace burl
@@ -27,20 +27,6 @@ struct Species {
     std::vector<std::string> unsure; // fields that deserve a look in a printed handbook
     std::string source;
     bool operator==(const Species&) const = default;
-};
-
-/// A class of resin with typical values: a guide; the product's own sheet rules.
-struct ResinClass {
-    std::string id;
-    std::string name;
-    std::string use;
-    MixRatio mix;
-    double maxLayer_mm = 0.0;
-    double minLayer_mm = 0.0;
-    double potLife_min = 0.0;
-    double potLifeMass_g = 0.0;
-    double demould_h = 0.0;
-    bool operator==(const ResinClass&) const = default;
 };
 
 /// The room a top will live in.
@@ -70,6 +56,7 @@ struct Shop {
     std::vector<std::shared_ptr<const Slab>> slabs;
     std::vector<Species> species;
     std::vector<ResinClass> resins;
+    PourMaterials pouring;
     std::vector<Climate> climates;
     Habits habits;
 

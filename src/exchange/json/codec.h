@@ -18,6 +18,9 @@ namespace burl
 [[nodiscard]] OrderedJson toJson(const Habits& habits);
 [[nodiscard]] OrderedJson toJson(const Species& species);
 [[nodiscard]] OrderedJson toJson(const Climate& climate);
+[[nodiscard]] OrderedJson toJson(const FillChoices& choices);
+/// A product of the maker's own: what its class says is not written.
+[[nodiscard]] OrderedJson toJson(const ResinClass& product);
 
 [[nodiscard]] OrderedJson toJson(const HeightGrid& grid);
 [[nodiscard]] HeightGrid gridFrom(JsonReader reader);
@@ -32,5 +35,7 @@ namespace burl
 [[nodiscard]] Habits habitsFrom(JsonReader reader);
 [[nodiscard]] Species speciesFrom(JsonReader reader);
 [[nodiscard]] Climate climateFrom(JsonReader reader);
+[[nodiscard]] FillChoices fillFrom(JsonReader reader);
+[[nodiscard]] ResinClass productFrom(JsonReader reader); // its cure is made by productOf() of core/cure/calibrate.h
 
 } // namespace burl

@@ -56,6 +56,12 @@ inline constexpr Table<PackerStock, 5> kPackers{{{PackerStock::Any, "any"},
                                                  {PackerStock::ThirtySecond, "1_32_inch"},
                                                  {PackerStock::Veneer, "veneer"},
                                                  {PackerStock::Card, "card"}}};
+inline constexpr Table<FormBoard, kFormBoards> kBoard{{{FormBoard::Plywood, "plywood"},
+                                                       {FormBoard::Melamine, "melamine_board"},
+                                                       {FormBoard::Mdf, "mdf"},
+                                                       {FormBoard::Hdpe, "hdpe"}}};
+inline constexpr Table<SecondColour, 3> kSecond{
+    {{SecondColour::None, "none"}, {SecondColour::Swirled, "swirled"}, {SecondColour::Divided, "divided"}}};
 inline constexpr Table<FastenerKind, 2> kFastener{
     {{FastenerKind::InsertAndBolt, "insert_and_bolt"}, {FastenerKind::ScrewAndWasher, "screw_and_washer"}}};
 inline constexpr Table<LengthStyle, 5> kLength{{{LengthStyle::Millimetres, "mm"},

@@ -333,41 +333,6 @@ FlattenChoices flattenFrom(JsonReader r)
     return c;
 }
 
-OrderedJson toJson(const FillChoices& c)
-{
-    OrderedJson overrules = OrderedJson::array();
-    for (const ResinOverrule& o : c.overrules) {
-        overrules.push_back({{"slab", o.slab.value}, {"feature", o.feature}, {"resin", o.resin}});
-    }
-    OrderedJson out{{"overpour_mm", c.overpour_mm}, {"soak_in_g_m2", c.soakIn_g_m2}, {"reserve", c.reserve},
-                    {"pot_residue", c.potResidue},  {"bucket_l", c.bucket_L},        {"pigment_pct", c.pigment_pct},
-                    {"overrules", overrules}};
-    if (c.price_per_L) {
-        out["price_per_l"] = *c.price_per_L;
-    }
-    return out;
-}
-
-FillChoices fillFrom(JsonReader r)
-{
-    FillChoices c;
-    r.readLength("overpour_mm", c.overpour_mm, ranges::kOverpour_mm);
-    r.read("soak_in_g_m2", c.soakIn_g_m2, ranges::kSoakIn_g_m2);
-    r.read("reserve", c.reserve, ranges::kReserve);
-    r.read("pot_residue", c.potResidue, ranges::kPotResidue);
-    r.read("bucket_l", c.bucket_L, ranges::kBucket_L);
-    r.read("pigment_pct", c.pigment_pct, ranges::kPigment_pct);
-    r.read("price_per_l", c.price_per_L, ranges::kMoney);
-    r.each("overrules", counts::kRecords, [&](JsonReader inner) {
-        ResinOverrule o;
-        inner.read("slab", o.slab.value);
-        inner.read("feature", o.feature);
-        inner.read("resin", o.resin);
-        c.overrules.push_back(o);
-    });
-    return c;
-}
-
 OrderedJson toJson(const MoveChoices& c)
 {
     OrderedJson fasteners = OrderedJson::array();

@@ -49,19 +49,19 @@ TEST_CASE("layers fill the whole depth and none is too thick", "[fill]")
 
 TEST_CASE("the resin rule, with its reason", "[fill]")
 {
-    CHECK(resinFor(true, FeatureKind::ThroughVoid, 20.0, 150.0, 50.0).resin == "deep_pour_slow");
-    CHECK(resinFor(false, FeatureKind::BlindVoid, 2.5, 140.0, 30.0).resin == "deep_pour_slow");
-    CHECK(resinFor(false, FeatureKind::BlindVoid, 2.5, 300.0, 6.0).resin ==
+    CHECK(resinsFor(true, FeatureKind::ThroughVoid, 20.0, 150.0, 50.0).front().resin == "deep_pour_slow");
+    CHECK(resinsFor(false, FeatureKind::BlindVoid, 2.5, 140.0, 30.0).front().resin == "deep_pour_slow");
+    CHECK(resinsFor(false, FeatureKind::BlindVoid, 2.5, 300.0, 6.0).front().resin ==
           "table_top"); // too shallow to cure deep-pour
-    CHECK(resinFor(false, FeatureKind::ThroughVoid, 0.2, 30.0, 50.0).resin == "medium_casting"); // two fills, not nine
-    CHECK(resinFor(false, FeatureKind::ThroughVoid, 0.2, 30.0, 11.0).resin == "table_top");
-    CHECK(resinFor(false, FeatureKind::ThroughVoid, 0.2, 12.0, 50.0).resin == "table_top"); // narrow: its wood cools it
-    CHECK(resinFor(false, FeatureKind::WormHoles, 0.02, 5.0, 15.0).resin == "table_top");
-    CHECK(resinFor(false, FeatureKind::Check, 0.05, 4.0, 30.0).resin == "table_top");
-    CHECK(resinFor(false, FeatureKind::Check, 0.001, 0.5, 30.0).resin.empty());
-    CHECK(resinFor(false, FeatureKind::WormHoles, 0.01, 1.5, 15.0).resin.empty());
+    CHECK(resinsFor(false, FeatureKind::ThroughVoid, 0.2, 30.0, 50.0).front().resin == "medium_casting"); // two fills, not nine
+    CHECK(resinsFor(false, FeatureKind::ThroughVoid, 0.2, 30.0, 11.0).front().resin == "table_top");
+    CHECK(resinsFor(false, FeatureKind::ThroughVoid, 0.2, 12.0, 50.0).front().resin == "table_top"); // narrow: its wood cools it
+    CHECK(resinsFor(false, FeatureKind::WormHoles, 0.02, 5.0, 15.0).front().resin == "table_top");
+    CHECK(resinsFor(false, FeatureKind::Check, 0.05, 4.0, 30.0).front().resin == "table_top");
+    CHECK(resinsFor(false, FeatureKind::Check, 0.001, 0.5, 30.0).front().resin.empty());
+    CHECK(resinsFor(false, FeatureKind::WormHoles, 0.01, 1.5, 15.0).front().resin.empty());
     CHECK(sealFor().resin == "penetrating_sealer");
-    CHECK(resinFor(false, FeatureKind::Inclusion, 0.1, 30.0, 10.0).resin ==
+    CHECK(resinsFor(false, FeatureKind::Inclusion, 0.1, 30.0, 10.0).front().resin ==
           "table_top"); // what fills it once it is sealed
-    CHECK_FALSE(resinFor(false, FeatureKind::Inclusion, 0.1, 30.0, 10.0).reason.empty());
+    CHECK_FALSE(resinsFor(false, FeatureKind::Inclusion, 0.1, 30.0, 10.0).front().reason.empty());
 }

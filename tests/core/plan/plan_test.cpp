@@ -317,7 +317,7 @@ TEST_CASE("a stage whose inputs did not change is not computed again", "[plan][m
 {
     Demo demo(1);
     const Plan first = demo.plan();
-    CHECK(stagesMade(first) == "layup tenons flatten fill move");
+    CHECK(stagesMade(first) == "layup tenons flatten fill pour move");
 
     const Plan same = makePlan(demo.job, *demo.book.shop, &first);
     CHECK(stagesMade(same) == "");
@@ -338,10 +338,10 @@ TEST_CASE("a stage whose inputs did not change is not computed again", "[plan][m
 
     demo.job.fill.bucket_L = 3.0;
     const Plan filled = makePlan(demo.job, *demo.book.shop, &moved);
-    CHECK(stagesMade(filled) == "fill");
+    CHECK(stagesMade(filled) == "fill pour");
 
     demo.job.flatten.method.depth_mm = 1.0;
-    CHECK(stagesMade(makePlan(demo.job, *demo.book.shop, &filled)) == "flatten fill move");
+    CHECK(stagesMade(makePlan(demo.job, *demo.book.shop, &filled)) == "flatten fill pour move");
 
     // A slab that this job does not use may change as it likes.
     demo.slab({12}, [](Slab& s) { s.thickness_mm = 99.0; });

@@ -1,4 +1,4 @@
-#include "exchange/cure_data.h"
+#include "exchange/resin_data.h"
 
 #include <nlohmann/json.hpp>
 
@@ -12,13 +12,6 @@ extern const std::string_view resinsJson;
 namespace
 {
 
-/// Parsed once; the file ships with the program and a test reads all of it.
-const nlohmann::json& document()
-{
-    static const nlohmann::json parsed = nlohmann::json::parse(data::resinsJson);
-    return parsed;
-}
-
 double number(const nlohmann::json& in, const char* key)
 {
     return in.at(key).get<double>();
@@ -29,16 +22,8 @@ CureMaterial materialFrom(const nlohmann::json& in)
     return {number(in, "density_kg_m3"), number(in, "heat_capacity_J_kgK"), number(in, "conductivity_W_mK")};
 }
 
-} // namespace
-
-std::optional<CureResin> cureResin(std::string_view id)
+CureResin cureFrom(const nlohmann::json& r)
 {
-    const nlohmann::json& all = document().at("resins");
-    const auto found = all.find(id);
-    if (found == all.end()) {
-        return std::nullopt;
-    }
-    const nlohmann::json& r = *found;
     const nlohmann::json& k = r.at("kinetics");
     const nlohmann::json& stall = k.at("vitrification");
     const nlohmann::json& v = r.at("viscosity");
@@ -73,22 +58,52 @@ std::optional<CureResin> cureResin(std::string_view id)
     return out;
 }
 
-std::optional<CureMaterial> cureMaterial(std::string_view name)
+ResinClass classFrom(const std::string& id, const nlohmann::json& row)
 {
-    const nlohmann::json& all = document().at("materials");
-    const auto found = all.find(name);
-    return found == all.end() || !found->is_object() ? std::nullopt : std::optional(materialFrom(*found));
+    constexpr double kLitre = 1000.0; // per m3
+    ResinClass r;
+    r.id = id;
+    r.name = row.at("label");
+    r.use = row.at("use");
+    const nlohmann::json& mix = row.at("mix");
+    r.mix.aToB = mix.at("ratio_by_volume").at(0).get<double>() / mix.at("ratio_by_volume").at(1).get<double>();
+    r.mix.densityA_kg_L = number(mix, "density_A_kg_m3") / kLitre;
+    r.mix.densityB_kg_L = number(mix, "density_B_kg_m3") / kLitre;
+    const nlohmann::json& sheet = row.at("data_sheet_style");
+    r.maxLayer_mm = number(sheet, "max_layer_mm");
+    r.minLayer_mm = number(sheet, "min_layer_mm");
+    r.demould_h = number(sheet, "demould_h");
+    r.potLife_min = number(sheet.at("pot_life"), "minutes");
+    r.potLifeMass_g = number(sheet.at("pot_life"), "mass_g");
+    r.potLifeAt_C = number(sheet.at("pot_life"), "at_C");
+    r.cure = cureFrom(row);
+    return r;
 }
 
-CureRoom cureRoom(bool fan, bool onBench)
+RoomExchange exchangeFrom(const nlohmann::json& in)
 {
-    const nlohmann::json& all = document().at("boundaries");
-    const nlohmann::json& air = all.at(fan ? "fan" : "still");
-    CureRoom out;
-    out.top_W_m2K = number(air, "top");
-    out.bottom_W_m2K = onBench ? number(all, "bench_bottom") : number(air, "bottom");
-    out.side_W_m2K = number(air, "side");
-    return out;
+    return {number(in, "top"), number(in, "bottom"), number(in, "side")};
+}
+
+} // namespace
+
+void addResins(Shop& shop)
+{
+    const nlohmann::json all = nlohmann::json::parse(data::resinsJson);
+    for (const auto& [id, row] : all.at("resins").items()) {
+        shop.resins.push_back(classFrom(id, row));
+    }
+    const nlohmann::json& materials = all.at("materials");
+    shop.pouring.wood = materialFrom(materials.at("wood"));
+    for (const auto& [board, name] :
+         {std::pair{FormBoard::Plywood, "plywood"}, {FormBoard::Melamine, "melamine_board"}, {FormBoard::Mdf, "mdf"},
+          {FormBoard::Hdpe, "hdpe"}}) {
+        shop.pouring.boards[static_cast<size_t>(board)] = materialFrom(materials.at(name));
+    }
+    const nlohmann::json& over = all.at("boundaries");
+    shop.pouring.still = exchangeFrom(over.at("still"));
+    shop.pouring.fan = exchangeFrom(over.at("fan"));
+    shop.pouring.onBench_W_m2K = number(over, "bench_bottom");
 }
 
 } // namespace burl

@@ -1,6 +1,6 @@
 // Every field says in a tip what goes into it.
 
-#include "driver.h"
+#include "ui/driver.h"
 
 #include <QAbstractSpinBox>
 #include <QSlider>

@@ -1,6 +1,6 @@
 // From an empty book to the printed sheet of a joined pair, as a maker types it: real keys and clicks, counted.
 
-#include "driver.h"
+#include "ui/driver.h"
 
 #include <QFileInfo>
 #include <QInputDialog>
@@ -9,7 +9,7 @@
 #include <QTemporaryDir>
 
 #include "core/shop/edit.h"
-#include "dialogs.h"
+#include "ui/dialogs.h"
 #include "exchange/materials.h"
 
 using namespace burl;

@@ -1,6 +1,6 @@
 // Nothing that is said may widen the window.
 
-#include "driver.h"
+#include "ui/driver.h"
 
 #include <QLabel>
 #include <QPushButton>

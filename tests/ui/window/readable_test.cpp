@@ -1,6 +1,6 @@
 // Text stands off its ground in both lights, and every bench can be walked by the Tab key.
 
-#include "driver.h"
+#include "ui/driver.h"
 
 #include <set>
 

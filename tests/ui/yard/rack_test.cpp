@@ -1,7 +1,7 @@
 // Slabs between the rack and the board: carried over, by double click and by key; back again; pieces that change
 // places.
 
-#include "driver.h"
+#include "ui/driver.h"
 
 #include "core/layup/layup_edit.h"
 #include "ui/bench_bar.h"
