@@ -46,9 +46,8 @@ Document::Document(Book book, std::optional<ShopBook> store, QObject* parent)
     if (!book_.jobs.empty()) {
         jobId_ = book_.jobs.front()->id;
     }
-    if (const Job* j = job()) {
-        plan_ = makePlan(*j, shop());
-    }
+    connect(&heatRun_, &HeatRun::answered, this, &Document::takeHeat);
+    planAnew(true);
     if (store_) {
         std::vector<std::string> shown;
         for (const auto& slab : shop().slabs) {
@@ -60,6 +59,31 @@ Document::Document(Book book, std::optional<ShopBook> store, QObject* parent)
         }
         store_->dropPicturesNotIn(shown);
     }
+}
+
+void Document::planAnew(bool fromScratch)
+{
+    const Job* j = job();
+    if (j == nullptr) {
+        plan_.reset();
+        return;
+    }
+    plan_ = makePlan(*j, shop(), !fromScratch && plan_ ? &*plan_ : nullptr, heat_);
+    if (HeatQuestions open = plan_->asks(); !open.empty()) {
+        heatAsked_ = {std::move(open), heat_};
+        heatRun_.ask(heatAsked_);
+    }
+}
+
+void Document::takeHeat()
+{
+    const auto answer = heatRun_.answerTo(heatAsked_);
+    if (!answer || !*answer) {
+        return; // of an older question
+    }
+    heat_ = *answer;
+    planAnew(false);
+    Q_EMIT changed();
 }
 
 bool Document::readOnly() const
@@ -79,7 +103,7 @@ void Document::showJob(JobId id)
     }
     endGesture();
     jobId_ = id;
-    plan_ = makePlan(*job(), shop());
+    planAnew(true);
     Q_EMIT changed();
 }
 
@@ -178,11 +202,7 @@ void Document::swapTo(const Book& book)
     if (book_.job(jobId_) == nullptr) {
         jobId_ = book_.jobs.empty() ? JobId{} : book_.jobs.front()->id;
     }
-    if (const Job* j = job()) {
-        plan_ = makePlan(*j, shop(), plan_ ? &*plan_ : nullptr);
-    } else {
-        plan_.reset();
-    }
+    planAnew(false);
     if (!inGesture()) {
         writeEdit();
     }

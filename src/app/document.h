@@ -11,6 +11,7 @@
 #include <QString>
 #include <QUndoStack>
 
+#include "app/heat_run.h"
 #include "core/plan/plan.h"
 #include "core/shop/book.h"
 #include "store/shop_book.h"
@@ -32,6 +33,9 @@ public:
     /// The job on the wall; null in a book without jobs.
     [[nodiscard]] const Job* job() const { return book_.job(jobId_); }
     [[nodiscard]] const Plan* plan() const { return plan_ ? &*plan_ : nullptr; }
+    /// True while the cure model works on what the plan asks: its figures go by the sheets of the resins until then.
+    [[nodiscard]] bool heatIsOpen() const { return plan_ && !plan_->asks().empty(); }
+    [[nodiscard]] const std::shared_ptr<const HeatAnswers>& heat() const { return heat_; }
     [[nodiscard]] bool readOnly() const;
     /// Why, a sentence; empty when changes are kept.
     [[nodiscard]] QString whyReadOnly() const;
@@ -75,6 +79,8 @@ private:
     void swapTo(const Book& book);
     void showChangedJob(const Book& before);
     void writeEdit();
+    void planAnew(bool fromScratch);
+    void takeHeat();
 
     Book book_;
     Book kept_; // what the store holds
@@ -82,6 +88,9 @@ private:
     std::map<std::string, std::string> pictures_; // of a book in memory
     JobId jobId_;
     std::optional<Plan> plan_;
+    std::shared_ptr<const HeatAnswers> heat_; // what the cure model answered so far
+    HeatAsked heatAsked_;
+    HeatRun heatRun_;
     QUndoStack undo_;
     int lastGesture_ = 0;
     int gesture_ = 0;      // that runs; 0: none

@@ -20,6 +20,7 @@
 #include "exchange/verify/verify.h"
 #include "sheets/cut_sheet.h"
 #include "sheets/flatten_card.h"
+#include "sheets/pour_card.h"
 #include "sheets/shop_sheet.h"
 #include "sheets/slab_tag.h"
 #include "sheets/template_sheet.h"
@@ -180,9 +181,10 @@ int sheet(const SheetOptions& options, int argc, char** argv)
     }
     const Typesetter set(argc, argv);
     const Plan made = planWithHeat(job->job, job->shop);
-    const QByteArray pdf = options.kind == "cut"    ? cutSheetPdf(job->job, job->shop, made, *paper, set.family)
-                           : options.kind == "flat" ? flattenCardPdf(job->job, job->shop, made, *paper, set.family)
-                                                    : shopSheetPdf(job->job, job->shop, made, *paper, set.family);
+    const QByteArray pdf = options.kind == "cut"     ? cutSheetPdf(job->job, job->shop, made, *paper, set.family)
+                           : options.kind == "pours" ? pourCardPdf(job->job, job->shop, made, *paper, set.family)
+                           : options.kind == "flat"  ? flattenCardPdf(job->job, job->shop, made, *paper, set.family)
+                                                     : shopSheetPdf(job->job, job->shop, made, *paper, set.family);
     return writeOut(options.out, {pdf.constData(), static_cast<size_t>(pdf.size())});
 }
 

@@ -27,7 +27,7 @@ int plan(const PlanOptions& options);
 struct SheetOptions {
     std::string file;
     std::string out;
-    std::string kind = "shop"; // or cut, flat
+    std::string kind = "shop"; // or cut, flat, pours
     std::string paper = "a4";
     std::string units;
 };

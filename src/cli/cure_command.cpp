@@ -14,7 +14,7 @@ namespace burl::cli
 namespace
 {
 
-constexpr double kLookAt_h = 168.0;   // a week
+constexpr double kLookAt_h = 168.0; // a week
 
 std::string hours(const std::optional<double>& h)
 {
@@ -30,8 +30,10 @@ std::optional<double> lengthOf(const std::string& text)
 
 std::optional<FormBoard> boardCalled(const std::string& name)
 {
-    for (const auto& [called, board] : {std::pair{"plywood", FormBoard::Plywood}, {"melamine_board", FormBoard::Melamine},
-                                        {"mdf", FormBoard::Mdf}, {"hdpe", FormBoard::Hdpe}}) {
+    for (const auto& [called, board] : {std::pair{"plywood", FormBoard::Plywood},
+                                        {"melamine_board", FormBoard::Melamine},
+                                        {"mdf", FormBoard::Mdf},
+                                        {"hdpe", FormBoard::Hdpe}}) {
         if (name == called) {
             return board;
         }

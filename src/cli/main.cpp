@@ -90,8 +90,8 @@ int run(int argc, char** argv)
     CLI::App* sheetCommand = app.add_subcommand("sheet", "Write the shop sheet or the cut sheet as PDF");
     sheetCommand->add_option("JOB", sheetOptions.file, "job file")->required();
     sheetCommand->add_option("-o,--output", sheetOptions.out, "PDF to write")->required();
-    sheetCommand->add_option("--kind", sheetOptions.kind, "shop, the usual; cut; or flat")
-        ->check(CLI::IsMember({"shop", "cut", "flat"}));
+    sheetCommand->add_option("--kind", sheetOptions.kind, "shop, the usual; cut; flat; or pours")
+        ->check(CLI::IsMember({"shop", "cut", "flat", "pours"}));
     sheetCommand->add_option("--paper", sheetOptions.paper, "a4 or letter");
     sheetCommand->add_option("--units", sheetOptions.units, "mm, cm, inch or feet");
 
@@ -173,7 +173,8 @@ int run(int argc, char** argv)
     cureCommand->add_flag("--round", cureOptions.round, "a round void");
 
     PoursCommand poursOptions;
-    CLI::App* poursCommand = app.add_subcommand("pours", "The pours of a job in their order: litres, pots, hours, form");
+    CLI::App* poursCommand =
+        app.add_subcommand("pours", "The pours of a job in their order: litres, pots, hours, form");
     poursCommand->add_option("JOB", poursOptions.file, "job file")->required();
     poursCommand->add_flag("--json", poursOptions.json, "as JSON");
     poursCommand->add_option("--units", poursOptions.units, "mm, cm, inch or feet");
@@ -181,7 +182,8 @@ int run(int argc, char** argv)
     HeatCommand heatOptions;
     CLI::App* heatCommand = app.add_subcommand("heat", "The heat of a pour over its hours as CSV");
     heatCommand->add_option("JOB", heatOptions.file, "job file")->required();
-    heatCommand->add_option("--place", heatOptions.place, "river, the usual, or the number of a place as pours lists it");
+    heatCommand->add_option("--place", heatOptions.place,
+                            "river, the usual, or the number of a place as pours lists it");
     heatCommand->add_option("-o,--output", heatOptions.out, "file to write; stdout when not given");
 
     TraceCommand traceOptions;

@@ -23,14 +23,14 @@ std::string whenText(const PourPlan& plan, const std::optional<double>& at_h)
     if (!at_h) {
         return "waits";
     }
-    return plan.starts ? timeText(*plan.starts + *at_h)
-                       : "hour " + std::to_string(std::lround(*at_h));
+    return plan.starts ? timeText(*plan.starts + *at_h) : "hour " + std::to_string(std::lround(*at_h));
 }
 
 nlohmann::ordered_json eventJson(const PourEvent& e)
 {
-    nlohmann::ordered_json out{{"id", e.id}, {"name", e.name}, {"resin", e.resin}, {"litres", e.litres.value()},
-                               {"pots", e.pots}, {"minutes", e.time_min}, {"done", e.done}, {"scuff", e.scuff}};
+    nlohmann::ordered_json out{
+        {"id", e.id},     {"name", e.name},        {"resin", e.resin}, {"litres", e.litres.value()},
+        {"pots", e.pots}, {"minutes", e.time_min}, {"done", e.done},   {"scuff", e.scuff}};
     const auto put = [&](const char* key, const std::optional<double>& value) {
         out[key] = value ? nlohmann::ordered_json(*value) : nlohmann::ordered_json(nullptr);
     };
@@ -121,7 +121,8 @@ int pours(const PoursCommand& options)
             out["events"].push_back(eventJson(e));
         }
         for (const Finding& f : pour.findings) {
-            out["findings"].push_back({{"code", f.code}, {"text", sentence(f, units)}, {"remedy", remedyText(f, units)}});
+            out["findings"].push_back(
+                {{"code", f.code}, {"text", sentence(f, units)}, {"remedy", remedyText(f, units)}});
         }
         std::cout << out.dump(2) << '\n';
         return kDone;

@@ -95,9 +95,10 @@ void addResins(Shop& shop)
     }
     const nlohmann::json& materials = all.at("materials");
     shop.pouring.wood = materialFrom(materials.at("wood"));
-    for (const auto& [board, name] :
-         {std::pair{FormBoard::Plywood, "plywood"}, {FormBoard::Melamine, "melamine_board"}, {FormBoard::Mdf, "mdf"},
-          {FormBoard::Hdpe, "hdpe"}}) {
+    for (const auto& [board, name] : {std::pair{FormBoard::Plywood, "plywood"},
+                                      {FormBoard::Melamine, "melamine_board"},
+                                      {FormBoard::Mdf, "mdf"},
+                                      {FormBoard::Hdpe, "hdpe"}}) {
         shop.pouring.boards[static_cast<size_t>(board)] = materialFrom(materials.at(name));
     }
     const nlohmann::json& over = all.at("boundaries");

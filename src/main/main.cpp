@@ -217,7 +217,10 @@ int main(int argc, char** argv)
     }
     if (parser.isSet(shot)) {
         // Offers take a moment to be found, and so does how sure a thickness is.
-        const int settled_ms = parser.isSet(page) || parser.value(bench) == QLatin1String("flat") ? 2500 : 200;
+        const int settled_ms = parser.isSet(page) || parser.value(bench) == QLatin1String("flat") ||
+                                       parser.value(bench) == QLatin1String("fill")
+                                   ? 2500
+                                   : 200;
         QTimer::singleShot(settled_ms, &window, [&] {
             const bool saved = window.grab().save(parser.value(shot));
             QCoreApplication::exit(saved ? 0 : 1);

@@ -13,10 +13,10 @@
 #include <sys/stat.h>
 #include <unistd.h>
 
+#include "core/cure/calibrate.h"
 #include "core/measure/date.h"
 #include "exchange/fault.h"
 #include "exchange/json/codec.h"
-#include "core/cure/calibrate.h"
 #include "exchange/materials.h"
 #include "store/backup.h"
 #include "store/lock.h"

@@ -13,6 +13,7 @@
 #include "sheets/cut_sheet.h"
 #include "sheets/flatten_card.h"
 #include "sheets/key_sheet.h"
+#include "sheets/pour_card.h"
 #include "sheets/shop_sheet.h"
 #include "ui/ask_file.h"
 #include "ui/board/bench.h"
@@ -139,6 +140,15 @@ void MainWindow::printFlattenCard()
             path,
             flattenCardPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
             tr("The flattening card is in %1.").arg(path)));
+    }
+}
+
+void MainWindow::printPourCard()
+{
+    if (const QString path = askForPdf(tr("Export the pour card"), tr("pours-%1.pdf")); !path.isEmpty()) {
+        sill_->say(written(
+            path, pourCardPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
+            tr("The pour card is in %1.").arg(path)));
     }
 }
 

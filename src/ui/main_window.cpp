@@ -78,7 +78,9 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     layup_ = layup.get();
     addBench(std::move(layup));
     addBench(std::make_unique<FlatBench>(document, instrument_, boardGround_));
-    addBench(std::make_unique<FillBench>(document, boardGround_));
+    auto fill = std::make_unique<FillBench>(document, instrument_, boardGround_);
+    connect(fill.get(), &FillBench::pourCardWanted, this, &MainWindow::printPourCard);
+    addBench(std::move(fill));
     addBench(std::make_unique<MoveBench>(document, boardGround_));
     for (BenchTab* tab : tabs_) {
         bar->addWidget(tab, 1);
@@ -276,6 +278,8 @@ void MainWindow::fillJobs()
     add(
         tr("Export the flattening card as PDF…"), QStringLiteral("printFlattenCard"), [this] { printFlattenCard(); },
         has);
+    add(
+        tr("Export the pour card as PDF…"), QStringLiteral("printPourCard"), [this] { printPourCard(); }, has);
     add(
         tr("Export this job…"), QStringLiteral("exportJob"), [this] { exportJob(); }, has);
     add(tr("Import a job…"), QStringLiteral("importJob"), [this] { importJob(); });

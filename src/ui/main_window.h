@@ -67,6 +67,7 @@ private:
     void printSheet();
     void printCutSheet();
     void printFlattenCard();
+    void printPourCard();
     [[nodiscard]] QString askForPdf(const QString& title, const QString& name);
     void showKeys();
     void setUnits(const UnitChoice& units);

@@ -8,11 +8,11 @@
 
 #include <nlohmann/json.hpp>
 
-#include "core/cure/pour_heat.h"
-#include "core/cure/pot_life.h"
-#include "core/cure/safe_layer.h"
 #include "core/cure/calibrate.h"
 #include "core/cure/cure_rates.h"
+#include "core/cure/pot_life.h"
+#include "core/cure/pour_heat.h"
+#include "core/cure/safe_layer.h"
 #include "exchange/materials.h"
 
 using namespace burl;

@@ -107,7 +107,9 @@ Calibrated calibrated(const ResinClass& like, const SheetNumbers& sheet)
                 *sheet.demould_h, kMostLate);
         }
     }
-    const auto atEnd = [](double factor, double most) { return std::abs(std::log(factor)) > std::log(most) - kReached; };
+    const auto atEnd = [](double factor, double most) {
+        return std::abs(std::log(factor)) > std::log(most) - kReached;
+    };
     if (atEnd(out.quicker, kMostQuicker)) {
         out.strained = "its pot life is not one of this class";
     } else if (atEnd(out.hotter, kMostHotter)) {
@@ -119,7 +121,8 @@ Calibrated calibrated(const ResinClass& like, const SheetNumbers& sheet)
     // What the sheet is silent about varies from product to product.
     const double peak = deepestLayer(out.cure, like.maxLayer_mm, sheet.at_C, true).peak_C;
     const auto differs = [&](const CureResin& other) {
-        out.off_K = std::max(out.off_K, std::abs(deepestLayer(other, like.maxLayer_mm, sheet.at_C, true).peak_C - peak));
+        out.off_K =
+            std::max(out.off_K, std::abs(deepestLayer(other, like.maxLayer_mm, sheet.at_C, true).peak_C - peak));
     };
     for (const double by : {-kNotSaid, kNotSaid}) {
         CureResin other = out.cure; // another energy of activation, as quick in the sheet's pot's room

@@ -11,11 +11,11 @@ namespace burl
 
 struct Calibrated {
     CureResin cure;
-    double quicker = 1.0; // than its class: both rate constants
-    double hotter = 1.0;  // heat of reaction
+    double quicker = 1.0;  // than its class: both rate constants
+    double hotter = 1.0;   // heat of reaction
     double lateness = 1.0; // exponent of the late cure
-    double off_K = 0.0; // how far the peak of its deepest layer can be out, by what the sheet does not say
-    std::string strained; // a number that such a class cannot come to, a sentence; empty: none
+    double off_K = 0.0;    // how far the peak of its deepest layer can be out, by what the sheet does not say
+    std::string strained;  // a number that such a class cannot come to, a sentence; empty: none
 };
 
 /// Numbers that the sheet does not give leave the class as it is.

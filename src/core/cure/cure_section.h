@@ -112,8 +112,8 @@ struct CureFineness {
     int across = 16;
     int deep = 22;
     double step_K = 0.5;
-    bool untilPeak = false;           // no longer than until it cools again: the times after that stay empty
-    int pictures = 0;       // of the whole section, at even times, to be looked at
+    bool untilPeak = false;             // no longer than until it cools again: the times after that stay empty
+    int pictures = 0;                   // of the whole section, at even times, to be looked at
     std::function<bool(double)> goOn{}; // progress; false stops
 };
 

@@ -36,9 +36,8 @@ PotCure potCure(const CureResin& resin, double mass_g, double at_C)
     double at_s = 0.0;
     while (at_s < kWeek_s) {
         const double rate = cureRate_per_s(resin.kinetics, alpha, heat);
-        const double step =
-            std::clamp(std::min(kWarms_K / std::max(1e-12, rate * rise), kCures / std::max(1e-12, rate)), kShortest_s,
-                       kLongest_s);
+        const double step = std::clamp(
+            std::min(kWarms_K / std::max(1e-12, rate * rise), kCures / std::max(1e-12, rate)), kShortest_s, kLongest_s);
         // Midpoint; cooling in closed form, so that a small pot in a long step stays sound.
         const double middle = std::min(1.0, alpha + rate * step / 2.0);
         const double then = cureRate_per_s(resin.kinetics, middle, heat + rise * (middle - alpha));

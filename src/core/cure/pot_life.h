@@ -16,8 +16,8 @@ struct PotCure {
 /// A pot as wide as high, well mixed, in a room as warm as the resin was.
 [[nodiscard]] PotCure potCure(const CureResin& resin, double mass_g, double at_C);
 
-/// The sheet's pot life carried over to another mass and room by how the model's gel time changes; never longer than the
-/// sheet says. Nothing for a class that says neither.
+/// The sheet's pot life carried over to another mass and room by how the model's gel time changes; never longer than
+/// the sheet says. Nothing for a class that says neither.
 [[nodiscard]] std::optional<double> potLife_min(const ResinClass& resin, double mass_g, double at_C);
 
 } // namespace burl

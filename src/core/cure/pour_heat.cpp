@@ -37,8 +37,8 @@ std::optional<LayerHeat> nextAfter(const HeatQuestion& q, const std::vector<Cure
     if (q.poured_h.size() > poured.size()) {
         out.pouredAt_h = q.poured_h[poured.size()];
     } else if (last.recoatOpen_h) {
-        out.pouredAt_h = inWorkingHours(poured.back().pouredAt_h + *last.recoatOpen_h, q.site.starts_hour,
-                                        q.opens_hour, q.closes_hour);
+        out.pouredAt_h = inWorkingHours(poured.back().pouredAt_h + *last.recoatOpen_h, q.site.starts_hour, q.opens_hour,
+                                        q.closes_hour);
     } else {
         return std::nullopt;
     }

@@ -15,9 +15,9 @@ namespace burl
 
 struct HeatQuestion {
     PourSite site;
-    std::vector<double> depths_mm;  // of the layers, from below
-    std::vector<double> poured_h;   // of those whose hour is fixed: poured already, the first at 0
-    double opens_hour = 8.0;        // a layer is poured between these hours of the day
+    std::vector<double> depths_mm; // of the layers, from below
+    std::vector<double> poured_h;  // of those whose hour is fixed: poured already, the first at 0
+    double opens_hour = 8.0;       // a layer is poured between these hours of the day
     double closes_hour = 18.0;
     double quicker = 1.0; // fitted to what was measured
     bool operator==(const HeatQuestion&) const = default;
@@ -40,7 +40,7 @@ struct PourHeat {
     double least_C = 0.0; // of the peak, by a room 1 K cooler and a resin a tenth slower
     double most_C = 0.0;  // and the other way
     double mostSpread_K = 0.0;
-    bool overheats = false; // the likely one
+    bool overheats = false;   // the likely one
     bool mayOverheat = false; // the most
     bool mayCrack = false;
     bool runsAway = false; // the most is above 100 degrees: no figure of it is a help
@@ -59,8 +59,8 @@ constexpr double kHeatLookedAt_h = 168.0; // after the last layer: a week
                                                const std::function<bool(double)>& goOn = {});
 
 /// How much quicker the resin cured than its class, from what was measured in the middle of the first layer (hours from
-/// its pour, degrees Celsius): the factor with the least squares of what is left. Nothing with fewer than three readings,
-/// or when they say nothing.
+/// its pour, degrees Celsius): the factor with the least squares of what is left. Nothing with fewer than three
+/// readings, or when they say nothing.
 [[nodiscard]] std::optional<double> quickerThanClass(const HeatQuestion& question,
                                                      const std::vector<HeatReading>& readings,
                                                      const std::function<bool(double)>& goOn = {});

@@ -31,8 +31,7 @@ std::optional<bool> staysCool(const Sought& sought, double depth_mm)
     const PourSite& site = sought.question.site;
     PourSite deep = site;
     deep.wood_mm = std::max(site.wood_mm, depth_mm);
-    CureSection section =
-        sectionOf(deep, {{depth_mm, 0.0, meanAir_C(site.room)}}, sought.warmer_K, sought.quicker);
+    CureSection section = sectionOf(deep, {{depth_mm, 0.0, meanAir_C(site.room)}}, sought.warmer_K, sought.quicker);
     section.end_h = kLookAt_h;
     CureFineness fine{kAcross, kDeep, kStep_K, true, 0, {}};
     fine.goOn = sought.goOn;
@@ -76,9 +75,8 @@ std::optional<SafeLayer> safeLayer(const LayerQuestion& question, const std::fun
     SafeLayer out{*sure, most, most, *sure >= most && question.sheet_mm < question.whole_mm && !question.narrow};
     if (*sure < most) { // what is sure at the whole is likely and possible there too
         const auto likely = deepest({question, 0.0, 1.0, goOn}, most);
-        const auto possible = likely && *likely < most
-                                  ? deepest({question, -kVaried_K, 1.0 - kVariedSpeed, goOn}, most)
-                                  : std::optional(most);
+        const auto possible = likely && *likely < most ? deepest({question, -kVaried_K, 1.0 - kVariedSpeed, goOn}, most)
+                                                       : std::optional(most);
         if (!likely || !possible) {
             return std::nullopt;
         }

@@ -32,7 +32,7 @@ PourSite pourSite(const FillInput& in, const FillItem& item, const ResinClass& r
 
 LayersNeeded layersNeeded(const FillInput& in, const FillItem& item, const ResinClass& r)
 {
-    constexpr double kTiny_L = 0.01;   // a thimbleful loses its heat at once
+    constexpr double kTiny_L = 0.01; // a thimbleful loses its heat at once
     constexpr double kTiny_mm = 3.0;
     LayersNeeded out;
     const bool narrow = !item.river && isNarrow(item.width_mm);
@@ -51,9 +51,8 @@ LayersNeeded layersNeeded(const FillInput& in, const FillItem& item, const Resin
             out.deepest_mm = answer->sure_mm;
         }
     }
-    out.count = item.depth_mm > 0.0
-                    ? layersFor(item.depth_mm, out.deepest_mm, item.areaTop_mm2, item.areaBottom_mm2).count
-                    : 0;
+    out.count =
+        item.depth_mm > 0.0 ? layersFor(item.depth_mm, out.deepest_mm, item.areaTop_mm2, item.areaBottom_mm2).count : 0;
     return out;
 }
 

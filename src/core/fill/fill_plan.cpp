@@ -190,8 +190,10 @@ private:
         item.under = gapRing(gap, *poured, true);
         const Region below{anticlockwise(item.under)};
         const Region outline = finalOutline(*in_.layup);
-        const double aboveInTop = area_mm2(intersection({anticlockwise(gapRing(finishedGap, *finished, false))}, outline));
-        const double belowInTop = area_mm2(intersection({anticlockwise(gapRing(finishedGap, *finished, true))}, outline));
+        const double aboveInTop =
+            area_mm2(intersection({anticlockwise(gapRing(finishedGap, *finished, false))}, outline));
+        const double belowInTop =
+            area_mm2(intersection({anticlockwise(gapRing(finishedGap, *finished, true))}, outline));
         // An island's sides are ruled as well: its area runs evenly from the one face to the other.
         double islandsAbove = 0.0;
         double islandsBelow = 0.0;
@@ -211,8 +213,8 @@ private:
         const std::string less = in_.layup->pieces.size() > 2 ? ", less the islands" : "";
         const std::string between =
             std::string("between the ") + (rough ? "rough" : "finished") + " edges over the rough length";
-        const Figure top = workedOut("river_area_top", "area above", item.areaTop_mm2, Unit::Area,
-                                     between + ", show face" + less);
+        const Figure top =
+            workedOut("river_area_top", "area above", item.areaTop_mm2, Unit::Area, between + ", show face" + less);
         const Figure bottom = workedOut("river_area_bottom", "area below", item.areaBottom_mm2, Unit::Area,
                                         between + ", underside" + less);
         item.volume =
@@ -285,7 +287,8 @@ private:
                 return;
             }
             const bool first = fewest == 0;
-            if (choice.resin == "deep_pour_extra" && (in_.choices.room.night_C + in_.choices.room.day_C) / 2.0 < kSheetRoom_C) {
+            if (choice.resin == "deep_pour_extra" &&
+                (in_.choices.room.night_C + in_.choices.room.day_C) / 2.0 < kSheetRoom_C) {
                 return; // a slower class would not harden there in a week
             }
             const LayersNeeded here = needed(item, *r);
@@ -304,8 +307,7 @@ private:
     template <typename List> [[nodiscard]] auto meantBy(const List& list, const FillItem& item) const
     {
         return std::find_if(list.begin(), list.end(), [&](const auto& o) {
-            return item.river ? o.slab == SlabId{} && o.feature == 0
-                              : o.slab == item.slab && o.feature == item.feature;
+            return item.river ? o.slab == SlabId{} && o.feature == 0 : o.slab == item.slab && o.feature == item.feature;
         });
     }
 
@@ -332,14 +334,14 @@ private:
         item.deepestLayer_mm = here.deepest_mm;
         item.layersByRule = here.count;
         item.layers = layersFor(item.depth_mm, here.deepest_mm, item.areaTop_mm2, item.areaBottom_mm2);
-        item.layersReason = !here.safe      ? "by the product's sheet"
+        item.layersReason = !here.safe           ? "by the product's sheet"
                             : here.safe->bySheet ? "the sheet's deepest layer; it stays cool in one"
                                                  : "stays under what its class bears, also in a room 1 K warmer";
         const auto byHand = meantBy(in_.choices.layers, item);
         if (byHand != in_.choices.layers.end() && item.depth_mm > 0.0) {
             item.layersByHand = byHand->layers != item.layersByRule;
-            item.layers = layersFor(item.depth_mm, item.depth_mm / byHand->layers, item.areaTop_mm2,
-                                    item.areaBottom_mm2);
+            item.layers =
+                layersFor(item.depth_mm, item.depth_mm / byHand->layers, item.areaTop_mm2, item.areaBottom_mm2);
             item.layersReason = item.layersByHand ? "your choice" : item.layersReason;
         }
         if (item.kind == FeatureKind::Knot) {
@@ -426,10 +428,10 @@ private:
             if (plan_.orders.size() > 1) {
                 add(order.mixed);
             }
-            add(order.batchVolume);
-            add(order.batchA);
-            add(order.batchB);
-            add(order.pigment);
+            add(order.batchVolume, Prominence::Folded); // pots are told by pour
+            add(order.batchA, Prominence::Folded);
+            add(order.batchB, Prominence::Folded);
+            add(order.pigment, Prominence::Folded);
             add(order.a, Prominence::Folded);
             add(order.b, Prominence::Folded);
             add(order.aVolume, Prominence::Folded);
@@ -565,8 +567,8 @@ FillPlan fillPlan(const FillInput& input)
 FillInput fillInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup,
                     std::shared_ptr<const FlattenPlan> flatten)
 {
-    return {in.job.fill, std::move(layup), std::move(flatten), in.slabs, in.species, in.shop.resins, in.shop.pouring,
-            in.heat};
+    return {in.job.fill, std::move(layup), std::move(flatten), in.slabs,
+            in.species,  in.shop.resins,   in.shop.pouring,    in.heat};
 }
 
 } // namespace burl

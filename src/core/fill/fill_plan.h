@@ -51,8 +51,8 @@ struct FillItem {
     std::string reason; // why that resin
     bool overruled = false;
     Layers layers;
-    std::string layersReason;      // why so many
-    bool layersByHand = false;     // against the rule
+    std::string layersReason;  // why so many
+    bool layersByHand = false; // against the rule
     int layersByRule = 0;
     double deepestLayer_mm = 0.0;  // that one layer may be
     std::optional<SafeLayer> safe; // by the cure model; empty: not worked out, or not asked for so small a hole

@@ -48,16 +48,17 @@ std::vector<ResinChoice> resinsFor(bool river, FeatureKind kind, double litres, 
     const ResinChoice casting{"medium_casting",
                               "a deep void or crack: casting resin in one or two fills, thick enough for the tape"};
     if (kind == FeatureKind::WormHoles || isNarrow(width_mm)) {
-        return {{"table_top",
-                 "narrow: its wood cools it, one or two fills; thick resin does not creep through the tape"},
-                casting};
+        return {
+            {"table_top", "narrow: its wood cools it, one or two fills; thick resin does not creep through the tape"},
+            casting};
     }
     if (depth_mm > kTwoFills_mm) {
-        return {casting, {"deep_pour_slow", "deep for its size: deep-pour takes fewer fills than casting resin here; "
-                                            "bed the board below it in sealant"}};
+        return {casting,
+                {"deep_pour_slow", "deep for its size: deep-pour takes fewer fills than casting resin here; "
+                                   "bed the board below it in sealant"}};
     }
-    return {{"table_top",
-             "a shallow void or crack: one or two small fills; thick resin does not creep through the tape"}};
+    return {
+        {"table_top", "a shallow void or crack: one or two small fills; thick resin does not creep through the tape"}};
 }
 
 } // namespace burl

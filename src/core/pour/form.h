@@ -42,7 +42,7 @@ struct FormInput {
     FormChoices choices;
     double long_mm = 0.0; // of what lies in it
     double wide_mm = 0.0;
-    double deep_mm = 0.0; // resin
+    double deep_mm = 0.0;   // resin
     double pieces_mm = 0.0; // outline of the slabs that is sealed to the bottom
     double area_mm2 = 0.0;  // of the resin seen from above
     double board_kg_m3 = 0.0;

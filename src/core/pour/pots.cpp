@@ -54,8 +54,7 @@ Correction correctionFor(const Parts& wanted, double a_g, double b_g)
     }
     const double share = wanted.pigment_g / (wanted.a_kg + wanted.b_kg);
     constexpr double kGrams = 1000.0;
-    out.pigmentAdd_g =
-        std::max(0.0, (a_g + b_g + out.addA_g + out.addB_g) / kGrams * share - wanted.pigment_g);
+    out.pigmentAdd_g = std::max(0.0, (a_g + b_g + out.addA_g + out.addB_g) / kGrams * share - wanted.pigment_g);
     return out;
 }
 

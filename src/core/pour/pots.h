@@ -31,7 +31,7 @@ struct Pots {
 /// What to add to a pot in which one part is too much; a share within `kWeighed` is right.
 constexpr double kWeighed = 0.02; // of the hardener: sheets allow 2 to 3 in a hundred
 struct Correction {
-    double off = 0.0;   // hardener too much (+) or too little, as a share of what it should be
+    double off = 0.0; // hardener too much (+) or too little, as a share of what it should be
     double addA_g = 0.0;
     double addB_g = 0.0;
     bool right = true;

@@ -14,7 +14,7 @@ namespace
 {
 
 constexpr double kKilo = 1000.0;
-constexpr double kMargin = 1.5;         // of a clamp, against a knock or a slipped caul
+constexpr double kMargin = 1.5;          // of a clamp, against a knock or a slipped caul
 constexpr double kClampEvery_mm = 800.0; // a piece bends between clamps that stand further apart
 constexpr double kFloats_N = 1.0;
 

@@ -11,8 +11,8 @@ namespace burl
 namespace
 {
 
-constexpr double kCold_C = 18.0;     // below, cure stalls
-constexpr double kFrost_C = 5.0;     // below, nothing cures in a time that a shop waits
+constexpr double kCold_C = 18.0;  // below, cure stalls
+constexpr double kFrost_C = 5.0;  // below, nothing cures in a time that a shop waits
 constexpr double kMinutes = 60.0; // of an hour
 constexpr double kDay_h = 24.0;
 
@@ -46,8 +46,7 @@ public:
     }
 
 private:
-    Finding& say(const char* code, Severity severity, std::string text, std::vector<Figure> figures,
-                 std::string remedy)
+    Finding& say(const char* code, Severity severity, std::string text, std::vector<Figure> figures, std::string remedy)
     {
         return addFinding(plan_.findings, code, severity, std::move(text), std::move(figures), std::move(remedy));
     }
@@ -79,12 +78,13 @@ private:
             const PourHeat& h = *place.heat;
             const FillItem& item = in_.fill->items[place.item];
             if (!h.runsAway) {
-                add(made("pour_peak", "Hottest", "{0} deep in a room of {1} to {2}, after {3}",
-                         {workedOut("layer_depth", "layer", item.layers.thickness_mm, Unit::Length, "chosen by the model"),
-                          given("night", "night", c_.room.night_C, Unit::Temperature, "chosen"),
-                          given("day", "day", c_.room.day_C, Unit::Temperature, "chosen"),
-                          hours("peak_after", "after", h.peakAt_h, "cure model")},
-                         h.peak_C, Unit::Temperature));
+                add(made(
+                    "pour_peak", "Hottest", "{0} deep in a room of {1} to {2}, after {3}",
+                    {workedOut("layer_depth", "layer", item.layers.thickness_mm, Unit::Length, "chosen by the model"),
+                     given("night", "night", c_.room.night_C, Unit::Temperature, "chosen"),
+                     given("day", "day", c_.room.day_C, Unit::Temperature, "chosen"),
+                     hours("peak_after", "after", h.peakAt_h, "cure model")},
+                    h.peak_C, Unit::Temperature));
                 add(degrees("pour_peak_least", "Likely, from", h.least_C, "a room 1 K cooler, a resin a tenth slower"),
                     Prominence::Folded);
                 add(degrees("pour_peak_most", "Likely, to", h.most_C, "a room 1 K warmer, a resin a tenth quicker"));
@@ -139,8 +139,9 @@ private:
             say("pour.cold", Severity::Warn,
                 told ? "The shop cools to {0}: cure slows, and it is {1} until it comes out of the form."
                      : "The shop cools to {0}: cure stalls, and it may never harden through.",
-                told ? std::vector<Figure>{at, hours("out_of_form", "out of the form", *place->heat->demould_h, "model")}
-                     : std::vector<Figure>{at},
+                told
+                    ? std::vector<Figure>{at, hours("out_of_form", "out of the form", *place->heat->demould_h, "model")}
+                    : std::vector<Figure>{at},
                 "keep the shop at 20 °C or more until it is hard");
         }
     }
@@ -153,7 +154,8 @@ private:
             if (r == nullptr) {
                 continue;
             }
-            const Figure depth = workedOut("layer_depth", "layer", item.layers.thickness_mm, Unit::Length, "as layered");
+            const Figure depth =
+                workedOut("layer_depth", "layer", item.layers.thickness_mm, Unit::Length, "as layered");
             if (item.layers.thickness_mm > r->maxLayer_mm + 1e-9 && item.river) {
                 say("pour.deeper_than_sheet", Severity::Warn,
                     "A layer of {0} of " + r->name + " is deeper than its sheet allows: {1}.",
@@ -210,9 +212,9 @@ private:
         const bool two = c_.mixing.people < 2 && event.timeOfTwo_min <= *event.works_min;
         const std::string pots = event.pots == 1 ? "one pot takes" : std::to_string(event.pots) + " pots take";
         say("pour.too_slow", Severity::Warn, event.name + ": " + pots + " {0}; this resin works {1} in such a pot.",
-            {takes, works},
-            two ? "two people: {2}" : "smaller pots, more people, or two pours")
-            .figures.push_back(workedOut("time_two", "two people", event.timeOfTwo_min, Unit::Minutes, "one mixes, one pours"));
+            {takes, works}, two ? "two people: {2}" : "smaller pots, more people, or two pours")
+            .figures.push_back(
+                workedOut("time_two", "two people", event.timeOfTwo_min, Unit::Minutes, "one mixes, one pours"));
         if (two) {
             twoWanted_ = true;
         }
@@ -225,8 +227,8 @@ private:
         }
         const std::string at = plan_.starts ? timeText(*plan_.starts + *event.at_h) : "";
         say("pour.window", Severity::Caution,
-            event.name + (event.done ? " came" : " comes") +
-                " after the one below has set: {0} too late" + (at.empty() ? "." : ", " + at + "."),
+            event.name + (event.done ? " came" : " comes") + " after the one below has set: {0} too late" +
+                (at.empty() ? "." : ", " + at + "."),
             {hours("late", "late", *event.at_h - *event.latest_h, "after its window")},
             "scuff it with 120 grit and wipe it, or it does not hold");
     }
@@ -274,7 +276,8 @@ private:
         const double stays = record.poured_L - record.leaked_L;
         if (record.poured_L > 0.0 && stays < kShort * wanted) {
             const double missing = wanted - stays;
-            say("pour.short", Severity::Warn, event.name + " is short of {0}" + (record.leaked_L > 0.0 ? ": {1} leaked." : "."),
+            say("pour.short", Severity::Warn,
+                event.name + " is short of {0}" + (record.leaked_L > 0.0 ? ": {1} leaked." : "."),
                 {workedOut("missing", "short", missing, Unit::Volume, "planned, less what was poured and stayed"),
                  given("leaked", "leaked", record.leaked_L, Unit::Volume, "written down")},
                 "top it up with the same share of pigment, inside its window");
@@ -290,8 +293,7 @@ private:
     {
         constexpr double kSmallest_L = 0.5; // of a third of it, or nothing is gained by it
         if (c_.mixing.chamber_L && largestPot_L(c_.bucket_L, c_.mixing) < kSmallest_L) {
-            say("pour.chamber", Severity::Warn,
-                "A chamber of {0} takes a pot of {1}: foam wants the other two thirds.",
+            say("pour.chamber", Severity::Warn, "A chamber of {0} takes a pot of {1}: foam wants the other two thirds.",
                 {given("chamber", "chamber", *c_.mixing.chamber_L, Unit::Volume, "chosen"),
                  workedOut("pot", "pot", largestPot_L(c_.bucket_L, c_.mixing), Unit::Volume, "a third of it")},
                 "pour without it: warm the resin a little and pour in a thin thread");
@@ -328,8 +330,8 @@ private:
         if (c_.colours.use == SecondColour::Divided) {
             const double share = plan_.events.empty() ? 0.0 : dividedShare();
             if (share <= 0.0 || share >= 1.0) {
-                say("pour.divider", Severity::Warn, "The divider stands beside the river: all of it has one colour.", {},
-                    "set it inside the river");
+                say("pour.divider", Severity::Warn, "The divider stands beside the river: all of it has one colour.",
+                    {}, "set it inside the river");
             }
         }
     }
@@ -351,9 +353,10 @@ private:
             }
             const bool first = piece.firstLayer_N > 1.0;
             say("pour.floats", Severity::Caution,
-                piece.name + (first ? " floats from {0} of resin on: the first layer lifts it by {1}."
-                                    : " floats from {0} of resin on: held by the layer below, or lifted by {1} where it "
-                                      "is not."),
+                piece.name + (first
+                                  ? " floats from {0} of resin on: the first layer lifts it by {1}."
+                                  : " floats from {0} of resin on: held by the layer below, or lifted by {1} where it "
+                                    "is not."),
                 {workedOut("floats", "floats", piece.floats_mm, Unit::Length, "its mass over the mass of resin"),
                  workedOut("lift", "lift", first ? piece.firstLayer_N : piece.whole_N, Unit::Force,
                            "resin under the whole of it")},
@@ -374,7 +377,8 @@ private:
         }
         constexpr double kLevel_mm_m = 1.0;
         if (plan_.form && c_.form.slope_mm_m > kLevel_mm_m) {
-            say("pour.level", Severity::Warn, "The form falls {0} in a metre: that costs {1} more, and a wedge to plane off.",
+            say("pour.level", Severity::Warn,
+                "The form falls {0} in a metre: that costs {1} more, and a wedge to plane off.",
                 {workedOut("slope", "fall", c_.form.slope_mm_m, Unit::Length, "measured"),
                  workedOut("extra", "more", plan_.form->extra_L, Unit::Volume, "wedge over its length")},
                 "level it within 1 mm in a metre");
@@ -398,8 +402,9 @@ private:
             }
             for (const Feature& feature : slab.features) {
                 if (feature.kind == FeatureKind::Inclusion && feature.intention == Intention::Keep) {
-                    say("pour.bark", Severity::Caution, "Bark stays in " + slab.name + ": resin lets go of it with the bark.",
-                        {}, "take bark off where resin shall hold");
+                    say("pour.bark", Severity::Caution,
+                        "Bark stays in " + slab.name + ": resin lets go of it with the bark.", {},
+                        "take bark off where resin shall hold");
                     break;
                 }
             }
@@ -419,8 +424,8 @@ private:
             constexpr double kMonth_days = 30.4;
             if (opened && r->shelf_months && plan_.starts &&
                 *plan_.starts / kDay_h > *opened + *r->shelf_months * kMonth_days) {
-                say("pour.old", Severity::Warn, purchase.name + " will be past its shelf life on the day it is poured.", {},
-                    "try a cupful first, or buy fresh");
+                say("pour.old", Severity::Warn, purchase.name + " will be past its shelf life on the day it is poured.",
+                    {}, "try a cupful first, or buy fresh");
             }
         }
         if (twoWanted_) {
@@ -431,12 +436,13 @@ private:
     void leaks()
     {
         const bool open = std::any_of(plan_.events.begin(), plan_.events.end(), [&](const PourEvent& e) {
-            return !e.done && std::any_of(e.items.begin(), e.items.end(),
-                                          [&](size_t i) { return in_.fill->items[i].through; });
+            return !e.done &&
+                   std::any_of(e.items.begin(), e.items.end(), [&](size_t i) { return in_.fill->items[i].through; });
         });
         if (open) {
             say("pour.leaks", Severity::Caution,
-                "Before it is mixed: tape pressed down, boards bedded in sealant, form level, a light below, tape, sealant and "
+                "Before it is mixed: tape pressed down, boards bedded in sealant, form level, a light below, tape, "
+                "sealant and "
                 "a pot for what runs at hand.",
                 {}, "");
         }

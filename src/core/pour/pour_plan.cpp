@@ -94,7 +94,8 @@ private:
             terms.push_back(workedOut("over_" + id, "overpour", over_L, Unit::Volume, "chosen height over its area"));
         }
         if (soak_L > 0.0) {
-            terms.push_back(workedOut("soak_" + id, "soak-in", soak_L, Unit::Volume, "rate over the wood that gets wet"));
+            terms.push_back(
+                workedOut("soak_" + id, "soak-in", soak_L, Unit::Volume, "rate over the wood that gets wet"));
         }
         if (c_.reserve > 0.0 && fill_L > 0.0) {
             terms.push_back(workedOut("reserve_" + id, "reserve", fill_L * c_.reserve, Unit::Volume, "for leaks"));
@@ -125,7 +126,8 @@ private:
         event.colours = colours;
         double each = 0.0;
         for (ColourPots& colour : event.colours) {
-            colour.pots = potsFor(event.litres.value() * colour.share, r.mix, colour.pigment_pct, c_.bucket_L, c_.mixing);
+            colour.pots =
+                potsFor(event.litres.value() * colour.share, r.mix, colour.pigment_pct, c_.bucket_L, c_.mixing);
             event.pots += colour.pots.count;
             each = std::max(each, colour.pots.each.volume_L);
         }
@@ -322,7 +324,8 @@ private:
             }
             event.note = event.items.size() == 1 ? fill_.items[event.items[0]].name
                                                  : std::to_string(event.items.size()) + " places";
-            event.litres = mixed(event.id, all.fill_L, all.over_L, all.soak_L, "its share of the places, on the drawing");
+            event.litres =
+                mixed(event.id, all.fill_L, all.over_L, all.soak_L, "its share of the places, on the drawing");
             const PourEvent& added = add(std::move(event), r, oneColour());
             if (k == 0 && added.at_h) {
                 const HeatQuestion q = questionOf(fill_.items[warmest], r, *added.at_h);
@@ -375,9 +378,13 @@ private:
         const Colours& c = c_.colours;
         if (c.use == SecondColour::Divided) {
             const double first = shareBeside(river, c.alongRiver, c.divider_mm);
-            return {{c.first, c.alongRiver ? "near side of the divider" : "left of the divider", first, c_.pigment_pct, {}},
-                    {c.second, c.alongRiver ? "far side of the divider" : "right of the divider", 1.0 - first,
-                     c.second_pct, {}}};
+            return {
+                {c.first, c.alongRiver ? "near side of the divider" : "left of the divider", first, c_.pigment_pct, {}},
+                {c.second,
+                 c.alongRiver ? "far side of the divider" : "right of the divider",
+                 1.0 - first,
+                 c.second_pct,
+                 {}}};
         }
         if (c.use == SecondColour::Swirled && lastLayer) {
             return {{c.first, "", 1.0 - c.swirl_share, c_.pigment_pct, {}},
@@ -478,8 +485,8 @@ private:
             gate_.latest_h.reset(); // sanded in between
             for (const PlaceHeat& place : plan_.places) {
                 const bool known = place.heat && place.heat->flatten_h && gate_.earliest_h;
-                gate_.earliest_h = known ? std::optional(std::max(*gate_.earliest_h, *place.heat->flatten_h))
-                                         : std::nullopt;
+                gate_.earliest_h =
+                    known ? std::optional(std::max(*gate_.earliest_h, *place.heat->flatten_h)) : std::nullopt;
             }
         }
         const ResinClass* top = onShelf("table_top");

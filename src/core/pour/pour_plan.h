@@ -31,18 +31,18 @@ struct PourEvent {
     std::string id; // stays while the layers do: "river-1", "voids-table_top-1"
     PourKind kind = PourKind::River;
     std::string name;
-    std::string note;            // "both live edges, with a brush"
-    std::string resin;           // id
-    std::vector<size_t> items;   // of the fill plan
-    size_t layer = 0;            // from 0
+    std::string note;          // "both live edges, with a brush"
+    std::string resin;         // id
+    std::vector<size_t> items; // of the fill plan
+    size_t layer = 0;          // from 0
     size_t layers = 1;
-    double depth_mm = 0.0;       // of the deepest place
-    Figure litres;               // to mix
+    double depth_mm = 0.0; // of the deepest place
+    Figure litres;         // to mix
     std::vector<ColourPots> colours;
     int pots = 0;
-    double time_min = 0.0;       // mixing to pouring, with the people there are
+    double time_min = 0.0; // mixing to pouring, with the people there are
     double timeOfTwo_min = 0.0;
-    std::optional<double> works_min; // the resin, in such a pot in this room
+    std::optional<double> works_min;  // the resin, in such a pot in this room
     std::optional<double> at_h;       // planned, or when it was begun; empty: it waits for what is not known
     std::optional<double> earliest_h; // its window: the one before bears it
     std::optional<double> latest_h;   // later it is scuffed first
@@ -56,11 +56,11 @@ struct PourEvent {
 struct Floating {
     size_t piece = 0;
     std::string name;
-    double floats_mm = 0.0;     // from this depth on
-    double firstLayer_N = 0.0;  // net, at the end of the first layer; the next find it bonded
-    double whole_N = 0.0;       // were all of it liquid
-    int clamps = 0;             // for the more of both that is asked for
-    std::vector<Vec2> at;       // of the clamps, on the table
+    double floats_mm = 0.0;    // from this depth on
+    double firstLayer_N = 0.0; // net, at the end of the first layer; the next find it bonded
+    double whole_N = 0.0;      // were all of it liquid
+    int clamps = 0;            // for the more of both that is asked for
+    std::vector<Vec2> at;      // of the clamps, on the table
 };
 
 struct Purchase {
@@ -90,10 +90,7 @@ struct PourPlan : StageAnswer {
     Figure benchLoad;     // slabs, resin and form
     HeatQuestions asks;
 
-    [[nodiscard]] const PlaceHeat* river() const
-    {
-        return !places.empty() && riverFirst ? &places.front() : nullptr;
-    }
+    [[nodiscard]] const PlaceHeat* river() const { return !places.empty() && riverFirst ? &places.front() : nullptr; }
     bool riverFirst = false;
 };
 

@@ -68,6 +68,26 @@ Book withHabits(const Book& book, Habits habits)
     return withShop(book, std::move(shop));
 }
 
+Book withResin(const Book& book, ResinClass resin)
+{
+    Shop shop = *book.shop;
+    const auto at =
+        std::find_if(shop.resins.begin(), shop.resins.end(), [&](const ResinClass& r) { return r.id == resin.id; });
+    if (at != shop.resins.end()) {
+        *at = std::move(resin);
+    } else {
+        shop.resins.push_back(std::move(resin));
+    }
+    return withShop(book, std::move(shop));
+}
+
+Book withoutResin(const Book& book, const std::string& id)
+{
+    Shop shop = *book.shop;
+    std::erase_if(shop.resins, [&](const ResinClass& r) { return r.isOwn() && r.id == id; });
+    return withShop(book, std::move(shop));
+}
+
 Book withJob(const Book& book, Job job)
 {
     Book out = book;
@@ -127,6 +147,16 @@ LogId freeLogId(const Book& book)
         most = std::max(most, l.id.value);
     }
     return {most + 1};
+}
+
+std::string freeResinId(const Book& book)
+{
+    for (int n = 1;; ++n) {
+        const std::string id = "own_" + std::to_string(n);
+        if (book.shop->resin(id) == nullptr) {
+            return id;
+        }
+    }
 }
 
 JobId freeJobId(const Book& book)

@@ -10,6 +10,8 @@ namespace burl
 [[nodiscard]] Book withSlab(const Book& book, Slab slab); // replaced by id, or added
 [[nodiscard]] Book withoutSlab(const Book& book, SlabId id);
 [[nodiscard]] Book withLog(const Book& book, Log log);
+[[nodiscard]] Book withResin(const Book& book, ResinClass resin); // replaced by id, or added
+[[nodiscard]] Book withoutResin(const Book& book, const std::string& id);
 [[nodiscard]] Book withHabits(const Book& book, Habits habits);
 [[nodiscard]] Book withJob(const Book& book, Job job); // replaced by id, or added
 [[nodiscard]] Book withoutJob(const Book& book, JobId id);
@@ -22,6 +24,7 @@ namespace burl
 [[nodiscard]] SlabId freeSlabId(const Book& book);
 [[nodiscard]] LogId freeLogId(const Book& book);
 [[nodiscard]] JobId freeJobId(const Book& book);
+[[nodiscard]] std::string freeResinId(const Book& book);
 /// An id that no feature of this slab has or ever had.
 [[nodiscard]] int freeFeatureId(const Slab& slab);
 /// Takes a feature away; its id is not given again.

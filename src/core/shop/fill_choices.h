@@ -72,7 +72,7 @@ enum class SecondColour {
 };
 
 struct Colours {
-    std::string first;  // name of the pigment; empty: clear, or not said
+    std::string first; // name of the pigment; empty: clear, or not said
     std::string second;
     SecondColour use = SecondColour::None;
     double second_pct = 1.0;   // of its mix by mass
@@ -103,7 +103,7 @@ struct PourRecord {
     std::string began; // "2026-11-03T08:00"
     std::vector<WeighedPot> pots;
     std::vector<HeatReading> heat;
-    double poured_L = 0.0;   // 0: not said
+    double poured_L = 0.0; // 0: not said
     double leaked_L = 0.0;
     double overpour_mm = 0.0; // found over the wood, to plane off
     std::string note;

@@ -19,9 +19,9 @@ struct JobInShop {
     const Job& job;
     const Shop& shop;
     std::shared_ptr<const HeatAnswers> heat; // what the cure model has answered; null: nothing yet
-    SharedSlabs slabs;            // one for each piece of the job, null when it is not in the shop
-    std::vector<Species> species; // of each; empty where nobody said
-    std::vector<double> kerf_mm;  // of each piece's log, 0 where there is none
+    SharedSlabs slabs;                       // one for each piece of the job, null when it is not in the shop
+    std::vector<Species> species;            // of each; empty where nobody said
+    std::vector<double> kerf_mm;             // of each piece's log, 0 where there is none
 };
 
 } // namespace burl

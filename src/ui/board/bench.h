@@ -53,6 +53,8 @@ public:
     [[nodiscard]] virtual Box frame() const = 0;
     /// Pixels kept free at the right of the drawing, for a key.
     [[nodiscard]] virtual double keyRoom() const { return 0.0; }
+    /// False while the board shows no plan of the top, and no ruler fits it.
+    [[nodiscard]] virtual bool ruled() const { return true; }
     [[nodiscard]] virtual bool underside() const { return false; }
     /// A word at the board's upper right that turns the view, and what a click on it does.
     [[nodiscard]] virtual QString turnWord() const { return {}; }

@@ -161,7 +161,9 @@ void Board::paintEvent(QPaintEvent*)
     const QRectF area = drawingArea();
     p.setFont(textFont(10.0));
     if (bench_->emptyWord().isEmpty()) {
-        paintRuler(p, view_, QRectF(8, 42, width() - 16, 28), document_.units(), c);
+        if (bench_->ruled()) {
+            paintRuler(p, view_, QRectF(8, 42, width() - 16, 28), document_.units(), c);
+        }
         bench_->paint(p, view_, area, wood_);
     } else {
         p.setFont(textFont(13.0));

@@ -1,5 +1,8 @@
 #include "ui/fill/fill_bench.h"
 
+#include <algorithm>
+#include <cmath>
+
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QPainter>
@@ -8,7 +11,13 @@
 #include <QVBoxLayout>
 
 #include "core/shop/edit.h"
-#include "ui/ledger/field_rows.h"
+#include "ui/fill/fill_tray.h"
+#include "ui/fill/heat_page.h"
+#include "ui/fill/heat_strip.h"
+#include "ui/fill/pours_page.h"
+#include "ui/fill/section_view.h"
+#include "ui/fill/shelf_page.h"
+#include "ui/ledger/choices_form.h"
 #include "ui/text.h"
 #include "ui/theme.h"
 
@@ -25,14 +34,15 @@ bool isRing(FeatureKind kind)
 
 } // namespace
 
-FillBench::FillBench(Document& document, QWidget* parent)
+FillBench::FillBench(Document& document, InstrumentPort& instrument, QWidget* parent)
     : TableBench(document,
-                 {.id = QStringLiteral("fill"), .name = tr("Fill"), .belowHeight = 158, .turns = false, .rough = true}),
+                 {.id = QStringLiteral("fill"), .name = tr("Fill"), .belowHeight = 254, .turns = false, .rough = true}),
       form_(new ChoicesForm(document, QStringLiteral("fill"), parent)),
       voidForm_(new ChoicesForm(document, QStringLiteral("void"), parent)),
-      panel_(named(new QWidget(parent), QStringLiteral("fillPanel"), tr("Choices"))), table_(new QTableWidget(parent))
+      panel_(named(new QWidget(parent), QStringLiteral("fillPanel"), tr("Choices"))), table_(new QTableWidget(parent)),
+      tray_(new FillTray(document, instrument, table_, parent))
 {
-    setPanels(panel_, table_);
+    setPanels(panel_, tray_);
     auto* column = new QVBoxLayout(panel_);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(6);
@@ -56,128 +66,28 @@ FillBench::FillBench(Document& document, QWidget* parent)
         });
     }
     column->addLayout(row);
+    column->addWidget(&tray_->pours().form());
     column->addWidget(voidForm_);
     column->addWidget(form_);
+    column->addWidget(&tray_->shelf().form());
+    connect(tray_, &FillTray::shown, this, [this] {
+        showVoid();
+        Q_EMIT repaintWanted();
+    });
+    connect(&tray_->heat(), &HeatPage::moved, this, &Bench::repaintWanted);
+    connect(&tray_->heat(), &HeatPage::message, this, &Bench::message);
+    connect(&tray_->pours(), &PoursPage::message, this, &Bench::message);
+    connect(&tray_->pours(), &PoursPage::cardWanted, this, &FillBench::exportPourCard);
+    connect(&tray_->shelf(), &ShelfPage::message, this, &Bench::message);
     for (ChoicesForm* form : {form_, voidForm_}) {
         connect(form, &ChoicesForm::refused, this, &Bench::message);
     }
 
     addVoidRows();
     addResinOfVoid();
+    addLayersOfPlace();
     addFillRows();
     layOutTable();
-}
-
-void FillBench::addVoidRows()
-{
-    voidForm_
-        ->addMeasure(
-            QStringLiteral("voidDepth"), tr("Depth of this void"), Unit::Length, ranges::kFeatureDepth_mm,
-            [this]() -> std::optional<double> {
-                const Feature* f = chosenFeature();
-                return f != nullptr && f->kind != FeatureKind::ThroughVoid ? std::optional(f->depth_mm) : std::nullopt;
-            },
-            [this](auto v) { editChosen(tr("Depth of a void"), [&](Feature& f) { f.depth_mm = v.value_or(0.0); }); })
-        ->setOptional(tr("through"));
-    const auto size = [this](bool along) -> std::optional<double> {
-        const Feature* f = chosenFeature();
-        if (f == nullptr || f->points.size() < 3) {
-            return std::nullopt;
-        }
-        const Box box = boundsOf(f->points);
-        return along ? box.width() : box.height();
-    };
-    const auto stretch = [this, size](bool along, std::optional<double> to) {
-        const auto now = size(along);
-        if (!to || !now || *now <= 0.0 || *to <= 0.0) {
-            return;
-        }
-        editChosen(tr("Size of a void"), [&](Feature& f) {
-            const Vec2 middle = centroid(f.points);
-            for (Vec2& p : f.points) {
-                if (along) {
-                    p.x = middle.x + (p.x - middle.x) * *to / *now;
-                } else {
-                    p.y = middle.y + (p.y - middle.y) * *to / *now;
-                }
-            }
-        });
-    };
-    voidForm_->addMeasure(
-        QStringLiteral("voidLong"), tr("Along the slab"), Unit::Length, ranges::kVoidSize_mm,
-        [size] { return size(true); }, [stretch](auto v) { stretch(true, v); });
-    voidForm_->addMeasure(
-        QStringLiteral("voidWide"), tr("Across"), Unit::Length, ranges::kVoidSize_mm, [size] { return size(false); },
-        [stretch](auto v) { stretch(false, v); });
-}
-
-void FillBench::addResinOfVoid()
-{
-    Document& doc = document_;
-    voidForm_->addChoice(
-        QStringLiteral("voidResin"), tr("Its resin"),
-        [&doc] {
-            std::vector<ChoicesForm::Option> out{{tr("by the rule"), QString()}};
-            for (const ResinClass& r : doc.shop().resins) {
-                out.push_back({translated(r.name), fromCore(r.id)});
-            }
-            return out;
-        },
-        [this, &doc]() -> QVariant {
-            if (hasTop() && chosen_.piece < doc.plan()->layup->pieces.size()) {
-                for (const ResinOverrule& o : doc.job()->fill.overrules) {
-                    const bool river = chosen_.feature == 0 && o.feature == 0;
-                    if (river || (o.slab == doc.plan()->layup->pieces[chosen_.piece].slab &&
-                                  o.feature == chosen_.feature && chosen_.feature != 0)) {
-                        return fromCore(o.resin);
-                    }
-                }
-            }
-            return QString();
-        },
-        [this, &doc](const QVariant& v) {
-            if (!hasTop()) {
-                return;
-            }
-            const SlabId slab = chosen_.feature == 0 ? SlabId{} : doc.plan()->layup->pieces[chosen_.piece].slab;
-            doc.edit(tr("Resin of a void"), [&](Job& j) {
-                std::erase_if(j.fill.overrules,
-                              [&](const ResinOverrule& o) { return o.slab == slab && o.feature == chosen_.feature; });
-                if (!v.toString().isEmpty()) {
-                    j.fill.overrules.push_back({slab, chosen_.feature, v.toString().toStdString()});
-                }
-            });
-        });
-}
-
-void FillBench::addFillRows()
-{
-    Document& doc = document_;
-    const RowsOf<FillChoices> fill{
-        [&doc] { return doc.job() != nullptr ? &doc.job()->fill : nullptr; },
-        [&doc](const QString& label, const auto& change) { doc.edit(label, [&](Job& j) { change(j.fill); }); }};
-    addRows<FillChoices>(*form_, fill,
-                         {{"bucket", tr("Largest batch"), &FillChoices::bucket_L, ranges::kBucket_L, Unit::Volume,
-                           tr("What one bucket, mixer and pair of hands manage in the working time.")},
-                          {"overpour", tr("Overpour"), &FillChoices::overpour_mm, ranges::kOverpour_mm, Unit::Length,
-                           tr("How high the resin stands over the face, to be planed off.")}});
-    form_->fold(tr("more choices"));
-    form_
-        ->addMeasure(
-            QStringLiteral("resinPrice"), tr("Price of a litre"), Unit::Money, ranges::kMoney,
-            [fill] { return fill.now() != nullptr ? fill.now()->price_per_L : std::nullopt; },
-            [&doc](auto v) { doc.edit(tr("Resin price"), [&](Job& j) { j.fill.price_per_L = v; }); })
-        ->setOptional(tr("not known"));
-    addRows<FillChoices>(
-        *form_, fill,
-        {{"pigment", tr("Pigment, % of mass"), &FillChoices::pigment_pct, ranges::kPigment_pct, Unit::Percent,
-          tr("The same share in every pot and every later top-up, or the colours differ.")},
-         {"reserve", tr("Reserve for leaks, %"), &FillChoices::reserve, ranges::kReserve, Unit::Percent,
-          tr("Mixed and kept at hand for what leaks and soaks in."), 100.0},
-         {"residue", tr("Left in pots, %"), &FillChoices::potResidue, ranges::kPotResidue, Unit::Percent,
-          tr("What clings to buckets and sticks."), 100.0},
-         {"soakIn", tr("Soak-in, g/m²"), &FillChoices::soakIn_g_m2, ranges::kSoakIn_g_m2, Unit::SoakIn,
-          tr("Drunk by raw wood where resin touches it; less after a seal coat.")}});
 }
 
 void FillBench::layOutTable()
@@ -215,13 +125,32 @@ void FillBench::layOutTable()
 void FillBench::showVoid()
 {
     voidForm_->refresh();
-    voidForm_->setVisible(chosen_.feature != 0 || chosen_.river);
+    const bool shelf = tray_->page() == FillTray::Page::Shelf; // its products take the room of the choices
+    voidForm_->setVisible(!shelf && (chosen_.feature != 0 || chosen_.river));
+    form_->setVisible(!shelf);
+    tray_->pours().form().setVisible(tray_->page() == FillTray::Page::Pours);
+    addThrough_->setVisible(!shelf);
+    addPocket_->setVisible(!shelf);
+    tray_->shelf().form().setVisible(shelf);
 }
 
 QString FillBench::title() const
 {
     if (!hasTop()) {
         return {};
+    }
+    if (inSection()) {
+        const PlaceHeat& place = *tray_->heat().place();
+        const FillItem& item = document_.plan()->fill->items[place.item];
+        const auto& cut = tray_->heat().cut();
+        return translated(item.name) + QStringLiteral(" · ") +
+               counted(item.layers.volumes_L.size(), tr("1 layer"), tr("%1 layers")) + QStringLiteral(" · ") +
+               quantity(item.layers.thickness_mm, Unit::Length, units()) + QStringLiteral(" · ") +
+               (item.river ? (cut ? tr("cut at %1").arg(quantity(*cut, Unit::Length, units()))
+                                  : tr("cut where it is widest")) +
+                                 QStringLiteral(" · ")
+                           : QString()) +
+               tr("hour %1").arg(std::lround(tray_->heat().strip().hour()));
     }
     const Feature* f = chosenFeature();
     if (adding_) {
@@ -244,8 +173,124 @@ void FillBench::refresh()
         chosen_ = {};
     }
     form_->refresh();
+    tray_->refresh();
     showVoid();
     fillTable();
+}
+
+bool FillBench::inSection() const
+{
+    return hasTop() && tray_->page() == FillTray::Page::Heat && tray_->heat().place() != nullptr;
+}
+
+QString FillBench::turnWord() const
+{
+    if (!hasTop() || document_.plan()->pour->places.empty()) {
+        return {};
+    }
+    return inSection() ? tr("section ▸ plan") : tr("plan ▸ section");
+}
+
+void FillBench::turn()
+{
+    tray_->show(inSection() ? FillTray::Page::Places : FillTray::Page::Heat);
+}
+
+void FillBench::showPage(const QString& page)
+{
+    for (const auto& [word, to] : {std::pair{QStringLiteral("places"), FillTray::Page::Places},
+                                   {QStringLiteral("pours"), FillTray::Page::Pours},
+                                   {QStringLiteral("heat"), FillTray::Page::Heat},
+                                   {QStringLiteral("form"), FillTray::Page::Form},
+                                   {QStringLiteral("shelf"), FillTray::Page::Shelf}}) {
+        if (page == word) {
+            tray_->show(to);
+        }
+    }
+}
+
+void FillBench::paintCut(QPainter& p, const QRectF& area)
+{
+    const HeatPage& heat = tray_->heat();
+    const FillItem& item = document_.plan()->fill->items[heat.place()->item];
+    SectionView view;
+    view.question = heat.question();
+    view.heat = heat.heat();
+    view.hour = tray_->heat().strip().hour();
+    view.units = units();
+    const auto& pieces = document_.plan()->layup->pieces;
+    if (item.river && pieces.size() >= 2) {
+        view.left = fromCore(document_.plan()->layup->near().name);
+        view.right = fromCore(document_.plan()->layup->far().name);
+    } else if (item.pieceIndex < pieces.size()) {
+        view.left = fromCore(pieces[item.pieceIndex].name);
+    }
+    paintSection(p, area, view);
+}
+
+std::optional<Vec2> FillBench::cutHandle() const
+{
+    const PlaceHeat* river = hasTop() ? document_.plan()->pour->river() : nullptr;
+    const auto& gap = hasTop() ? document_.plan()->fill->gap : std::nullopt;
+    if (river == nullptr || !gap) {
+        return std::nullopt;
+    }
+    const double x = tray_->heat().cut().value_or(gap->mostTop.x);
+    return Vec2{x, boundsOf(document_.plan()->fill->items[river->item].onTable).top};
+}
+
+std::optional<Vec2> FillBench::dividerHandle() const
+{
+    const PlaceHeat* river = hasTop() ? document_.plan()->pour->river() : nullptr;
+    const Colours& c = document_.job() != nullptr ? document_.job()->fill.colours : Colours{};
+    if (river == nullptr || c.use != SecondColour::Divided) {
+        return std::nullopt;
+    }
+    const Box box = boundsOf(document_.plan()->fill->items[river->item].onTable);
+    return c.alongRiver ? Vec2{(box.left + box.right) / 2.0, c.divider_mm} : Vec2{c.divider_mm, box.bottom};
+}
+
+void FillBench::paintHandles(QPainter& p, const BoardView& view)
+{
+    const PlaceHeat* river = document_.plan()->pour->river();
+    if (river == nullptr) {
+        return;
+    }
+    const Box box = boundsOf(document_.plan()->fill->items[river->item].onTable);
+    p.setFont(textFont(9.5));
+    if (const auto cut = cutHandle()) {
+        p.setPen(QPen(colours().lead, 1.3, Qt::DashDotLine));
+        p.drawLine(view.toPixel({cut->x, box.bottom}), view.toPixel({cut->x, box.top}));
+        paintHandle(p, view.toPixel(*cut), grabbed_ == Grabbed::Cut);
+        paintLabel(p, view.toPixel(*cut) + QPointF(12, -12),
+                   tr("cut at %1").arg(quantity(cut->x, Unit::Length, units())), colours().lead, Qt::AlignLeft);
+    }
+    if (const auto divider = dividerHandle()) {
+        const Colours& c = document_.job()->fill.colours;
+        p.setPen(QPen(colours().ink, 2.2));
+        if (c.alongRiver) {
+            p.drawLine(view.toPixel({box.left, c.divider_mm}), view.toPixel({box.right, c.divider_mm}));
+        } else {
+            p.drawLine(view.toPixel({c.divider_mm, box.bottom}), view.toPixel({c.divider_mm, box.top}));
+        }
+        paintHandle(p, view.toPixel(*divider), grabbed_ == Grabbed::Divider);
+        paintLabel(p, view.toPixel(*divider) + QPointF(12, 13), tr("divider"), colours().ink, Qt::AlignLeft);
+    }
+    // Where clamps or weights go.
+    for (const Floating& piece : document_.plan()->pour->floating) {
+        for (const Vec2 at : piece.at) {
+            const QPointF px = view.toPixel(at);
+            p.setPen(QPen(colours().steel, 1.6));
+            p.setBrush(Qt::NoBrush);
+            p.drawRect(QRectF(px.x() - 5, px.y() - 5, 10, 10));
+            p.drawLine(px + QPointF(-5, -5), px + QPointF(5, 5));
+        }
+    }
+}
+
+void FillBench::exportPourCard()
+{
+    Q_EMIT pourCardWanted();
 }
 
 void FillBench::fillTable()
@@ -300,8 +345,12 @@ const Feature* FillBench::chosenFeature() const
     return nullptr;
 }
 
-void FillBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCache& wood)
+void FillBench::paint(QPainter& p, const BoardView& view, const QRectF& area, WoodCache& wood)
 {
+    if (inSection()) {
+        paintCut(p, area);
+        return;
+    }
     const Plan& plan = *document_.plan();
     SceneStyle style;
     style.screen = true;
@@ -331,6 +380,7 @@ void FillBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
         const QPointF shift = item.river ? QPointF(0, 0) : QPointF(0, -13);
         paintLabel(p, view.toPixel(at) + shift, quantity(item.volume, units()), colours().ink);
     }
+    paintHandles(p, view);
     if (plan.fill->items.empty()) {
         p.setFont(textFont(11.0));
         paintLabel(p, view.toPixel({plan.layup->length.value() / 2.0, 0.0}),
@@ -340,6 +390,21 @@ void FillBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
 
 std::function<void()> FillBench::remedyFor(const Finding& finding)
 {
+    if (finding.code == "pour.too_slow" && finding.figures.size() > 2 && finding.remedy.rfind("two people", 0) == 0) {
+        return [this] { document_.edit(tr("Two people pour"), [](Job& j) { j.fill.mixing.people = 2; }); };
+    }
+    if (finding.code == "pour.runs_away" || finding.code == "pour.too_warm") {
+        return [this] { tray_->show(FillTray::Page::Heat); };
+    }
+    if (finding.code == "pour.form") {
+        return [this] { tray_->show(FillTray::Page::Form); };
+    }
+    if (finding.code == "pour.stock") {
+        return [this] { tray_->show(FillTray::Page::Shelf); };
+    }
+    if (finding.code == "pour.short" || finding.code == "pour.weighed_wrong") {
+        return [this] { tray_->show(FillTray::Page::Pours); };
+    }
     if (finding.code != "fill.no_depth" || !finding.place_mm) {
         return {};
     }
@@ -380,13 +445,34 @@ FillBench::Chosen FillBench::featureAt(Vec2 at) const
     return {};
 }
 
-Qt::CursorShape FillBench::cursorAt(Vec2 at, const BoardView&) const
+Qt::CursorShape FillBench::cursorAt(Vec2 at, const BoardView& view) const
 {
+    if (inSection()) {
+        return Qt::ArrowCursor;
+    }
+    for (const auto& handle : {cutHandle(), dividerHandle()}) {
+        if (handle && near(*handle, at, view)) {
+            return Qt::SizeAllCursor;
+        }
+    }
     return adding_ ? Qt::CrossCursor : featureAt(at).feature != 0 ? Qt::OpenHandCursor : Qt::ArrowCursor;
 }
 
-bool FillBench::press(Vec2 at, const BoardView&)
+bool FillBench::press(Vec2 at, const BoardView& view)
 {
+    if (inSection()) {
+        return false;
+    }
+    grabbed_ = Grabbed::Nothing;
+    if (const auto cut = cutHandle(); cut && near(*cut, at, view)) {
+        grabbed_ = Grabbed::Cut;
+        return true;
+    }
+    if (const auto divider = dividerHandle(); divider && near(*divider, at, view)) {
+        grabbed_ = Grabbed::Divider;
+        gesture_ = document_.newGesture();
+        return true;
+    }
     if (adding_) {
         addVoidAt(at, *adding_);
         return false;
@@ -405,7 +491,13 @@ bool FillBench::press(Vec2 at, const BoardView&)
     from_ = at;
     before_ = *document_.shop().slab(document_.plan()->layup->pieces[chosen_.piece].slab);
     gesture_ = document_.newGesture();
+    grabbed_ = Grabbed::Void;
     return true;
+}
+
+void FillBench::letGo()
+{
+    grabbed_ = Grabbed::Nothing;
 }
 
 void FillBench::addVoidAt(Vec2 at, FeatureKind kind)
@@ -469,6 +561,24 @@ void FillBench::moveChosen(Vec2 table, int gesture)
 
 DragNote FillBench::drag(Vec2 at)
 {
+    if (grabbed_ == Grabbed::Cut) {
+        const auto& gap = document_.plan()->fill->gap;
+        tray_->heat().setCut(std::clamp(snapped(at.x), gap->from_mm, gap->to_mm));
+        const HeatQuestion q = tray_->heat().question();
+        return {tr("%1 wide").arg(quantity(q.site.widthAbove_mm, Unit::Length, units()))};
+    }
+    if (grabbed_ == Grabbed::Divider) {
+        document_.edit(
+            tr("Divider of the river"),
+            [&](Job& j) { j.fill.colours.divider_mm = snapped(j.fill.colours.alongRiver ? at.y : at.x); }, gesture_);
+        for (const PourEvent& event : document_.plan()->pour->events) {
+            if (event.kind == PourKind::River && event.colours.size() > 1) {
+                return {quantity(event.colours[0].pots.all.volume_L, Unit::Volume, units()) + QStringLiteral(" | ") +
+                        quantity(event.colours[1].pots.all.volume_L, Unit::Volume, units())};
+            }
+        }
+        return {};
+    }
     if (chosenFeature() == nullptr) {
         return {};
     }
@@ -514,7 +624,8 @@ bool FillBench::removeSelected()
 
 QStringList FillBench::keys() const
 {
-    return {tr("Click a void — its size, depth and resin; drag it — the litres follow"),
+    return {tr("Drag the cut or the divider of a river along it; on the section drag the hour below it"),
+            tr("Click a void — its size, depth and resin; drag it — the litres follow"),
             tr("+ through void, + pocket — then click where it is"),
             tr("Arrow keys, with Shift ten times — nudge the chosen void"), tr("Delete — remove the chosen void")};
 }

@@ -53,9 +53,11 @@ TEST_CASE("the resin rule, with its reason", "[fill]")
     CHECK(resinsFor(false, FeatureKind::BlindVoid, 2.5, 140.0, 30.0).front().resin == "deep_pour_slow");
     CHECK(resinsFor(false, FeatureKind::BlindVoid, 2.5, 300.0, 6.0).front().resin ==
           "table_top"); // too shallow to cure deep-pour
-    CHECK(resinsFor(false, FeatureKind::ThroughVoid, 0.2, 30.0, 50.0).front().resin == "medium_casting"); // two fills, not nine
+    CHECK(resinsFor(false, FeatureKind::ThroughVoid, 0.2, 30.0, 50.0).front().resin ==
+          "medium_casting"); // two fills, not nine
     CHECK(resinsFor(false, FeatureKind::ThroughVoid, 0.2, 30.0, 11.0).front().resin == "table_top");
-    CHECK(resinsFor(false, FeatureKind::ThroughVoid, 0.2, 12.0, 50.0).front().resin == "table_top"); // narrow: its wood cools it
+    CHECK(resinsFor(false, FeatureKind::ThroughVoid, 0.2, 12.0, 50.0).front().resin ==
+          "table_top"); // narrow: its wood cools it
     CHECK(resinsFor(false, FeatureKind::WormHoles, 0.02, 5.0, 15.0).front().resin == "table_top");
     CHECK(resinsFor(false, FeatureKind::Check, 0.05, 4.0, 30.0).front().resin == "table_top");
     CHECK(resinsFor(false, FeatureKind::Check, 0.001, 0.5, 30.0).front().resin.empty());

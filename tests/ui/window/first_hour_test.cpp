@@ -9,8 +9,8 @@
 #include <QTemporaryDir>
 
 #include "core/shop/edit.h"
-#include "ui/dialogs.h"
 #include "exchange/materials.h"
+#include "ui/dialogs.h"
 
 using namespace burl;
 

@@ -1,0 +1,363 @@
+#include "ui/fill/shelf_page.h"
+
+#include <algorithm>
+
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QPushButton>
+#include <QTableWidget>
+#include <QVBoxLayout>
+
+#include "core/cure/calibrate.h"
+#include "core/measure/date.h"
+#include "core/measure/parse.h"
+#include "core/shop/edit.h"
+#include "ui/elided_label.h"
+#include "ui/ledger/choices_form.h"
+#include "ui/text.h"
+#include "ui/theme.h"
+
+namespace burl::ui
+{
+namespace
+{
+
+QString packsText(const std::vector<ResinPack>& packs)
+{
+    QStringList out;
+    for (const ResinPack& pack : packs) {
+        out << QString::number(pack.litres) +
+                   (pack.price ? QStringLiteral(" at ") + QString::number(*pack.price) : QString());
+    }
+    return out.join(QStringLiteral(", "));
+}
+
+/// "4 at 89, 18 at 320": litres and what they cost. Nothing for what is none.
+std::optional<std::vector<ResinPack>> packsFrom(const QString& text)
+{
+    std::vector<ResinPack> out;
+    for (const QString& one : text.split(QLatin1Char(','), Qt::SkipEmptyParts)) {
+        const QStringList parts = one.split(QStringLiteral(" at "));
+        bool litresOk = false;
+        bool priceOk = true;
+        ResinPack pack;
+        pack.litres = parts[0].trimmed().toDouble(&litresOk);
+        if (parts.size() == 2) {
+            pack.price = parts[1].trimmed().toDouble(&priceOk);
+        }
+        if (!litresOk || !priceOk || parts.size() > 2 || !ranges::kPack_L.holds(pack.litres) ||
+            (pack.price && !ranges::kMoney.holds(*pack.price)) || out.size() >= counts::kPacks) {
+            return std::nullopt;
+        }
+        out.push_back(pack);
+    }
+    return out;
+}
+
+} // namespace
+
+ShelfPage::ShelfPage(Document& document, QWidget* parent)
+    : QWidget(parent), document_(document), table_(new QTableWidget(this)),
+      own_(new QPushButton(tr("my own product of this class"), this)),
+      remove_(new QPushButton(tr("take off the shelf"), this)), words_(new ElidedLabel(this)),
+      form_(new ChoicesForm(document, QStringLiteral("product"), this))
+{
+    named(this, QStringLiteral("shelfPage"), tr("Resin shelf"));
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(22, 0, 22, 0);
+    column->setSpacing(4);
+    auto* head = new QHBoxLayout;
+    named(own_, QStringLiteral("makeProduct"), tr("Make a product of my own of the chosen class"));
+    named(remove_, QStringLiteral("removeProduct"), tr("Take the chosen product off the shelf"));
+    named(words_, QStringLiteral("shelfWords"), tr("How near the product is to its class"));
+    looking(words_, "quiet");
+    for (QPushButton* b : {own_, remove_}) {
+        looking(b, "tight");
+        head->addWidget(b);
+    }
+    head->addWidget(words_, 1);
+    column->addLayout(head);
+    named(table_, QStringLiteral("shelfTable"), tr("Resins on the shelf"));
+    table_->setColumnCount(6);
+    table_->setHorizontalHeaderLabels(
+        {tr("resin"), tr("A to 1 B"), tr("layers"), tr("works"), tr("packs"), tr("in the shop")});
+    table_->horizontalHeader()->setStretchLastSection(true);
+    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    table_->verticalHeader()->hide();
+    table_->verticalHeader()->setDefaultSectionSize(26);
+    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table_->setSelectionMode(QAbstractItemView::SingleSelection);
+    table_->setShowGrid(false);
+    table_->setFrameShape(QFrame::NoFrame);
+    table_->setTabKeyNavigation(false);
+    looking(table_, "inset");
+    const int widths[] = {220, 96, 118, 96, 130};
+    for (int i = 0; i < 5; ++i) {
+        table_->setColumnWidth(i, widths[i]);
+    }
+    column->addWidget(table_, 1);
+    form_->hide();
+    connect(own_, &QPushButton::clicked, this, &ShelfPage::makeOwn);
+    connect(remove_, &QPushButton::clicked, this, &ShelfPage::remove);
+    connect(form_, &ChoicesForm::refused, this, &ShelfPage::message);
+    connect(table_, &QTableWidget::currentCellChanged, this, [this](int row) {
+        const auto& resins = document_.shop().resins;
+        if (row >= 0 && static_cast<size_t>(row) < resins.size() && resins[static_cast<size_t>(row)].id != chosen_) {
+            chosen_ = resins[static_cast<size_t>(row)].id;
+            refresh();
+            Q_EMIT chosenChanged();
+        }
+    });
+    addRows();
+}
+
+const ResinClass* ShelfPage::chosen() const
+{
+    return document_.shop().resin(chosen_);
+}
+
+void ShelfPage::edit(const QString& label, const std::function<void(ResinClass&)>& change)
+{
+    const ResinClass* now = chosen();
+    if (now == nullptr || !now->isOwn()) {
+        return;
+    }
+    ResinClass next = *now;
+    change(next);
+    document_.apply(label, withResin(document_.book(), productOf(std::move(next), document_.shop().resins)));
+}
+
+void ShelfPage::makeOwn()
+{
+    const ResinClass* like = chosen();
+    if (like == nullptr) {
+        Q_EMIT message(tr("Choose the class that your product is like first."));
+        return;
+    }
+    ResinClass product = *like;
+    product.basedOn = like->kind();
+    product.id = freeResinId(document_.book());
+    product.name = tr("My %1").arg(translated(like->name).toLower()).toStdString();
+    product.sheet = {};
+    chosen_ = product.id;
+    document_.apply(tr("A product on the shelf"),
+                    withResin(document_.book(), productOf(std::move(product), document_.shop().resins)));
+    Q_EMIT chosenChanged();
+}
+
+void ShelfPage::remove()
+{
+    const ResinClass* product = chosen();
+    if (product == nullptr || !product->isOwn()) {
+        Q_EMIT message(tr("Classes that ship stay; only your own products are taken off."));
+        return;
+    }
+    const std::string kind = product->basedOn;
+    document_.apply(tr("A product off the shelf"), withoutResin(document_.book(), chosen_));
+    chosen_ = kind;
+    refresh();
+    Q_EMIT chosenChanged();
+}
+
+void ShelfPage::addRows()
+{
+    form_->addText(
+        QStringLiteral("productName"), tr("Product"),
+        [this] { return chosen() ? fromCore(chosen()->name) : QString(); },
+        [this](const QString& text) {
+            if (!text.trimmed().isEmpty()) {
+                edit(tr("Name of a product"), [&](ResinClass& r) { r.name = text.trimmed().toStdString(); });
+            }
+        });
+    struct Row {
+        const char* name;
+        QString label;
+        Unit unit;
+        Range range;
+        std::function<double&(ResinClass&)> of;
+        QString tip;
+    };
+    for (const Row& row :
+         {Row{"productRatio", tr("A to 1 B"), Unit::None, ranges::kRatio,
+              [](ResinClass& r) -> double& { return r.mix.aToB; }, tr("As the sheet says, by volume or by mass.")},
+          Row{"productDensityA", tr("Density of A, kg/L"), Unit::MixedDensity, ranges::kPart_kg_L,
+              [](ResinClass& r) -> double& { return r.mix.densityA_kg_L; }, tr("From the sheet; weights hang on it.")},
+          Row{"productDensityB", tr("Density of B, kg/L"), Unit::MixedDensity, ranges::kPart_kg_L,
+              [](ResinClass& r) -> double& { return r.mix.densityB_kg_L; }, tr("From the sheet; weights hang on it.")},
+          Row{"productLayer", tr("Deepest layer"), Unit::Length, ranges::kSheetLayer_mm,
+              [](ResinClass& r) -> double& { return r.maxLayer_mm; },
+              tr("The sheet's own limit: nothing deeper is ever offered.")}}) {
+        form_
+            ->addMeasure(
+                QString::fromLatin1(row.name), row.label, row.unit, row.range,
+                [this, of = row.of]() -> std::optional<double> {
+                    if (chosen() == nullptr) {
+                        return std::nullopt;
+                    }
+                    ResinClass copy = *chosen();
+                    return of(copy);
+                },
+                [this, of = row.of, label = row.label](auto v) {
+                    edit(label, [&](ResinClass& r) { of(r) = v.value_or(of(r)); });
+                })
+            ->setTip(row.tip);
+        if (std::string_view(row.name) == "productRatio") {
+            form_->addChoice(
+                QStringLiteral("productBy"), tr("That ratio is"),
+                [] {
+                    return std::vector<ChoicesForm::Option>{{tr("by volume"), false}, {tr("by mass"), true}};
+                },
+                [this]() -> QVariant { return chosen() != nullptr && chosen()->mix.byMass; },
+                [this](const QVariant& v) {
+                    edit(tr("How the ratio is meant"), [&](ResinClass& r) { r.mix.byMass = v.toBool(); });
+                });
+        }
+    }
+    struct Known {
+        const char* name;
+        QString label;
+        Unit unit;
+        Range range;
+        std::function<std::optional<double>&(ResinClass&)> of;
+        QString tip;
+    };
+    using Opt = std::optional<double>;
+    for (const Known& row :
+         {Known{"productPot", tr("Pot life"), Unit::Minutes, ranges::kPotLife_min,
+                [](ResinClass& r) -> Opt& { return r.sheet.potLife_min; },
+                tr("From the sheet; its class is made as quick.")},
+          Known{"productPeak", tr("Peak of that pot"), Unit::Temperature, ranges::kSheetPeak_C,
+                [](ResinClass& r) -> Opt& { return r.sheet.peak_C; }, tr("How hot the sheet says such a pot gets.")},
+          Known{"productDemould", tr("De-mould, h"), Unit::None, ranges::kDemould_h,
+                [](ResinClass& r) -> Opt& { return r.sheet.demould_h; },
+                tr("Hours until the sheet lets it out of the form.")},
+          Known{"productStock", tr("In the shop"), Unit::Volume, ranges::kPoured_L,
+                [](ResinClass& r) -> Opt& { return r.inStock_L; }, tr("Both parts together, as much as can be mixed.")},
+          Known{"productShelf", tr("Keeps, months"), Unit::None, ranges::kShelf_months,
+                [](ResinClass& r) -> Opt& { return r.shelf_months; }, tr("After it was opened.")}}) {
+        auto* field = form_->addMeasure(
+            QString::fromLatin1(row.name), row.label, row.unit, row.range,
+            [this, of = row.of]() -> std::optional<double> {
+                if (chosen() == nullptr) {
+                    return std::nullopt;
+                }
+                ResinClass copy = *chosen();
+                return of(copy);
+            },
+            [this, of = row.of, label = row.label](auto v) { edit(label, [&](ResinClass& r) { of(r) = v; }); });
+        field->setOptional(tr("not said"));
+        field->setTip(row.tip);
+        if (std::string_view(row.name) == "productPot") {
+            form_
+                ->addMeasure(
+                    QStringLiteral("productPotMass"), tr("of a pot of"), Unit::SmallMass, ranges::kPotMass_g,
+                    [this] { return chosen() ? std::optional(chosen()->sheet.potLifeMass_g) : std::nullopt; },
+                    [this](auto v) {
+                        edit(tr("Pot of the sheet"), [&](ResinClass& r) { r.sheet.potLifeMass_g = v.value_or(100.0); });
+                    })
+                ->setTip(tr("The mass that the sheet's pot life is for."));
+            form_
+                ->addMeasure(
+                    QStringLiteral("productPotAt"), tr("in a room of"), Unit::Temperature, ranges::kSheet_C,
+                    [this] { return chosen() ? std::optional(chosen()->sheet.at_C) : std::nullopt; },
+                    [this](auto v) {
+                        edit(tr("Room of the sheet"), [&](ResinClass& r) { r.sheet.at_C = v.value_or(25.0); });
+                    })
+                ->setTip(tr("The temperature that the sheet's numbers are for."));
+        }
+    }
+    QLineEdit* packs = form_->addText(
+        QStringLiteral("productPacks"), tr("Packs, litres at price"),
+        [this] { return chosen() ? packsText(chosen()->packs) : QString(); },
+        [this](const QString& text) {
+            if (const auto sold = packsFrom(text)) {
+                edit(tr("Packs of a product"), [&](ResinClass& r) { r.packs = *sold; });
+            } else {
+                Q_EMIT message(
+                    tr("Packs are written as 4 at 89, 18 at 320: litres and their price; %1 is not.").arg(text));
+                refresh();
+            }
+        });
+    packs->setToolTip(tr("What it is sold in, both parts together: 4 at 89, 18 at 320."));
+    QLineEdit* opened = form_->addText(
+        QStringLiteral("productOpened"), tr("Opened on"),
+        [this] { return chosen() ? fromCore(chosen()->opened) : QString(); },
+        [this](const QString& text) {
+            if (!text.isEmpty() && !dayOf(text.toStdString())) {
+                Q_EMIT message(tr("A day is written as 2026-11-03; %1 is none.").arg(text));
+                refresh();
+                return;
+            }
+            edit(tr("Opened on"), [&](ResinClass& r) { r.opened = text.toStdString(); });
+        });
+    opened->setToolTip(tr("The day its cans were opened: 2026-11-03."));
+}
+
+void ShelfPage::tellSheet()
+{
+    const ResinClass* product = chosen();
+    if (product == nullptr) {
+        words_->setWords({});
+        return;
+    }
+    if (!product->isOwn()) {
+        words_->setWords(tr("typical of its class; the sheet of your product rules"));
+        return;
+    }
+    const ResinClass* like = document_.shop().resin(product->basedOn);
+    const bool says = product->sheet.potLife_min || product->sheet.peak_C || product->sheet.demould_h;
+    if (like == nullptr || !says) {
+        words_->setWords(tr("as its class; give it pot life, peak and de-mould from its sheet"));
+        return;
+    }
+    ResinClass shaped = *like;
+    shaped.maxLayer_mm = product->maxLayer_mm;
+    const Calibrated fit = calibrated(shaped, product->sheet);
+    QString text = tr("brought to its sheet: %1 times as quick as its class; its peak can be out by %2 K")
+                       .arg(fit.quicker, 0, 'g', 3)
+                       .arg(fit.off_K, 0, 'f', 0);
+    if (!fit.strained.empty()) {
+        text = translated(fit.strained) + tr(": look at the sheet, or take another class");
+    }
+    words_->setWords(text);
+}
+
+void ShelfPage::refresh()
+{
+    const auto& resins = document_.shop().resins;
+    if (chosen() == nullptr && !resins.empty()) {
+        chosen_ = resins.front().id;
+    }
+    const QSignalBlocker quiet(table_);
+    table_->setRowCount(static_cast<int>(resins.size()));
+    const UnitChoice& units = document_.units();
+    for (int row = 0; row < table_->rowCount(); ++row) {
+        const ResinClass& r = resins[static_cast<size_t>(row)];
+        const QStringList cells{translated(r.name) + (r.isOwn() ? QString() : tr(" · class")),
+                                QString::number(r.mix.aToB, 'g', 3) + (r.mix.byMass ? tr(" by mass") : tr(" by vol.")),
+                                tr("up to %1").arg(quantity(r.maxLayer_mm, Unit::Length, units)),
+                                quantity(r.potLife_min, Unit::Minutes, units),
+                                r.packs.empty() ? QString() : packsText(r.packs),
+                                r.inStock_L ? quantity(*r.inStock_L, Unit::Volume, units)
+                                : r.isOwn() ? tr("not counted")
+                                            : QString()};
+        for (int col = 0; col < 6; ++col) {
+            QTableWidgetItem* cell = table_->item(row, col);
+            if (cell == nullptr) {
+                cell = new QTableWidgetItem;
+                table_->setItem(row, col, cell);
+            }
+            cell->setText(cells[col]);
+        }
+        if (r.id == chosen_) {
+            table_->setCurrentCell(row, 0);
+        }
+    }
+    remove_->setEnabled(chosen() != nullptr && chosen()->isOwn());
+    form_->refresh();
+    form_->setEnabled(chosen() != nullptr && chosen()->isOwn());
+    tellSheet();
+}
+
+} // namespace burl::ui
