@@ -262,6 +262,33 @@ Job readingRoomTable()
     return job;
 }
 
+/// Voids and the first layer of the river are poured and written down; the second is to come.
+void halfPoured(FillChoices& fill)
+{
+    fill.starts = "2026-11-16T08:00";
+    PourRecord voids;
+    voids.event = "voids-deep_pour_slow-1";
+    voids.began = "2026-11-16T08:10";
+    voids.pots = {{120.0, 51.0, "2026-11-16T08:12"}};
+    voids.poured_L = 0.16;
+    PourRecord again = voids;
+    again.event = "voids-deep_pour_slow-2";
+    again.began = "2026-11-18T16:00";
+    again.pots = {{126.0, 54.0, "2026-11-18T16:03"}};
+    PourRecord knot;
+    knot.event = "voids-medium_casting-1";
+    knot.began = "2026-11-16T08:30";
+    knot.pots = {{23.0, 10.0, "2026-11-16T08:32"}};
+    knot.note = "mixed more than it took; the rest went onto pinholes";
+    PourRecord river;
+    river.event = "river-1";
+    river.began = "2026-11-21T08:05";
+    river.pots = {{3712.0, 1580.0, "2026-11-21T08:10"}, {3709.0, 1583.0, "2026-11-21T08:19"}};
+    river.poured_L = 9.5;
+    river.heat = {{8.0, 24.2}, {12.0, 26.0}, {24.0, 22.8}, {32.0, 25.5}, {36.0, 25.1}};
+    fill.log = {voids, again, knot, river};
+}
+
 Job ferryDesk()
 {
     Job job;
@@ -281,6 +308,8 @@ Job ferryDesk()
                          rested(13, "2026-11-12", "2026-11-14", 55.0, 1.9, 1.4)};
     job.fill.bucket_L = 5.0;
     job.fill.pigment_pct = 1.5;
+    job.fill.colours.first = "deep blue";
+    halfPoured(job.fill);
     job.move.climate = "coastal";
     for (const double x : {380.0, 1420.0}) {
         for (const double y : {-300.0, 300.0}) {
@@ -395,6 +424,54 @@ Job millTable()
     return job;
 }
 
+/// Two colours of one river, parted by a divider while it is liquid.
+Job tideTable()
+{
+    Job job;
+    job.id = {7};
+    job.name = "Tide table, two colours";
+    job.note = "River in sand and sea, parted by a divider of HDPE across it.";
+    job.started = "2026-11-24";
+    job.layup.kind = TopKind::River;
+    job.layup.edges = OuterEdges::Live;
+    job.layup.length_mm = 1700.0;
+    job.layup.thickness_mm = 40.0;
+    job.layup.leastGap_mm = 90.0;
+    job.layup.pieces = {{{12}, Face::Top, false, -200.0, std::nullopt}, {{14}, Face::Top, true, -200.0, std::nullopt}};
+    onTheSled(job);
+    job.fill.bucket_L = 3.0;
+    job.fill.sealCoat = true;
+    job.fill.colours = {"sand", "sea", SecondColour::Divided, 2.0, 0.15, false, 720.0, false};
+    job.fill.starts = "2026-12-01T08:00";
+    job.fill.room = {19.0, 22.0, false, false};
+    return job;
+}
+
+/// A river of some sixty litres in a shop that cools by night.
+Job councilTable()
+{
+    Job job;
+    job.id = {8};
+    job.name = "Council table";
+    job.note = "A wide river for sixteen seats; the shop is heated by day only.";
+    job.started = "2026-11-25";
+    job.layup.kind = TopKind::River;
+    job.layup.edges = OuterEdges::Straight;
+    job.layup.length_mm = 2600.0;
+    job.layup.width_mm = 1450.0;
+    job.layup.thickness_mm = 48.0;
+    job.layup.pieces = {{{5}, Face::Top, false, -150.0, std::nullopt}, {{7}, Face::Top, true, -150.0, std::nullopt}};
+    onTheSled(job);
+    job.fill.bucket_L = 12.0;
+    job.fill.sealCoat = true;
+    job.fill.endSeal = true;
+    job.fill.colours.first = "smoke";
+    job.fill.mixing.chamber_L = 25.0;
+    job.fill.room = {13.0, 18.0, false, false};
+    job.fill.starts = "2026-12-07T08:00";
+    return job;
+}
+
 } // namespace
 
 Book demoBook()
@@ -406,7 +483,7 @@ Book demoBook()
     Book book;
     book.shop = std::make_shared<const Shop>(std::move(shop));
     book = withJob(book, readingRoomTable());
-    for (Job job : {ferryDesk(), roundTable(), hallTable(), libraryTop(), millTable()}) {
+    for (Job job : {ferryDesk(), roundTable(), hallTable(), libraryTop(), millTable(), tideTable(), councilTable()}) {
         book = withJob(book, std::move(job));
     }
     return book;

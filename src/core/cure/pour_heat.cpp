@@ -70,7 +70,9 @@ std::optional<PourHeat> pourHeat(const HeatQuestion& q, const std::function<bool
     out.layers.push_back({});
     std::vector<CureLayer> poured{{q.depths_mm[0], 0.0, warm}};
     std::optional<CureAnswer> answer = ranFor(q, poured, 0.0, 1.0, fine);
+    std::vector<CuredLayer> bare; // each as it was while nothing lay on it: its window is told by that
     while (answer && poured.size() < q.depths_mm.size()) {
+        bare.push_back(answer->layers.back());
         const auto next = nextAfter(q, poured, *answer);
         if (!next) {
             out.stalls = true;
@@ -102,6 +104,10 @@ std::optional<PourHeat> pourHeat(const HeatQuestion& q, const std::function<bool
     double below = 0.0;
     for (size_t i = 0; i < out.layers.size(); ++i) {
         out.layers[i].times = answer->layers[i];
+        if (i < bare.size()) {
+            out.layers[i].times.recoatOpen_h = bare[i].recoatOpen_h;
+            out.layers[i].times.recoatClose_h = bare[i].recoatClose_h;
+        }
         if (answer->peakY_mm >= below) {
             out.peakLayer = i;
         }

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
+#include <utility>
 
 namespace burl
 {
@@ -25,12 +26,21 @@ struct Shelf {
 
 void cut(Form& form, const FormChoices& c, const std::string& name, double long_mm, double wide_mm)
 {
+    // Whole lengths of a sheet and what is left; a stump is shared with the length before it.
+    constexpr double kStump_mm = 200.0;
     const int parts = std::max(1, static_cast<int>(std::ceil(long_mm / c.sheetLong_mm - 1e-9)));
+    const double last = long_mm - (parts - 1) * c.sheetLong_mm;
     for (int i = 0; i < parts; ++i) {
         FormBoardPiece piece;
         piece.name = parts == 1 ? name : name + ", " + std::to_string(i + 1) + " of " + std::to_string(parts);
-        piece.long_mm = long_mm / parts;
+        piece.long_mm = i + 1 == parts ? last : c.sheetLong_mm;
+        if (parts > 1 && last < kStump_mm && i + 2 >= parts) {
+            piece.long_mm = (c.sheetLong_mm + last) / 2.0;
+        }
         piece.wide_mm = wide_mm;
+        if (piece.wide_mm > piece.long_mm && piece.wide_mm <= c.sheetLong_mm) { // laid along the sheet
+            std::swap(piece.long_mm, piece.wide_mm);
+        }
         form.pieces.push_back(piece);
     }
     form.joints += parts - 1;

@@ -36,7 +36,7 @@ bool isRing(FeatureKind kind)
 
 FillBench::FillBench(Document& document, InstrumentPort& instrument, QWidget* parent)
     : TableBench(document,
-                 {.id = QStringLiteral("fill"), .name = tr("Fill"), .belowHeight = 254, .turns = false, .rough = true}),
+                 {.id = QStringLiteral("fill"), .name = tr("Fill"), .belowHeight = 262, .turns = false, .rough = true}),
       form_(new ChoicesForm(document, QStringLiteral("fill"), parent)),
       voidForm_(new ChoicesForm(document, QStringLiteral("void"), parent)),
       panel_(named(new QWidget(parent), QStringLiteral("fillPanel"), tr("Choices"))), table_(new QTableWidget(parent)),
@@ -83,6 +83,7 @@ FillBench::FillBench(Document& document, InstrumentPort& instrument, QWidget* pa
         connect(form, &ChoicesForm::refused, this, &Bench::message);
     }
 
+    connect(&alternatives_, &AlternativesRun::answered, this, [this] { voidForm_->refresh(); });
     addVoidRows();
     addResinOfVoid();
     addLayersOfPlace();
@@ -124,6 +125,9 @@ void FillBench::layOutTable()
 
 void FillBench::showVoid()
 {
+    if (const auto place = chosenPlace(); place && !document_.inGesture()) {
+        alternatives_.ask(*place);
+    }
     voidForm_->refresh();
     const bool shelf = tray_->page() == FillTray::Page::Shelf; // its products take the room of the choices
     voidForm_->setVisible(!shelf && (chosen_.feature != 0 || chosen_.river));
@@ -176,6 +180,38 @@ void FillBench::refresh()
     tray_->refresh();
     showVoid();
     fillTable();
+}
+
+std::optional<AlternativesAsked> FillBench::chosenPlace() const
+{
+    const Plan* plan = document_.plan();
+    for (size_t i = 0; plan != nullptr && i < plan->fill->items.size(); ++i) {
+        const FillItem& item = plan->fill->items[i];
+        const bool meant = item.river ? chosen_.river
+                                      : chosen_.feature != 0 && item.feature == chosen_.feature &&
+                                            item.pieceIndex == chosen_.piece && !item.seal;
+        if (meant) {
+            return AlternativesAsked{plan->fill.input, plan->fill.answer, i};
+        }
+    }
+    return std::nullopt;
+}
+
+QString FillBench::costOf(const std::string& resin) const
+{
+    const auto place = chosenPlace();
+    const auto all = place ? alternatives_.answerTo(*place) : nullptr;
+    constexpr double kMinutes = 60.0;
+    for (size_t i = 0; all && i < all->size(); ++i) {
+        const Alternative& a = (*all)[i];
+        if (a.resin == resin) {
+            const QString heat = a.runsAway ? tr("runs away") : quantity(a.peak_C, Unit::Temperature, units());
+            const QString hard = a.hard_h ? quantity(*a.hard_h * kMinutes, Unit::Minutes, units()) : tr("more than a week");
+            return QStringLiteral(" · ") + counted(static_cast<size_t>(a.layers), tr("1 layer"), tr("%1 layers")) +
+                   QStringLiteral(" · ") + heat + QStringLiteral(" · ") + hard;
+        }
+    }
+    return {};
 }
 
 bool FillBench::inSection() const

@@ -1,6 +1,8 @@
 #pragma once
 // Fill: river and voids as resin, which resin and why, batches. Voids are added and dragged here.
 
+#include "app/slow_answer.h"
+#include "core/fill/alternatives.h"
 #include "ui/board/table_bench.h"
 
 class QPushButton;
@@ -10,6 +12,32 @@ namespace burl
 {
 class InstrumentPort;
 }
+
+namespace burl
+{
+
+/// What each resin would cost at one place, worked out beside the interface.
+struct AlternativesAsked {
+    std::shared_ptr<const FillInput> input;
+    std::shared_ptr<const FillPlan> plan;
+    size_t item = 0;
+    bool operator==(const AlternativesAsked&) const = default;
+};
+class AlternativesRun : public SlowAnswer<AlternativesAsked, std::vector<Alternative>>
+{
+public:
+    using SlowAnswer::SlowAnswer;
+    ~AlternativesRun() override { finish(); }
+
+protected:
+    [[nodiscard]] std::vector<Alternative> work(const AlternativesAsked& asked,
+                                                const std::function<bool(double)>& goOn) const override
+    {
+        return alternativesFor(*asked.input, asked.plan->items[asked.item], goOn);
+    }
+};
+
+} // namespace burl
 
 namespace burl::ui
 {
@@ -56,6 +84,9 @@ private:
     [[nodiscard]] const Feature* chosenFeature() const;
     void moveChosen(Vec2 table, int gesture);
     [[nodiscard]] bool inSection() const;
+    /// The chosen place in the plan; nothing when there is none.
+    [[nodiscard]] std::optional<AlternativesAsked> chosenPlace() const;
+    [[nodiscard]] QString costOf(const std::string& resin) const;
     [[nodiscard]] std::optional<Vec2> cutHandle() const;
     [[nodiscard]] std::optional<Vec2> dividerHandle() const;
     void paintCut(QPainter& painter, const QRectF& area);
@@ -88,6 +119,7 @@ private:
     Slab before_;
     int gesture_ = 0;
     Grabbed grabbed_ = Grabbed::Nothing;
+    AlternativesRun alternatives_;
 };
 
 } // namespace burl::ui

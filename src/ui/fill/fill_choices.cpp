@@ -57,10 +57,10 @@ void FillBench::addResinOfVoid()
     Document& doc = document_;
     voidForm_->addChoice(
         QStringLiteral("voidResin"), tr("Its resin"),
-        [&doc] {
+        [this, &doc] {
             std::vector<ChoicesForm::Option> out{{tr("by the rule"), QString()}};
             for (const ResinClass& r : doc.shop().resins) {
-                out.push_back({translated(r.name), fromCore(r.id)});
+                out.push_back({translated(r.name) + costOf(r.id), fromCore(r.id)});
             }
             return out;
         },

@@ -66,7 +66,7 @@ HeatPage::HeatPage(Document& document, InstrumentPort& instrument, QWidget* pare
     head->addWidget(reads);
     column->addLayout(head);
     auto* body = new QHBoxLayout;
-    body->setContentsMargins(0, 0, 22, 0);
+    body->setContentsMargins(0, 0, 4, 0);
     body->addWidget(strip_, 1);
     named(readings_, QStringLiteral("heatReadings"), tr("Measured in the first layer"));
     readings_->setColumnCount(2);

@@ -136,7 +136,7 @@ void HeatStrip::paintWindow(QPainter& p)
         } else { // beside it
             const bool right = box.right() + kRoomy_px < plot().right();
             p.drawText(
-                QRectF(right ? box.right() + 5.0 : box.left() - kRoomy_px - 5.0, box.top() + 2.0, kRoomy_px, 60.0),
+                QRectF(right ? box.right() + 5.0 : box.left() - kRoomy_px - 5.0, plot().center().y() - 16.0, kRoomy_px, 60.0),
                 (right ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignTop | Qt::TextWordWrap, words);
         }
     }

@@ -15,7 +15,7 @@ namespace burl::ui
 namespace
 {
 
-constexpr double kWide_px = 150.0, kHigh_px = 92.0, kGap_px = 8.0, kEdge_px = 22.0;
+constexpr double kWide_px = 150.0, kHigh_px = 86.0, kGap_px = 8.0, kEdge_px = 22.0;
 
 QString whenText(const PourPlan& plan, const PourEvent& event)
 {
@@ -100,7 +100,7 @@ void PourCards::paintEvent(QPaintEvent*)
         p.setPen(QPen(grabbed ? c.ink : c.hairline, grabbed ? 1.8 : 1.0));
         p.setBrush(grabbed ? c.shelf : c.field);
         p.drawRoundedRect(card, 4, 4);
-        const QRectF in = card.adjusted(9, 6, -8, -6);
+        const QRectF in = card.adjusted(9, 5, -8, -5);
         const auto line = [&](double top, double high, const QFont& font, const QColor& colour, const QString& text) {
             p.setFont(font);
             p.setPen(colour);
@@ -109,10 +109,10 @@ void PourCards::paintEvent(QPaintEvent*)
         };
         line(0, 17, textFont(10.0, true), c.ink, QString::number(i + 1) + QLatin1Char(' ') + translated(event.name));
         line(18, 22, textFont(13.0, true), c.ink, quantity(event.litres, document_.units()));
-        line(41, 17, textFont(10.0), event.scuff ? c.mark : c.ink,
+        line(40, 17, textFont(10.0), event.scuff ? c.mark : c.ink,
              (event.done ? tr("done ") : QString()) + whenText(plan, event) +
                  (event.scuff ? tr(" · scuff") : QString()));
-        line(60, 16, textFont(9.5), c.faint, potsText(event, document_.units()));
+        line(58, 16, textFont(9.5), c.faint, potsText(event, document_.units()));
     }
 }
 

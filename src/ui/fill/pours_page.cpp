@@ -71,9 +71,10 @@ PoursPage::PoursPage(Document& document, InstrumentPort& instrument, QWidget* pa
     column->addWidget(scroll_);
 
     auto* left = new QVBoxLayout;
-    left->setContentsMargins(22, 0, 22, 0);
+    left->setContentsMargins(4, 0, 4, 0);
     left->setSpacing(3);
     auto* head = new QHBoxLayout;
+    head->setContentsMargins(18, 0, 18, 0);
     named(words_, QStringLiteral("pourWords"), tr("What the chosen pour is"));
     words_->setFont(textFont(10.0));
     looking(words_, "quiet");
@@ -96,7 +97,8 @@ PoursPage::PoursPage(Document& document, InstrumentPort& instrument, QWidget* pa
     left->addLayout(head);
     named(pots_, QStringLiteral("potTable"), tr("Pots: what the scale said"));
     pots_->horizontalHeader()->setDefaultSectionSize(118);
-    pots_->verticalHeader()->setDefaultSectionSize(24);
+    pots_->verticalHeader()->setDefaultSectionSize(23);
+    pots_->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     pots_->setFrameShape(QFrame::NoFrame);
     looking(pots_, "inset");
     pots_->setToolTip(tr("Type what the scale shows, in grams, or let it come from the scale; Enter walks on."));

@@ -64,9 +64,10 @@ ShelfPage::ShelfPage(Document& document, QWidget* parent)
 {
     named(this, QStringLiteral("shelfPage"), tr("Resin shelf"));
     auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(22, 0, 22, 0);
+    column->setContentsMargins(4, 0, 4, 0);
     column->setSpacing(4);
     auto* head = new QHBoxLayout;
+    head->setContentsMargins(18, 0, 18, 0);
     named(own_, QStringLiteral("makeProduct"), tr("Make a product of my own of the chosen class"));
     named(remove_, QStringLiteral("removeProduct"), tr("Take the chosen product off the shelf"));
     named(words_, QStringLiteral("shelfWords"), tr("How near the product is to its class"));
@@ -92,7 +93,7 @@ ShelfPage::ShelfPage(Document& document, QWidget* parent)
     table_->setFrameShape(QFrame::NoFrame);
     table_->setTabKeyNavigation(false);
     looking(table_, "inset");
-    const int widths[] = {220, 96, 118, 96, 130};
+    const int widths[] = {206, 88, 108, 78, 124};
     for (int i = 0; i < 5; ++i) {
         table_->setColumnWidth(i, widths[i]);
     }
@@ -302,7 +303,7 @@ void ShelfPage::tellSheet()
         return;
     }
     if (!product->isOwn()) {
-        words_->setWords(tr("typical of its class; the sheet of your product rules"));
+        words_->setWords(tr("typical of its class; make it your own product to write in what its sheet says"));
         return;
     }
     const ResinClass* like = document_.shop().resin(product->basedOn);
