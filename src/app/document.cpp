@@ -83,7 +83,7 @@ void Document::takeHeat()
     }
     heat_ = *answer;
     planAnew(false);
-    Q_EMIT changed();
+    Q_EMIT worked();
 }
 
 bool Document::readOnly() const

@@ -71,6 +71,8 @@ public:
 
 Q_SIGNALS:
     void changed();
+    /// The book is as it was, but the plan knows more: the cure model has answered.
+    void worked();
     /// Something could not be kept on disk; the sentence says what to do.
     void message(const QString& sentence);
 

@@ -115,6 +115,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     connect(sill_, &Sill::remedyWanted, this, &MainWindow::doRemedy);
     connect(&document_, &Document::changed, sill_, &Sill::fallSilent);
     connect(&document_, &Document::changed, this, &MainWindow::refresh);
+    connect(&document_, &Document::worked, this, &MainWindow::refreshPlan);
     connect(&document_, &Document::message, sill_, &Sill::say);
     connect(&jobFile_, &JobFileRun::refused, sill_, &Sill::say);
     connect(&jobFile_, &JobFileRun::taken, this,
@@ -198,6 +199,23 @@ void MainWindow::refresh()
         plate_->set(tr("No job yet"), tr("click to start one"));
     }
     rack_->refresh();
+    if (bench_ != nullptr) {
+        bench_->refresh();
+    }
+    showPlan();
+}
+
+void MainWindow::refreshPlan()
+{
+    if (bench_ != nullptr) {
+        bench_->refreshPlan();
+    }
+    showPlan();
+}
+
+void MainWindow::showPlan()
+{
+    const Job* job = document_.job();
     thread_->show(threadOf(document_.shop(), job, document_.plan()));
     const std::vector<Step>& steps = thread_->steps();
     for (size_t i = 0; i < benches_.size(); ++i) {
@@ -214,7 +232,6 @@ void MainWindow::refresh()
                       benchState(benches_[i]->id().toStdString(), steps, wants));
     }
     if (bench_ != nullptr) {
-        bench_->refresh();
         ledger_->showFigures(bench_->figures(), document_.units());
         std::vector<Finding> findings = bench_->findings();
         if (job == nullptr && bench_ != yard_) {

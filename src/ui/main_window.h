@@ -58,6 +58,8 @@ private:
     void buildShortcuts();
     void fillJobs();
     void refresh();
+    void refreshPlan();
+    void showPlan();
     void newJob();
     void renameJob();
     void removeJob();

@@ -63,6 +63,8 @@ public:
     /// What to say when there is nothing to draw yet.
     [[nodiscard]] virtual QString emptyWord() const { return {}; }
     virtual void refresh() {}
+    /// The plan knows more, the book is as it was: what somebody is typing stays.
+    virtual void refreshPlan() { refresh(); }
     virtual void shown() {}
     /// Opens a page of what lies under the board, by its word; nothing when there is none such.
     virtual void showPage(const QString&) {}

@@ -182,6 +182,15 @@ void FillBench::refresh()
     fillTable();
 }
 
+void FillBench::refreshPlan()
+{
+    tray_->refresh(true);
+    fillTable();
+    if (const auto place = chosenPlace()) {
+        alternatives_.ask(*place);
+    }
+}
+
 std::optional<AlternativesAsked> FillBench::chosenPlace() const
 {
     const Plan* plan = document_.plan();
@@ -206,7 +215,8 @@ QString FillBench::costOf(const std::string& resin) const
         const Alternative& a = (*all)[i];
         if (a.resin == resin) {
             const QString heat = a.runsAway ? tr("runs away") : quantity(a.peak_C, Unit::Temperature, units());
-            const QString hard = a.hard_h ? quantity(*a.hard_h * kMinutes, Unit::Minutes, units()) : tr("more than a week");
+            const QString hard =
+                a.hard_h ? quantity(*a.hard_h * kMinutes, Unit::Minutes, units()) : tr("more than a week");
             return QStringLiteral(" · ") + counted(static_cast<size_t>(a.layers), tr("1 layer"), tr("%1 layers")) +
                    QStringLiteral(" · ") + heat + QStringLiteral(" · ") + hard;
         }

@@ -55,6 +55,7 @@ public:
     [[nodiscard]] QString title() const override;
     void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) override;
     void refresh() override;
+    void refreshPlan() override;
     bool press(Vec2 at, const BoardView& view) override;
     DragNote drag(Vec2 at) override;
     [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;

@@ -59,12 +59,12 @@ void FillTray::show(Page page)
     Q_EMIT shown();
 }
 
-void FillTray::refresh()
+void FillTray::refresh(bool onlyPlan)
 {
-    pours_->refresh();
+    pours_->refresh(onlyPlan);
     heat_->refresh();
     form_->refresh();
-    if (page_ == Page::Shelf) {
+    if (page_ == Page::Shelf && !onlyPlan) {
         shelf_->refresh();
     }
 }

@@ -34,7 +34,7 @@ public:
     FillTray(Document& document, InstrumentPort& instrument, QTableWidget* places, QWidget* parent);
     void show(Page page);
     [[nodiscard]] Page page() const { return page_; }
-    void refresh();
+    void refresh(bool onlyPlan = false);
     [[nodiscard]] PoursPage& pours() { return *pours_; }
     [[nodiscard]] HeatPage& heat() { return *heat_; }
     [[nodiscard]] ShelfPage& shelf() { return *shelf_; }

@@ -135,9 +135,9 @@ void HeatStrip::paintWindow(QPainter& p)
             p.drawText(box.adjusted(4, 2, -4, -2), Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap, words);
         } else { // beside it
             const bool right = box.right() + kRoomy_px < plot().right();
-            p.drawText(
-                QRectF(right ? box.right() + 5.0 : box.left() - kRoomy_px - 5.0, plot().center().y() - 16.0, kRoomy_px, 60.0),
-                (right ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignTop | Qt::TextWordWrap, words);
+            p.drawText(QRectF(right ? box.right() + 5.0 : box.left() - kRoomy_px - 5.0, plot().center().y() - 16.0,
+                              kRoomy_px, 60.0),
+                       (right ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignTop | Qt::TextWordWrap, words);
         }
     }
 }

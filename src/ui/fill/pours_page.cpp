@@ -202,7 +202,7 @@ void PoursPage::addRecordRows()
     }
 }
 
-void PoursPage::refresh()
+void PoursPage::refresh(bool onlyPlan)
 {
     cards_->refresh();
     form_->refresh();
@@ -222,7 +222,9 @@ void PoursPage::refresh()
     } else {
         words_->setWords({});
     }
-    fillPots();
+    if (!onlyPlan || !pots_->isEditing() || pots_->columnCount() != (e != nullptr ? e->pots : 0)) {
+        fillPots();
+    }
 }
 
 void PoursPage::fillPots()

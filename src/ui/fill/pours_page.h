@@ -27,7 +27,8 @@ class PoursPage : public QWidget
 
 public:
     PoursPage(Document& document, InstrumentPort& instrument, QWidget* parent);
-    void refresh();
+    /// `onlyPlan`: the plan knows more; what somebody is typing stays.
+    void refresh(bool onlyPlan = false);
     [[nodiscard]] PourCards& cards() { return *cards_; }
     /// What was written down of the chosen pour, shown among the choices.
     [[nodiscard]] ChoicesForm& form() { return *form_; }

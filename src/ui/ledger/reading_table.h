@@ -21,6 +21,9 @@ public:
     /// A reading for the cell that waits, as if typed with Enter after it.
     void take(const QString& text);
 
+    /// True while somebody types into a cell.
+    [[nodiscard]] bool isEditing() const { return state() == EditingState; }
+
     /// What was just entered is refused: Enter does not walk on, the cell waits for it again.
     void stay() { stays_ = true; }
 

@@ -46,6 +46,7 @@ public:
     [[nodiscard]] QString emptyWord() const override;
     void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) override;
     void refresh() override;
+    void refreshPlan() override {} // nothing here hangs on it
     void showPage(const QString& page) override;
     bool press(Vec2 at, const BoardView& view) override;
     DragNote drag(Vec2 at) override;

@@ -181,7 +181,7 @@ TEST_CASE("a top in two halves has bolts where they meet, inside its edges", "[l
 TEST_CASE("the demo's round, gap and panel stand without a stop", "[layup][demo]")
 {
     const Book book = demoBook();
-    REQUIRE(book.jobs.size() == 6);
+    REQUIRE(book.jobs.size() == 8);
     for (const auto& job : book.jobs) {
         INFO(job->name);
         const Plan plan = makePlan(*job, *book.shop);
