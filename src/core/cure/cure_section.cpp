@@ -50,6 +50,7 @@ public:
     Expected<CureAnswer> run()
     {
         CureWatch watch(in_);
+        air_C_ = in_.room.air_C(0.0);
         double at_h = 0.0;
         double step_h = kFirstStep_h;
         size_t poured = 0;

@@ -27,6 +27,11 @@ std::vector<Alternative> alternativesFor(const FillInput& input, const FillItem&
             }
             needed = layersNeeded(asked, item, resin);
         }
+        constexpr int kMostLayers = 4; // more are no choice, and take long to work out
+        if (needed.count > kMostLayers) {
+            out.push_back({resin.id, needed.count, std::nullopt, false, false, std::nullopt});
+            continue;
+        }
         HeatQuestion q;
         q.site = pourSite(input, item, resin);
         q.depths_mm.assign(static_cast<size_t>(std::max(1, needed.count)), item.depth_mm / std::max(1, needed.count));

@@ -12,7 +12,7 @@ namespace burl
 struct Alternative {
     std::string resin; // id
     int layers = 0;
-    double peak_C = 0.0;
+    std::optional<double> peak_C; // empty: so many layers that nobody would, and it is not worked out
     bool runsAway = false;
     bool overheats = false;
     std::optional<double> hard_h; // until it comes out of the form; empty: not within a week after the last layer

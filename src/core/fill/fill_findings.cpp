@@ -246,13 +246,6 @@ void inspectUplift(const FillInput& in, FillPlan& plan)
              in.flatten->meanThickness, workedOut("rough_area", "area", area, Unit::Area, "rough piece")},
             up.uplift_N, Unit::Force);
         plan.figures.push_back({force, Prominence::Folded});
-        const std::string hold = up.clamps == 1 ? std::string("one clamp or weight holds")
-                                                : std::to_string(up.clamps) + " clamps or weights hold";
-        addFinding(plan.findings, "fill.uplift", Severity::Caution,
-                   piece.name + " floats in the resin by up to {0} where it runs under it: " + hold +
-                       " it down, by {1} each and half as much again.",
-                   {force, given("clamp", "a clamp", kClamp_N, Unit::Force, "by hand, half of it counted")},
-                   "clamp each piece to the form before the first layer", centroid(piece.rough));
     }
 }
 

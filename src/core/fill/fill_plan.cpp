@@ -279,6 +279,7 @@ private:
         constexpr int kFewFills = 2;
         constexpr double kSheetRoom_C = 20.0; // what sheets of slow classes are written for, at least
         int fewest = 0;
+        bool ownFound = false;
         for (const ResinChoice& choice : ruleFor(item)) {
             const ResinClass* r = choice.resin.empty() ? nullptr : onShelf(choice.resin);
             if (r == nullptr) {
@@ -291,6 +292,10 @@ private:
                 (in_.choices.room.night_C + in_.choices.room.day_C) / 2.0 < kSheetRoom_C) {
                 return; // a slower class would not harden there in a week
             }
+            if (ownFound && !r->isOwn()) {
+                return; // what stands on the shelf is used, before another is bought
+            }
+            ownFound = ownFound || r->isOwn();
             const LayersNeeded here = needed(item, *r);
             const bool tooShallow = !first && item.depth_mm < r->minLayer_mm;
             if (first || (here.count < fewest && here.count > 0 && !tooShallow)) {

@@ -95,10 +95,10 @@ private:
             }
             if (h.demould_h) {
                 add(hours("out_of_form", river ? "Out of the form" : "Set hard", *h.demould_h,
-                          "cure model, from the first pour; the sheet rules"));
+                          "cure model, from its first layer; the sheet rules"));
             }
             if (h.flatten_h) {
-                add(hours("flatten_after", "May be flattened", *h.flatten_h, "cure model, from the first pour"),
+                add(hours("flatten_after", "May be flattened", *h.flatten_h, "cure model, from its first layer"),
                     Prominence::Folded);
             }
             add(workedOut("level_sinks", "Level sinks by", h.sinks_mm, Unit::Length, "shrinkage while it is liquid"),

@@ -27,6 +27,7 @@ constexpr double kPinholes_L = 0.1;                      // of a round: pinholes
 constexpr double kEndSoak = 2.0;                         // end grain drinks so many times what a face does
 constexpr double kLitre_mm3 = 1e6;
 constexpr double kKilo = 1000.0;
+constexpr size_t kLayersWorkedOut = 4; // of a place; those above are alike
 
 /// When an event may come.
 struct Gate {
@@ -263,7 +264,7 @@ private:
         q.closes_hour = kCloses_hour;
         constexpr double kStep_mm = 0.5; // of the depths that are asked about
         const double each = std::ceil(item.layers.thickness_mm / kStep_mm) * kStep_mm;
-        q.depths_mm.assign(item.layers.volumes_L.size(), each);
+        q.depths_mm.assign(std::min(kLayersWorkedOut, item.layers.volumes_L.size()), each);
         return q;
     }
 
@@ -330,7 +331,7 @@ private:
             if (k == 0 && added.at_h) {
                 const HeatQuestion q = questionOf(fill_.items[warmest], r, *added.at_h);
                 heat = heatOf(q);
-                plan_.places.push_back({warmest, q, heat});
+                plan_.places.push_back({warmest, *added.at_h, q, heat});
             }
             windowAfter(heat, std::min(k, heat ? heat->layers.size() - 1 : 0), added);
         }
@@ -340,7 +341,8 @@ private:
     void windowAfter(const std::shared_ptr<const PourHeat>& heat, size_t layer, const PourEvent& event)
     {
         gate_ = {};
-        if (!heat || !event.at_h || layer >= heat->layers.size()) {
+        if (!heat || !event.at_h || layer >= heat->layers.size() ||
+            (heat->stalls && layer + 1 == heat->layers.size())) {
             return;
         }
         const CuredLayer& times = heat->layers[layer].times;
@@ -422,6 +424,7 @@ private:
                     event.pour = part.name;
                 }
                 event.kind = PourKind::River;
+                event.note = k == 0 ? "from the middle, in a thin thread" : "over the layer below, wiped and dry";
                 event.items = {index};
                 event.layer = k;
                 event.layers = layers;
@@ -436,7 +439,7 @@ private:
                 first_h = *last.at_h;
                 heat = riverHeat(index, item, r, first_h);
             }
-            windowAfter(heat, k, last);
+            windowAfter(heat, std::min(k, heat ? heat->layers.size() - 1 : 0), last);
         }
         gate_ = {};
         if (heat && heat->flatten_h) {
@@ -473,7 +476,7 @@ private:
         q.poured_h = poured;
         q.quicker = plan_.quicker;
         auto heat = heatOf(q);
-        plan_.places.insert(plan_.places.begin(), {index, q, heat});
+        plan_.places.insert(plan_.places.begin(), {index, at_h, q, heat});
         plan_.riverFirst = true;
         return heat;
     }

@@ -73,7 +73,8 @@ struct Purchase {
 
 /// The heat of one place.
 struct PlaceHeat {
-    size_t item = 0; // of the fill plan
+    size_t item = 0;       // of the fill plan
+    double begins_h = 0.0; // its first layer, from the first pour: the hours of its heat count from there
     HeatQuestion question;
     std::shared_ptr<const PourHeat> heat; // null: not worked out yet
 };

@@ -214,11 +214,14 @@ QString FillBench::costOf(const std::string& resin) const
     for (size_t i = 0; all && i < all->size(); ++i) {
         const Alternative& a = (*all)[i];
         if (a.resin == resin) {
-            const QString heat = a.runsAway ? tr("runs away") : quantity(a.peak_C, Unit::Temperature, units());
+            const QString layers = counted(static_cast<size_t>(a.layers), tr("1 layer"), tr("%1 layers"));
+            if (!a.peak_C) {
+                return QStringLiteral(" · ") + layers;
+            }
+            const QString heat = a.runsAway ? tr("runs away") : quantity(*a.peak_C, Unit::Temperature, units());
             const QString hard =
                 a.hard_h ? quantity(*a.hard_h * kMinutes, Unit::Minutes, units()) : tr("more than a week");
-            return QStringLiteral(" · ") + counted(static_cast<size_t>(a.layers), tr("1 layer"), tr("%1 layers")) +
-                   QStringLiteral(" · ") + heat + QStringLiteral(" · ") + hard;
+            return QStringLiteral(" · ") + layers + QStringLiteral(" · ") + heat + QStringLiteral(" · ") + hard;
         }
     }
     return {};
@@ -353,9 +356,13 @@ void FillBench::fillTable()
         const QStringList cells{translated(item.name),
                                 quantity(item.volume, units()),
                                 item.depthKnown ? quantity(item.depth_mm, Unit::Length, units()) : tr("not measured"),
-                                item.layers.count > 0 ? QString::number(item.layers.count) : QString(),
+                                item.layers.count > 0 ? QString::number(item.layers.count) + QStringLiteral(" × ") +
+                                                            quantity(item.layers.thickness_mm, Unit::Length, units())
+                                                      : QString(),
                                 resin,
-                                translated(item.reason)};
+                                translated(item.reason) + (item.layersReason.empty() || !item.safe
+                                                               ? QString()
+                                                               : QStringLiteral("; ") + translated(item.layersReason))};
         for (int col = 0; col < 6; ++col) {
             QTableWidgetItem* cell = table_->item(row, col);
             if (cell == nullptr) {
@@ -368,7 +375,7 @@ void FillBench::fillTable()
             }
         }
     }
-    const int widths[] = {142, 70, 82, 56, 150};
+    const int widths[] = {142, 70, 82, 84, 136};
     for (int col = 0; col < 5; ++col) {
         table_->setColumnWidth(col, widths[col]);
     }

@@ -168,7 +168,7 @@ void HeatPage::refresh()
     places_->setCurrentIndex(names.isEmpty() ? -1 : place_);
     play_->setEnabled(of != nullptr && heat() != nullptr);
     if (of == nullptr) {
-        strip_->setHeat(nullptr, {});
+        strip_->setHeat(nullptr, {}, 0.0);
         words_->setWords({});
         fillReadings();
         return;
@@ -177,7 +177,7 @@ void HeatPage::refresh()
     if (!(q == of->question)) {
         run_.ask(q);
     }
-    strip_->setHeat(heat(), q);
+    strip_->setHeat(heat(), q, of->begins_h);
     const FillItem& item = plan->fill->items[of->item];
     const ResinClass* r = document_.shop().resin(item.resin);
     if (item.safe && r != nullptr) {

@@ -44,8 +44,9 @@ HeatStrip::HeatStrip(Document& document, QWidget* parent)
     });
 }
 
-void HeatStrip::setHeat(std::shared_ptr<const PourHeat> heat, const HeatQuestion& question)
+void HeatStrip::setHeat(std::shared_ptr<const PourHeat> heat, const HeatQuestion& question, double begins_h)
 {
+    begins_h_ = begins_h;
     const bool other = !heat_ && heat; // the first look at it is at its hottest
     heat_ = std::move(heat);
     question_ = question;
@@ -110,7 +111,7 @@ double HeatStrip::xOf(double hour) const
 QString HeatStrip::timeOf(double hour) const
 {
     const auto& starts = document_.plan()->pour->starts;
-    return starts ? fromCore(shortTimeText(*starts + hour)) : tr("hour %1").arg(std::lround(hour));
+    return starts ? fromCore(shortTimeText(*starts + begins_h_ + hour)) : tr("hour %1").arg(std::lround(hour));
 }
 
 void HeatStrip::paintWindow(QPainter& p)

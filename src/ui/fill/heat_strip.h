@@ -20,7 +20,7 @@ class HeatStrip : public QWidget
 public:
     explicit HeatStrip(Document& document, QWidget* parent);
     /// The heat of a place, and what is poured when; null while it is worked out.
-    void setHeat(std::shared_ptr<const PourHeat> heat, const HeatQuestion& question);
+    void setHeat(std::shared_ptr<const PourHeat> heat, const HeatQuestion& question, double begins_h);
     [[nodiscard]] double hour() const { return hour_; }
     void setHour(double hour);
     /// Runs through the hours, and stops at the last.
@@ -49,7 +49,8 @@ private:
     Document& document_;
     std::shared_ptr<const PourHeat> heat_;
     HeatQuestion question_;
-    double hour_ = 0.0;
+    double begins_h_ = 0.0; // from the first pour of the job
+    double hour_ = 0.0;     // from the first layer of this place
     QTimer* playing_;
 };
 

@@ -22,8 +22,9 @@ QString whenText(const PourPlan& plan, const PourEvent& event)
     if (!event.at_h) {
         return QObject::tr("waits");
     }
-    return plan.starts ? fromCore(timeText(*plan.starts + *event.at_h))
-                       : QObject::tr("hour %1").arg(qRound(*event.at_h));
+    return plan.starts && event.done ? fromCore(shortTimeText(*plan.starts + *event.at_h))
+           : plan.starts             ? fromCore(timeText(*plan.starts + *event.at_h))
+                                     : QObject::tr("hour %1").arg(qRound(*event.at_h));
 }
 
 QString potsText(const PourEvent& event, const UnitChoice& units)
@@ -58,10 +59,20 @@ QRectF PourCards::cardOf(int index) const
     return {kEdge_px + index * (kWide_px + kGap_px), 2.0, kWide_px, kHigh_px};
 }
 
+int PourCards::chosen() const
+{
+    if (chosen_ >= 0 || count() == 0) {
+        return std::clamp(chosen_, 0, std::max(0, count() - 1));
+    }
+    const auto& events = document_.plan()->pour->events;
+    const auto next = std::find_if(events.begin(), events.end(), [](const PourEvent& e) { return !e.done; });
+    return static_cast<int>((next != events.end() ? next : events.end() - 1) - events.begin());
+}
+
 void PourCards::choose(int index)
 {
     const int held = std::clamp(index, 0, std::max(0, count() - 1));
-    if (held != chosen_) {
+    if (held != chosen()) {
         chosen_ = held;
         update();
         Q_EMIT chosenChanged();
@@ -70,10 +81,13 @@ void PourCards::choose(int index)
 
 void PourCards::refresh()
 {
-    chosen_ = std::clamp(chosen_, 0, std::max(0, count() - 1));
+    if (document_.job() == nullptr || !(job_ == document_.job()->id)) { // another job: its own next pour
+        chosen_ = -1;
+        job_ = document_.job() != nullptr ? document_.job()->id : JobId{};
+    }
     setFixedWidth(sizeHint().width());
     if (count() > 0) {
-        const PourEvent& event = document_.plan()->pour->events[static_cast<size_t>(chosen_)];
+        const PourEvent& event = document_.plan()->pour->events[static_cast<size_t>(chosen())];
         setAccessibleDescription(translated(event.name) + QStringLiteral(", ") +
                                  quantity(event.litres, document_.units()) + QStringLiteral(", ") +
                                  whenText(*document_.plan()->pour, event));
@@ -96,7 +110,7 @@ void PourCards::paintEvent(QPaintEvent*)
     for (int i = 0; i < count(); ++i) {
         const PourEvent& event = plan.events[static_cast<size_t>(i)];
         const QRectF card = cardOf(i);
-        const bool grabbed = i == chosen_;
+        const bool grabbed = i == chosen();
         p.setPen(QPen(grabbed ? c.ink : c.hairline, grabbed ? 1.8 : 1.0));
         p.setBrush(grabbed ? c.shelf : c.field);
         p.drawRoundedRect(card, 4, 4);
@@ -128,7 +142,7 @@ void PourCards::mousePressEvent(QMouseEvent* event)
 void PourCards::keyPressEvent(QKeyEvent* event)
 {
     if (event->key() == Qt::Key_Left || event->key() == Qt::Key_Right) {
-        choose(chosen_ + (event->key() == Qt::Key_Right ? 1 : -1));
+        choose(chosen() + (event->key() == Qt::Key_Right ? 1 : -1));
         return;
     }
     QWidget::keyPressEvent(event);

@@ -15,7 +15,8 @@ class PourCards : public QWidget
 public:
     explicit PourCards(Document& document, QWidget* parent);
     void refresh();
-    [[nodiscard]] int chosen() const { return chosen_; }
+    /// The card that was clicked; before one was, the first pour that is still to come.
+    [[nodiscard]] int chosen() const;
     void choose(int index);
     [[nodiscard]] QSize sizeHint() const override;
 
@@ -31,7 +32,8 @@ private:
     [[nodiscard]] QRectF cardOf(int index) const;
     [[nodiscard]] int count() const;
     Document& document_;
-    int chosen_ = 0;
+    JobId job_;
+    int chosen_ = -1; // nobody has chosen yet
 };
 
 } // namespace burl::ui

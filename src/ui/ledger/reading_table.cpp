@@ -43,11 +43,17 @@ void ReadingTable::put(int row, int column, const QString& text, bool editable)
 
 void ReadingTable::walk()
 {
-    int row = currentRow() + 1;
+    int row = currentRow();
     int column = currentColumn();
-    if (row >= rowCount()) {
-        row = 0;
-        column = column + 1 < columnCount() ? column + 1 : firstWalked_;
+    for (int i = 0; i < rowCount() * columnCount(); ++i) { // over what is only to be read
+        if (++row >= rowCount()) {
+            row = 0;
+            column = column + 1 < columnCount() ? column + 1 : firstWalked_;
+        }
+        const QTableWidgetItem* cell = item(row, column);
+        if (cell == nullptr || cell->flags().testFlag(Qt::ItemIsEditable)) {
+            break;
+        }
     }
     setCurrentCell(row, column);
 }
