@@ -15,7 +15,8 @@ void ImportRun::read(std::string bytes, std::string name, ImportOptions options)
 void ImportRun::readFace(std::string bytes, Face seen)
 {
     begin([this, bytes = std::move(bytes), seen](const RunControl& talk) {
-        auto face = std::make_shared<const Expected<TrueFace>>(readTrueFace(bytes, seen));
+        auto face =
+            std::make_shared<const Expected<TrueFace>>(readTrueFace(bytes, seen, [&talk] { return talk.goOn(0.0); }));
         talk.done([this, face] { Q_EMIT faceDone(face); });
     });
 }

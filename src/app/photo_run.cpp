@@ -11,13 +11,14 @@ void PhotoRun::fail(const RunControl& talk, const Refusal& refusal)
 void PhotoRun::open(std::string bytes)
 {
     begin([this, bytes = std::move(bytes)](const RunControl& talk) {
-        auto read = readPhoto(bytes);
+        const auto on = [&talk] { return talk.goOn(0.0); };
+        auto read = readPhoto(bytes, on);
         if (!read) {
             fail(talk, read.error());
             return;
         }
         auto photo = std::make_shared<const Photo>(std::move(*read));
-        auto found = findMarkers(photo->pixels);
+        auto found = findMarkers(photo->pixels, on);
         talk.done([this, photo, found] {
             photo_ = photo;
             markers_ = found;
@@ -32,7 +33,7 @@ void PhotoRun::trace(const PhotoChoices& choices, const std::vector<Vec2>& throu
         return;
     }
     begin([this, photo = photo_, choices, through](const RunControl& talk) {
-        const auto setting = setPhoto(*photo, choices);
+        const auto setting = setPhoto(*photo, choices, [&talk] { return talk.goOn(0.0); });
         if (!setting) {
             fail(talk, setting.error());
             return;

@@ -9,6 +9,7 @@
 
 #include "core/geometry/ring.h"
 #include "photo/heif.h"
+#include "photo/stoppable_bytes.h"
 #include "vision/exif.h"
 
 namespace burl
@@ -20,11 +21,10 @@ namespace
 constexpr double kMostPhotoPixels = 120e6;
 
 /// JPEG, PNG, WebP and whatever else the toolkit reads.
-Expected<QImage> readOther(std::string_view bytes)
+Expected<QImage> readOther(std::string_view bytes, const std::function<bool()>& goOn)
 {
-    QByteArray raw = QByteArray::fromRawData(bytes.data(), static_cast<qsizetype>(bytes.size()));
-    QBuffer buffer(&raw);
-    buffer.open(QIODevice::ReadOnly);
+    StoppableBytes buffer(bytes, goOn);
+    buffer.open(QIODevice::ReadOnly | QIODevice::Unbuffered);
     QImageReader reader(&buffer);
     reader.setAutoTransform(true); // the camera's turn, as EXIF has it
     QImageReader::setAllocationLimit(1024);
@@ -33,6 +33,9 @@ Expected<QImage> readOther(std::string_view bytes)
         return refuse("photo.too_large", "the picture has more than 120 megapixels; hand in a smaller one.");
     }
     QImage image = reader.read();
+    if (buffer.stopped()) {
+        return refuse("photo.stopped", "the reading of the picture was stopped.");
+    }
     if (image.isNull()) {
         return refuse("photo.unreadable", "the picture cannot be read (" + reader.errorString().toStdString() +
                                               "); a whole JPEG, HEIC, WebP or PNG is wanted.");
@@ -42,7 +45,7 @@ Expected<QImage> readOther(std::string_view bytes)
 
 } // namespace
 
-Expected<Photo> readPhoto(std::string_view bytes)
+Expected<Photo> readPhoto(std::string_view bytes, const std::function<bool()>& goOn)
 {
     QImage image;
     std::string_view camera = bytes;
@@ -56,7 +59,7 @@ Expected<Photo> readPhoto(std::string_view bytes)
         image = heif.image;
         camera = heif.exif;
     } else {
-        auto read = readOther(bytes);
+        auto read = readOther(bytes, goOn);
         if (!read) {
             return tl::unexpected(read.error());
         }
@@ -75,7 +78,7 @@ Expected<Photo> readPhoto(std::string_view bytes)
     return photo;
 }
 
-Expected<PhotoSetting> setPhoto(const Photo& photo, const PhotoChoices& choices)
+Expected<PhotoSetting> setPhoto(const Photo& photo, const PhotoChoices& choices, const std::function<bool()>& goOn)
 {
     PhotoSetting out;
     RectifyInput& r = out.rectangle;
@@ -86,7 +89,7 @@ Expected<PhotoSetting> setPhoto(const Photo& photo, const PhotoChoices& choices)
     r.focal35_mm = choices.focal35_mm ? choices.focal35_mm : photo.focal35_mm;
     r.imageWidth = photo.pixels.width;
     r.imageHeight = photo.pixels.height;
-    const auto found = findMarkers(photo.pixels);
+    const auto found = findMarkers(photo.pixels, goOn);
     if (choices.markers) {
         r.markers = *choices.markers;
         for (const Marker& m : found) {

@@ -26,7 +26,8 @@ struct Photo {
 
 /// JPEG, HEIC, WebP, PNG, TIFF.   Errors: "photo.unreadable" (none of them, or damaged), "photo.too_large" (over 120
 /// megapixels).
-[[nodiscard]] Expected<Photo> readPhoto(std::string_view bytes);
+/// "photo.stopped" when `goOn`, asked often, says no.
+[[nodiscard]] Expected<Photo> readPhoto(std::string_view bytes, const std::function<bool()>& goOn = {});
 
 struct PhotoChoices {
     double width_mm = 0.0; // of the marker rectangle
@@ -45,7 +46,8 @@ struct PhotoSetting {
     bool markersFound = false; // by the program
 };
 /// Errors: as fourMarkers and rectify.
-[[nodiscard]] Expected<PhotoSetting> setPhoto(const Photo& photo, const PhotoChoices& choices);
+[[nodiscard]] Expected<PhotoSetting> setPhoto(const Photo& photo, const PhotoChoices& choices,
+                                              const std::function<bool()>& goOn = {});
 
 /// Errors: as traceOutline.
 [[nodiscard]] Expected<Traced> tracePhoto(const Photo& photo, const PhotoSetting& setting,

@@ -5,13 +5,13 @@
 #include <cstdint>
 #include <optional>
 
-#include <QBuffer>
 #include <QImageReader>
 #include <QPainter>
 
 #include "core/geometry/ring.h"
 #include "core/geometry/simplify.h"
 #include "core/scan/contour.h"
+#include "photo/stoppable_bytes.h"
 
 namespace burl
 {
@@ -118,17 +118,19 @@ Ring outlineIn(const QImage& image, double mm_per_px)
 
 } // namespace
 
-Expected<TrueFace> readTrueFace(std::string_view bytes, Face seen)
+Expected<TrueFace> readTrueFace(std::string_view bytes, Face seen, const std::function<bool()>& goOn)
 {
-    QByteArray raw = QByteArray::fromRawData(bytes.data(), static_cast<qsizetype>(bytes.size()));
-    QBuffer buffer(&raw);
-    buffer.open(QIODevice::ReadOnly);
+    StoppableBytes buffer(bytes, goOn);
+    buffer.open(QIODevice::ReadOnly | QIODevice::Unbuffered);
     QImageReader reader(&buffer);
     const QSize size = reader.size();
     if (size.isValid() && static_cast<double>(size.width()) * size.height() > kMostPixels) {
         return refuse("picture.too_large", "the picture has more than 60 megapixels; hand in a smaller one.");
     }
     QImage image = reader.read();
+    if (buffer.stopped()) {
+        return refuse("picture.stopped", "the reading of the picture was stopped.");
+    }
     if (image.isNull() || image.width() < 8 || image.height() < 8) {
         return refuse("picture.unreadable", "the picture cannot be read (" + reader.errorString().toStdString() +
                                                 "); a whole PNG is wanted.");

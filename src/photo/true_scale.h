@@ -20,7 +20,9 @@ struct TrueFace {
 
 /// `seen` tells which face it shows; a bottom face is seen with the slab turned over about its length.
 /// Errors: "picture.unreadable", "picture.too_large", "picture.no_scale", "picture.no_outline".
-[[nodiscard]] Expected<TrueFace> readTrueFace(std::string_view bytes, Face seen);
+/// "picture.stopped" when `goOn`, asked often, says no.
+[[nodiscard]] Expected<TrueFace> readTrueFace(std::string_view bytes, Face seen,
+                                              const std::function<bool()>& goOn = {});
 
 /// The face in another frame (`toSlab` turns and shifts), cut to its box; at most `kMostFacePixels`.
 struct SlabFrame {

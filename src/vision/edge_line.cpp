@@ -56,6 +56,9 @@ public:
         }
         ring = tidied(path.ring);
         path = bestPath(evened(ring, 4.0, 4.0), {8.0, 8.0, 4.0, 0.30});
+        if (isStopped()) {
+            return out;
+        }
         out.outline = evened(unspiked(tidied(path.ring)), 5.0, 0.0);
         for (const Vec2 t : in_.through) {
             drawOutlineTo(out.outline, t);
@@ -183,7 +186,11 @@ private:
         const int beside = static_cast<int>(search.beside_mm / kRay_mm);
         std::vector<cv::Vec3f> samples;
         std::vector<cv::Vec3f> sums;
+        constexpr size_t kAskEvery = 64; // rays
         for (size_t i = 0; i < n; ++i) {
+            if (i % kAskEvery == 0 && isStopped()) {
+                return {base, std::vector<double>(n, 0.0)}; // nobody wants it any more
+            }
             const int margin = beside + 1;
             sampleRay(lab(), base[i], out[i], -search.inward_mm - margin * kRay_mm, count + 2 * margin, samples);
             sums.assign(samples.size() + 1, cv::Vec3f(0, 0, 0));

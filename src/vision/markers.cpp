@@ -124,8 +124,9 @@ double figureIn(const cv::Mat& grey, const std::array<Vec2, 4>& corners, double&
 
 } // namespace
 
-std::vector<Marker> findMarkers(const Pixels& photo)
+std::vector<Marker> findMarkers(const Pixels& photo, const std::function<bool()>& goOn)
 {
+    const auto stopped = [&goOn] { return goOn && !goOn(); };
     std::vector<Marker> found;
     if (photo.empty()) {
         return found;
@@ -146,6 +147,9 @@ std::vector<Marker> findMarkers(const Pixels& photo)
     cv::GaussianBlur(white, white, {3, 3}, 0);
     const double area = static_cast<double>(bgr.cols) * bgr.rows;
     for (int level = kFirstLevel; level <= kLastLevel; level += kLevelStep) {
+        if (stopped()) {
+            return {};
+        }
         cv::Mat mask;
         cv::threshold(white, mask, level, 255, cv::THRESH_BINARY);
         std::vector<std::vector<cv::Point>> shapes;

@@ -3,6 +3,7 @@
 // a ring or opposite quarters).   Threads: pure.
 
 #include <array>
+#include <functional>
 #include <vector>
 
 #include "core/geometry/vec2.h"
@@ -19,7 +20,8 @@ struct Marker {
 };
 
 /// All that looks like a card, the surest first.
-[[nodiscard]] std::vector<Marker> findMarkers(const Pixels& photo);
+/// `goOn` is asked often; when it says no, nothing is found.
+[[nodiscard]] std::vector<Marker> findMarkers(const Pixels& photo, const std::function<bool()>& goOn = {});
 
 /// The four that stand at the corners of a rectangle, named 1 to 4 anticlockwise seen from above; the
 /// side 1 to 2 is the long one when `wide`, and runs to the right, or up in an upright picture.

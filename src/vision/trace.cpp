@@ -46,12 +46,13 @@ Pixels rectifiedFace(const Pixels& photo, const std::function<Vec2(Vec2)>& toPix
 namespace
 {
 
-constexpr double kSmall = 0.4;                     // of that, for a first look
-constexpr int kBand_px = 5;                        // of the small picture: where the second look may still decide
-constexpr double kCoarse_px = 620.0;               // the long side of the picture that is parted by colour
-constexpr int kRounds = 3;                         // of the first parting
-constexpr double kPartFrom = 0.1, kPartOver = 0.4; // of the whole tracing
-constexpr size_t kFewestCorners = 16;              // an outline with fewer is none
+constexpr double kSmall = 0.4;       // of that, for a first look
+constexpr int kBand_px = 5;          // of the small picture: where the second look may still decide
+constexpr double kCoarse_px = 620.0; // the long side of the picture that is parted by colour
+constexpr int kRounds = 3;           // of the first parting
+constexpr double kSaidAtFace = 0.05, kSaidAtColours = 0.08; // of the whole tracing
+constexpr double kPartFrom = 0.1, kPartOver = 0.4;
+constexpr size_t kFewestCorners = 16; // an outline with fewer is none
 
 // Where a slab may lie beside the markers' rectangle, mm and as a share of it: much when they lie on the slab.
 constexpr double kBeyondLevel_mm = 150.0, kBeyondAlong = 0.1, kBeyondAcross = 0.14;
@@ -135,9 +136,15 @@ private:
     Ring findSilhouette()
     {
         const Pixels face = rectifiedFace(*in_.photo, in_.map, window_.box, window_.mm_per_px);
+        if (!said(kSaidAtFace)) {
+            return {};
+        }
         cv::Mat bgr(face.height, face.width, CV_8UC3, const_cast<std::uint8_t*>(face.bgr.data()));
         cv::Mat smooth;
         cv::bilateralFilter(bgr, smooth, 7, 40, 5);
+        if (!said(kSaidAtColours)) {
+            return {};
+        }
         cv::Mat lab;
         cv::cvtColor(smooth, lab, cv::COLOR_BGR2Lab);
         std::vector<cv::Mat> channels;
@@ -185,6 +192,9 @@ private:
                 corners.push_back(window_.toPx(in_.map.toFace(c)));
             }
             cv::fillConvexPoly(mask, corners, cv::Scalar(onSlab() ? cv::GC_FGD : cv::GC_BGD));
+        }
+        if (!said(kPartFrom)) {
+            return {};
         }
         partByColour(lab, mask);
         if (!said(kPartFrom + kPartOver)) {
@@ -242,6 +252,9 @@ private:
         mask.setTo(cv::GC_BGD, open & ~outer);
         if (cv::countNonZero((mask == cv::GC_FGD) | (mask == cv::GC_PR_FGD)) > 0 &&
             cv::countNonZero((mask == cv::GC_BGD) | (mask == cv::GC_PR_BGD)) > 0) {
+            if (!said(kPartFrom + kPartOver)) {
+                return;
+            }
             cv::grabCut(lab, mask, {}, ground, wood, 1, cv::GC_INIT_WITH_MASK);
         }
     }

@@ -493,3 +493,31 @@ TEST_CASE("a program killed at any moment loses at most the edit in flight", "[s
         expected = after.jobs.size();
     }
 }
+
+TEST_CASE("a product of the resin shelf is kept, changed and taken off", "[store][resin]")
+{
+    test::Folder folder;
+    const auto file = folder / "shop.burlbook";
+    Book now = demoBook();
+    auto book = ShopBook::open(file);
+    REQUIRE(book.has_value());
+    REQUIRE(book->write(*book->load(), now));
+    ResinClass product = *now.shop->resin("table_top");
+    product.id = "own_1";
+    product.basedOn = "table_top";
+    product.name = "Bar top";
+    product.packs = {{1.5, 31.0}};
+    product.sheet = {};
+    const Book with = withResin(now, product);
+    REQUIRE(book->write(now, with));
+    CHECK(same(*book->load(), with));
+    product.inStock_L = 4.0;
+    const Book changed = withResin(with, product);
+    REQUIRE(book->write(with, changed));
+    CHECK(same(*book->load(), changed));
+    CHECK(book->load()->shop->resin("own_1")->inStock_L == 4.0);
+    const Book off = withoutResin(changed, "own_1");
+    REQUIRE(book->write(changed, off));
+    CHECK(book->load()->shop->resin("own_1") == nullptr);
+    CHECK(withoutResin(off, "table_top").shop->resin("table_top") != nullptr); // a class that ships stays
+}

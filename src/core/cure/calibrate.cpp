@@ -24,13 +24,17 @@ constexpr int kRounds = 2;
 constexpr double kNotSaid = 0.1; // energies of activation and heats differ by so much within a class
 constexpr double kReached = 0.02;
 constexpr double kLookAt_h = 400.0;
+constexpr int kRows = 12; // of the layer: it is compared with itself, and asked often
+constexpr double kStep_K = 1.0;
+constexpr double kLookOver = 1.5; // of the hours that the sheet says
+constexpr int kLateHalvings = 13;
 
 /// The factor from 1 / most to most at which `value`, that rises with it, is `wanted`.
-template <typename Value> double factorFor(Value value, double wanted, double most)
+template <typename Value> double factorFor(Value value, double wanted, double most, int halvings = kHalvings)
 {
     double low = -std::log(most);
     double high = std::log(most);
-    for (int i = 0; i < kHalvings; ++i) {
+    for (int i = 0; i < halvings; ++i) {
         const double middle = (low + high) / 2.0;
         (value(std::exp(middle)) < wanted ? low : high) = middle;
     }
@@ -48,7 +52,8 @@ CureResin with(const CureResin& like, double quicker, double hotter, double late
 }
 
 /// Its deepest layer, wide, on nothing that cools it more than air does.
-CureAnswer deepestLayer(const CureResin& resin, double depth_mm, double at_C, bool untilPeak)
+CureAnswer deepestLayer(const CureResin& resin, double depth_mm, double at_C, bool untilPeak,
+                        double lookAt_h = kLookAt_h)
 {
     constexpr double kAir_W_m2K = 8.0;
     CureSection s;
@@ -59,8 +64,10 @@ CureAnswer deepestLayer(const CureResin& resin, double depth_mm, double at_C, bo
     s.resin = resin;
     s.layers = {{depth_mm, 0.0, at_C}};
     s.room = {kAir_W_m2K, kAir_W_m2K, kAir_W_m2K, [at_C](double) { return at_C; }};
-    s.end_h = kLookAt_h;
+    s.end_h = lookAt_h;
     CureFineness fine;
+    fine.deep = kRows;
+    fine.step_K = kStep_K;
     fine.untilPeak = untilPeak;
     auto answer = cured(s, fine);
     return answer ? std::move(*answer) : CureAnswer{};
@@ -100,11 +107,12 @@ Calibrated calibrated(const ResinClass& like, const SheetNumbers& sheet)
         if (sheet.demould_h) {
             out.lateness = factorFor(
                 [&](double late) {
-                    const CureAnswer answer = deepestLayer(with(like.cure, out.quicker, out.hotter, late),
-                                                           like.maxLayer_mm, sheet.at_C, false);
+                    const CureAnswer answer =
+                        deepestLayer(with(like.cure, out.quicker, out.hotter, late), like.maxLayer_mm, sheet.at_C,
+                                     false, std::min(kLookAt_h, kLookOver * *sheet.demould_h));
                     return answer.layers.empty() ? kLookAt_h : answer.layers.front().demould_h.value_or(kLookAt_h);
                 },
-                *sheet.demould_h, kMostLate);
+                *sheet.demould_h, kMostLate, kLateHalvings);
         }
     }
     const auto atEnd = [](double factor, double most) {

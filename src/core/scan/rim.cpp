@@ -20,7 +20,9 @@ constexpr double kSome = 0.3;       // points in a cell, smoothed, to call it fi
 
 /// Corners of the outline beside what lies on the slab are taken out: straight from the last sound one
 /// to the next. Where that would bridge too much, they stay.
-void bridge(Ring& ring, const std::vector<Point3>& clutter, double spacing_mm, std::vector<Vec2>& places)
+/// False when it was stopped.
+bool bridge(Ring& ring, const std::vector<Point3>& clutter, double spacing_mm, std::vector<Vec2>& places,
+            const std::function<bool()>& goOn)
 {
     constexpr double kBeside_mm = 14.0;
     constexpr double kSolid = 0.12; // of what a solid thing would show there: dust is thinner
@@ -28,10 +30,14 @@ void bridge(Ring& ring, const std::vector<Point3>& clutter, double spacing_mm, s
         std::max(4, static_cast<int>(kSolid * std::numbers::pi * kBeside_mm * kBeside_mm / (spacing_mm * spacing_mm)));
     constexpr double kLongest_mm = 260.0;
     if (clutter.empty() || ring.size() < 8) {
-        return;
+        return true;
     }
     std::vector<bool> hidden(ring.size(), false);
+    constexpr size_t kAskEvery = 16; // corners, each compared with all that lies on the slab
     for (size_t i = 0; i < ring.size(); ++i) {
+        if (i % kAskEvery == 0 && goOn && !goOn()) {
+            return false;
+        }
         int close = 0;
         for (const Point3& p : clutter) {
             close += length(Vec2{p.x, p.y} - ring[i]) < kBeside_mm ? 1 : 0;
@@ -40,7 +46,7 @@ void bridge(Ring& ring, const std::vector<Point3>& clutter, double spacing_mm, s
     }
     const auto sound = std::find(hidden.begin(), hidden.end(), false);
     if (sound == hidden.end()) {
-        return;
+        return true;
     }
     const auto start = static_cast<size_t>(sound - hidden.begin());
     Ring out;
@@ -67,6 +73,7 @@ void bridge(Ring& ring, const std::vector<Point3>& clutter, double spacing_mm, s
         k += run;
     }
     ring = std::move(out);
+    return true;
 }
 
 Field fieldOver(const std::vector<Point3>& points, double cell)
@@ -92,8 +99,11 @@ Field fieldOver(const std::vector<Point3>& points, double cell)
 
 } // namespace
 
-Expected<Rim> rimOf(const std::vector<Point3>& face, const std::vector<Point3>& clutter)
+Expected<Rim> rimOf(const std::vector<Point3>& face, const std::vector<Point3>& clutter,
+                    const std::function<bool()>& goOn)
 {
+    const auto stopped = [&goOn] { return goOn && !goOn(); };
+    const auto stop = [] { return refuse("scan.stopped", "the reading of the scan was stopped."); };
     double x0 = face[0].x, x1 = face[0].x, y0 = face[0].y, y1 = face[0].y;
     for (const Point3& p : face) {
         x0 = std::min(x0, p.x);
@@ -114,7 +124,13 @@ Expected<Rim> rimOf(const std::vector<Point3>& face, const std::vector<Point3>& 
         const auto j = static_cast<size_t>(std::lround((p.y - density.origin.y) / cell));
         density.values[j * static_cast<size_t>(density.columns) + i] += 1.0;
     }
+    if (stopped()) {
+        return stop();
+    }
     blur(density, kBlur_cells);
+    if (stopped()) {
+        return stop();
+    }
     std::vector<double> filled;
     std::copy_if(density.values.begin(), density.values.end(), std::back_inserter(filled),
                  [](double v) { return v > kSome; });
@@ -127,7 +143,9 @@ Expected<Rim> rimOf(const std::vector<Point3>& face, const std::vector<Point3>& 
             out.outline = std::move(ring);
         }
     }
-    bridge(out.outline, clutter, out.spacing_mm, out.bridged);
+    if (!bridge(out.outline, clutter, out.spacing_mm, out.bridged, goOn)) {
+        return stop();
+    }
     return out;
 }
 

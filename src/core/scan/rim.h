@@ -2,6 +2,7 @@
 // The outline of a scanned face: where the density of its points has fallen to half, whatever their spacing.
 // Units: mm.   Source: docs/formulas.md#scan.   Threads: pure.
 
+#include <functional>
 #include <vector>
 
 #include "core/geometry/plane.h"
@@ -18,6 +19,8 @@ struct Rim {
 };
 
 /// Errors: "scan.no_slab" (too thin a cloud, or too wide).   REQUIRES: points
-[[nodiscard]] Expected<Rim> rimOf(const std::vector<Point3>& face, const std::vector<Point3>& clutter);
+/// Errors, too: "scan.stopped", when `goOn` is asked and says no.
+[[nodiscard]] Expected<Rim> rimOf(const std::vector<Point3>& face, const std::vector<Point3>& clutter,
+                                  const std::function<bool()>& goOn = {});
 
 } // namespace burl

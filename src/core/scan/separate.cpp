@@ -86,6 +86,9 @@ Expected<SeparatedScan> separateScan(std::span<const Point3> cloud, const Separa
         return stop();
     }
     const auto bench = findBench(sound);
+    if (stopped()) {
+        return stop();
+    }
     if (!bench) {
         return refuse("scan.no_bench",
                       "no flat bench was found under the slab; scan the slab with some bench on every side of it.");
@@ -109,14 +112,14 @@ Expected<SeparatedScan> separateScan(std::span<const Point3> cloud, const Separa
     if (stopped()) {
         return stop();
     }
-    const auto face = findTopFace(over);
+    const auto face = findTopFace(over, options.goOn);
     if (stopped()) {
         return stop();
     }
     if (!face) {
         return refuse("scan.no_slab", "no face of a slab stands over the bench; is the slab in the scan?");
     }
-    auto rim = rimOf(face->points, face->clutter);
+    auto rim = rimOf(face->points, face->clutter, options.goOn);
     if (!rim) {
         return tl::unexpected(rim.error());
     }

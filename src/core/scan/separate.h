@@ -32,7 +32,7 @@ struct SeparatedScan {
 
 struct SeparateOptions {
     double cell_mm = 25.0;      // of the heights
-    std::function<bool()> goOn; // asked between the steps; when it says no: "scan.stopped"
+    std::function<bool()> goOn; // asked every few hundredths of a second; when it says no: "scan.stopped"
 };
 
 /// Errors: "scan.too_few" (fewer than 300 points), "scan.no_bench", "scan.no_slab", "scan.stopped".

@@ -24,11 +24,28 @@ constexpr double kWithin_mm[] = {18.0, 14.0, 10.0, 7.0, 5.0, 4.0, 4.0};
 constexpr double kCell_mm = 60.0;   // of the unevenness: wider than clamps, narrower than warp
 constexpr double kUneven_mm = 14.0; // no face is more uneven than this over such a cell
 constexpr double kMostCells = 1e6;
+constexpr size_t kAskEvery = 1 << 15;                    // points: a hundredth of a second
 constexpr size_t kLeastInCell = 6;                       // points, for their middle to tell
 constexpr double kClose_mm = 2.5;                        // points that tell the face's own noise
 constexpr double kNoises = 4.5;                          // so many times the noise a point may stand off its face
 constexpr double kThinnest_mm = 1.2, kThickest_mm = 4.0; // bounds of that
 constexpr double kOnTop_mm = 6.0;                        // what stands over the face by more lies on it
+
+/// Asks now and then whether to go on; once stopped it stays so.
+class Patience
+{
+public:
+    explicit Patience(const std::function<bool()>& goOn) : goOn_(goOn) {}
+    [[nodiscard]] bool ends(size_t at)
+    {
+        ended_ = ended_ || (at % kAskEvery == 0 && goOn_ && !goOn_());
+        return ended_;
+    }
+
+private:
+    const std::function<bool()>& goOn_;
+    bool ended_ = false;
+};
 
 /// The commonest height of what stands over the bench: the bulk of it is the top face.
 double commonestHeight_mm(const std::vector<Point3>& over)
@@ -49,7 +66,9 @@ double commonestHeight_mm(const std::vector<Point3>& over)
 class LocalUnevenness
 {
 public:
-    LocalUnevenness(const BentSheet& top, const std::vector<Point3>& points, double cell, double within) : cell_(cell)
+    LocalUnevenness(const BentSheet& top, const std::vector<Point3>& points, double cell, double within,
+                    Patience& patience)
+        : cell_(cell)
     {
         x0_ = x1_ = points[0].x;
         y0_ = y1_ = points[0].y;
@@ -66,7 +85,8 @@ public:
             return;
         }
         std::vector<std::vector<float>> cells(static_cast<size_t>(columns_) * rows_);
-        for (const Point3& p : points) {
+        for (size_t n = 0; n < points.size() && !patience.ends(n); ++n) {
+            const Point3& p = points[n];
             const double off = p.z - top.at(p.x, p.y);
             if (std::abs(off) < within) {
                 cells[index(static_cast<int>((p.x - x0_) / cell_), static_cast<int>((p.y - y0_) / cell_))].push_back(
@@ -123,12 +143,16 @@ private:
 
 } // namespace
 
-std::optional<TopFace> findTopFace(const std::vector<Point3>& over)
+std::optional<TopFace> findTopFace(const std::vector<Point3>& over, const std::function<bool()>& goOn)
 {
+    Patience patience(goOn);
     BentSheet sheet;
     sheet.c[0] = commonestHeight_mm(over);
     const std::vector<Point3> enough = thinned(over, kEnoughToFit);
     for (const double within : kWithin_mm) {
+        if (patience.ends(0)) {
+            return std::nullopt;
+        }
         std::vector<Point3> close;
         for (const Point3& p : enough) {
             if (std::abs(p.z - sheet.at(p.x, p.y)) <= within) {
@@ -141,14 +165,18 @@ std::optional<TopFace> findTopFace(const std::vector<Point3>& over)
         }
         sheet = *fit;
     }
-    const auto uneven = std::make_shared<const LocalUnevenness>(sheet, over, kCell_mm, kUneven_mm);
+    const auto uneven = std::make_shared<const LocalUnevenness>(sheet, over, kCell_mm, kUneven_mm, patience);
     TopFace out;
     out.height_mm = [sheet, uneven](double x, double y) { return sheet.at(x, y) + uneven->at(x, y); };
     double sum2 = 0.0;
     size_t close = 0;
     std::vector<double> off;
     off.reserve(over.size());
-    for (const Point3& p : over) {
+    for (size_t n = 0; n < over.size(); ++n) {
+        if (patience.ends(n)) {
+            return std::nullopt;
+        }
+        const Point3& p = over[n];
         off.push_back(p.z - out.height_mm(p.x, p.y));
         if (std::abs(off.back()) < kClose_mm) {
             sum2 += off.back() * off.back();

@@ -18,6 +18,8 @@ struct TopFace {
 };
 
 /// Nothing when no face of a slab is found among what stands over the bench.   REQUIRES: points
-[[nodiscard]] std::optional<TopFace> findTopFace(const std::vector<Point3>& over);
+/// Nothing, too, when `goOn` is asked and says no.
+[[nodiscard]] std::optional<TopFace> findTopFace(const std::vector<Point3>& over,
+                                                 const std::function<bool()>& goOn = {});
 
 } // namespace burl
