@@ -35,6 +35,7 @@ void MainWindow::newJob()
         return;
     }
     Job job;
+    job.fill.sealCoat = true; // as is done; files of before have none
     job.id = freeJobId(document_.book());
     job.name = name.trimmed().toStdString();
     job.started = QDate::currentDate().toString(Qt::ISODate).toStdString();

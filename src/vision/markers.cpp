@@ -138,6 +138,9 @@ std::vector<Marker> findMarkers(const Pixels& photo, const std::function<bool()>
     if (scale < 1.0) {
         cv::resize(full, bgr, {}, scale, scale, cv::INTER_AREA);
     }
+    if (stopped()) {
+        return {};
+    }
     cv::Mat grey;
     cv::cvtColor(bgr, grey, cv::COLOR_BGR2GRAY);
     // White is bright in its darkest channel; wood and sunlit boards are not.
@@ -146,6 +149,9 @@ std::vector<Marker> findMarkers(const Pixels& photo, const std::function<bool()>
     cv::Mat white = cv::min(cv::min(channels[0], channels[1]), channels[2]);
     cv::GaussianBlur(white, white, {3, 3}, 0);
     const double area = static_cast<double>(bgr.cols) * bgr.rows;
+    if (stopped()) {
+        return {};
+    }
     for (int level = kFirstLevel; level <= kLastLevel; level += kLevelStep) {
         if (stopped()) {
             return {};

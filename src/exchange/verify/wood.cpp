@@ -2,6 +2,7 @@
 #include "core/wood/density.h"
 #include "core/wood/moisture.h"
 #include "core/wood/movement.h"
+#include "core/wood/year.h"
 #include "exchange/materials.h"
 #include "exchange/verify/operations.h"
 
@@ -130,6 +131,80 @@ Json speciesRow(const Json& in)
     throw std::runtime_error("this species is not in the table");
 }
 
+RoomYear roomOf(const Json& in)
+{
+    std::array<RoomMonth, kMonths> months;
+    for (size_t i = 0; i < kMonths; ++i) {
+        months[i] = {in.at("temperature").at(i), in.at("rh").at(i)};
+    }
+    return RoomYear(months);
+}
+
+Json dayJson(const std::optional<double>& day)
+{
+    return day ? Json(*day) : Json(nullptr);
+}
+
+Json yearCycle(const Json& in)
+{
+    const RoomYear room = roomOf(in);
+    const TopYear top(room, in.at("tau"));
+    const auto& emc = room.months_pct();
+    Json mc = Json::array();
+    for (const double day : in.at("days")) {
+        mc.push_back(top.cycle_pct(day));
+    }
+    const MoistureExtremes e = top.cycleExtremes();
+    const auto [low, high] = std::minmax_element(emc.begin(), emc.end());
+    return {{"emc", emc},
+            {"mean", top.cycleMean_pct()},
+            {"mc", mc},
+            {"min", e.least_pct},
+            {"min_day", dayJson(e.leastAt_day)},
+            {"max", e.most_pct},
+            {"max_day", dayJson(e.mostAt_day)},
+            {"swing", e.most_pct - e.least_pct},
+            {"emc_swing", *high - *low}};
+}
+
+Json yearInstall(const Json& in)
+{
+    const TopYear top(roomOf(in), in.at("tau"));
+    const double from = in.at("install_day");
+    const double mc0 = in.at("install_mc");
+    Json mc = Json::array();
+    for (const double day : in.at("days")) {
+        mc.push_back(top.after_pct(from, mc0, day));
+    }
+    const MoistureExtremes e = top.extremesAfter(from, mc0, in.at("span"));
+    return {{"mc", mc},
+            {"min", e.least_pct},
+            {"min_day", dayJson(e.leastAt_day)},
+            {"max", e.most_pct},
+            {"max_day", dayJson(e.mostAt_day)},
+            {"rise", e.most_pct - mc0},
+            {"fall", mc0 - e.least_pct}};
+}
+
+Json yearWave(const Json& in)
+{
+    Json rows = Json::array();
+    for (const Json& row : in.at("rows")) {
+        const double period = row.at("period");
+        const double amplitude = row.at("amplitude");
+        const WaveAnswer wave = waveAnswer(period, row.at("tau"));
+        constexpr double kTurn_deg = 360.0;
+        constexpr double kDegree = 3.14159265358979323846 / 180.0;
+        const double at = kTurn_deg * row.at("day").get<double>() / period - wave.phase_deg;
+        rows.push_back({{"ratio", wave.ratio},
+                        {"lag", wave.lag_days},
+                        {"phase", wave.phase_deg},
+                        {"amplitude", amplitude * wave.ratio},
+                        {"mc", row.at("mean").get<double>() + amplitude * wave.ratio * std::sin(at * kDegree)}});
+    }
+    return {{"rows", rows}};
+}
+
 } // namespace
 
 void addWood(Operations& operations)
@@ -143,6 +218,9 @@ void addWood(Operations& operations)
     operations["cup"] = cup;
     operations["composite"] = composite;
     operations["species"] = speciesRow;
+    operations["cycle"] = yearCycle;
+    operations["install"] = yearInstall;
+    operations["sinus"] = yearWave;
 }
 
 } // namespace burl::verify

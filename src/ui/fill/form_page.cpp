@@ -30,6 +30,25 @@ QStringList FormPage::words() const
     const PourPlan& pour = *document_.plan()->pour;
     const UnitChoice& units = document_.units();
     const auto mm = [&](double v) { return quantity(v, Unit::Length, units); };
+    QStringList below; // what voids want below them and at the edge
+    for (const FillItem& item : document_.plan()->fill->items) {
+        if (item.river || item.seal || item.onTable.empty() || !(item.depth_mm > 0.0)) {
+            continue;
+        }
+        constexpr double kRound_mm = 50.0; // of a backing board, beyond the hole
+        const Box box = boundsOf(item.onTable);
+        if (item.through || item.breaksThrough) {
+            below << tr("below the %1: tape and a board, %2 × %3, bedded in sealant")
+                         .arg(translated(item.name), mm(box.width() + 2.0 * kRound_mm),
+                              mm(box.height() + 2.0 * kRound_mm));
+        }
+        if (item.shareInside < kWhole) {
+            below << tr("at the edge, a dam across the %1, %2 high").arg(translated(item.name), mm(item.depth_mm));
+        }
+    }
+    if (!pour.form && !below.isEmpty() && pour.formTrouble.empty()) {
+        return below;
+    }
     if (!pour.form) {
         return {pour.formTrouble.empty() ? tr("no river: voids want tape and a board below, bedded in sealant")
                                          : translated(pour.formTrouble)};
@@ -57,7 +76,7 @@ QStringList FormPage::words() const
     if (pour.benchLoad) {
         out << tr("the bench carries %1").arg(quantity(pour.benchLoad, units));
     }
-    return out;
+    return out + below;
 }
 
 void FormPage::paintEvent(QPaintEvent*)

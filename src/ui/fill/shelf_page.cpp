@@ -32,6 +32,14 @@ QString packsText(const std::vector<ResinPack>& packs)
     return out.join(QStringLiteral(", "));
 }
 
+/// Both ways, as both are asked for: "2 vol., 2.35 mass".
+QString ratioText(const MixRatio& mix)
+{
+    const double densities = mix.densityA_kg_L / mix.densityB_kg_L;
+    const double byVolume = mix.byMass ? mix.aToB / densities : mix.aToB;
+    return QObject::tr("%1 vol., %2 mass").arg(byVolume, 0, 'g', 3).arg(byVolume * densities, 0, 'g', 3);
+}
+
 /// "4 at 89, 18 at 320": litres and what they cost. Nothing for what is none.
 std::optional<std::vector<ResinPack>> packsFrom(const QString& text)
 {
@@ -79,9 +87,9 @@ ShelfPage::ShelfPage(Document& document, QWidget* parent)
     head->addWidget(words_, 1);
     column->addLayout(head);
     named(table_, QStringLiteral("shelfTable"), tr("Resins on the shelf"));
-    table_->setColumnCount(6);
-    table_->setHorizontalHeaderLabels(
-        {tr("resin"), tr("A to 1 B"), tr("layers"), tr("works"), tr("packs"), tr("in the shop")});
+    table_->setColumnCount(7);
+    table_->setHorizontalHeaderLabels({tr("resin"), tr("A to 1 B"), tr("deepest"), tr("works"), tr("packs"),
+                                       tr("in the shop"), tr("to buy for this job")});
     table_->horizontalHeader()->setStretchLastSection(true);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     table_->verticalHeader()->hide();
@@ -93,8 +101,8 @@ ShelfPage::ShelfPage(Document& document, QWidget* parent)
     table_->setFrameShape(QFrame::NoFrame);
     table_->setTabKeyNavigation(false);
     looking(table_, "inset");
-    const int widths[] = {206, 88, 108, 78, 124};
-    for (int i = 0; i < 5; ++i) {
+    const int widths[] = {196, 116, 70, 62, 84, 84};
+    for (int i = 0; i < 6; ++i) {
         table_->setColumnWidth(i, widths[i]);
     }
     column->addWidget(table_, 1);
@@ -252,7 +260,7 @@ void ShelfPage::addRows()
         if (std::string_view(row.name) == "productPot") {
             form_
                 ->addMeasure(
-                    QStringLiteral("productPotMass"), tr("of a pot of"), Unit::SmallMass, ranges::kPotMass_g,
+                    QStringLiteral("productPotMass"), tr("of a pot of, g"), Unit::SmallMass, ranges::kPotMass_g,
                     [this] { return chosen() ? std::optional(chosen()->sheet.potLifeMass_g) : std::nullopt; },
                     [this](auto v) {
                         edit(tr("Pot of the sheet"), [&](ResinClass& r) { r.sheet.potLifeMass_g = v.value_or(100.0); });
@@ -324,6 +332,33 @@ void ShelfPage::tellSheet()
     words_->setWords(text);
 }
 
+QString ShelfPage::toBuy(const ResinClass& r) const
+{
+    if (document_.plan() == nullptr) {
+        return {};
+    }
+    for (const Purchase& purchase : document_.plan()->pour->purchases) {
+        if (purchase.resin != r.id) {
+            continue;
+        }
+        if (!purchase.packs || purchase.packs->count.empty()) {
+            return quantity(purchase.litres, document_.units());
+        }
+        QStringList packs;
+        for (size_t i = 0; i < purchase.packs->count.size(); ++i) {
+            if (purchase.packs->count[i] > 0) {
+                packs << QStringLiteral("%1 × %2")
+                             .arg(purchase.packs->count[i])
+                             .arg(quantity(r.packs[i].litres, Unit::Volume, document_.units()));
+            }
+        }
+        const QString left = quantity(purchase.packs->left_L, Unit::Volume, document_.units());
+        return packs.isEmpty() ? tr("nothing, %1 are left").arg(left)
+                               : packs.join(QStringLiteral(" + ")) + QStringLiteral(", ") + tr("%1 over").arg(left);
+    }
+    return {};
+}
+
 void ShelfPage::refresh()
 {
     const auto& resins = document_.shop().resins;
@@ -336,14 +371,15 @@ void ShelfPage::refresh()
     for (int row = 0; row < table_->rowCount(); ++row) {
         const ResinClass& r = resins[static_cast<size_t>(row)];
         const QStringList cells{translated(r.name) + (r.isOwn() ? QString() : tr(" · class")),
-                                QString::number(r.mix.aToB, 'g', 3) + (r.mix.byMass ? tr(" by mass") : tr(" by vol.")),
-                                tr("up to %1").arg(quantity(r.maxLayer_mm, Unit::Length, units)),
+                                ratioText(r.mix),
+                                quantity(r.maxLayer_mm, Unit::Length, units),
                                 quantity(r.potLife_min, Unit::Minutes, units),
                                 r.packs.empty() ? QString() : packsText(r.packs),
                                 r.inStock_L ? quantity(*r.inStock_L, Unit::Volume, units)
                                 : r.isOwn() ? tr("not counted")
-                                            : QString()};
-        for (int col = 0; col < 6; ++col) {
+                                            : QString(),
+                                toBuy(r)};
+        for (int col = 0; col < static_cast<int>(cells.size()); ++col) {
             QTableWidgetItem* cell = table_->item(row, col);
             if (cell == nullptr) {
                 cell = new QTableWidgetItem;

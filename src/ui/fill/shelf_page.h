@@ -35,6 +35,7 @@ private:
     void remove();
     void addRows();
     void tellSheet();
+    [[nodiscard]] QString toBuy(const ResinClass& resin) const;
 
     Document& document_;
     QTableWidget* table_;
