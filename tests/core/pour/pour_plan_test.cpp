@@ -67,13 +67,14 @@ TEST_CASE("the pours of each resin add up to what is mixed of it", "[pour][plan]
 TEST_CASE("layers stay cool: none deeper than is sure, none deeper than its sheet", "[pour][cure]")
 {
     for (const int number : {2, 7, 8}) {
-        const Plan plan = warm(Demo(number));
+        const Demo demo(number);
+        const Plan plan = warm(demo);
         const FillItem& river = riverOf(plan);
         REQUIRE(river.safe);
         CHECK(river.safe->sure_mm <= river.safe->likely_mm);
         CHECK(river.safe->likely_mm <= river.safe->most_mm);
         CHECK(river.layers.thickness_mm <= river.safe->sure_mm + 1e-9);
-        const ResinClass* r = Demo(number).book.shop->resin(river.resin);
+        const ResinClass* r = demo.book.shop->resin(river.resin);
         CHECK(river.safe->most_mm <= r->maxLayer_mm);
         REQUIRE(plan.pour->river()->heat);
         CHECK(plan.pour->river()->heat->peak_C < r->cure.limits.peak_C);
