@@ -35,6 +35,24 @@ function(burl_light name)
   target_compile_options(${name} PRIVATE $<$<CONFIG:Release>:-O1>)
 endfunction()
 
+# Files of different folders are compiled together, never two of the same: a name in an unnamed namespace is its
+# folder's own, and may stand in two files of it. The debug preset compiles each by itself.
+function(burl_group_by_folder target)
+  if(NOT BURL_GROUPED)
+    return()
+  endif()
+  foreach(source ${ARGN})
+    cmake_path(GET source PARENT_PATH folder)
+    string(MD5 place "${folder}")
+    if(NOT DEFINED count_${place})
+      set(count_${place} 0)
+    endif()
+    set_source_files_properties(${source} PROPERTIES UNITY_GROUP "group_${count_${place}}")
+    math(EXPR count_${place} "${count_${place}} + 1")
+  endforeach()
+  set_target_properties(${target} PROPERTIES UNITY_BUILD ON UNITY_BUILD_MODE GROUP)
+endfunction()
+
 # A folder of src/ is one static library. Sources are found by folder, so a new file needs no edit
 # here; CONFIGURE_DEPENDS looks again at every build.
 function(burl_library name)
@@ -43,6 +61,11 @@ function(burl_library name)
   add_library(${name} STATIC ${sources})
   target_include_directories(${name} PUBLIC ${PROJECT_SOURCE_DIR}/src)
   target_link_libraries(${name} PRIVATE project_options)
+  if(name STREQUAL "burl_ui" OR name STREQUAL "burl_exchange") # many folders, heavy headers
+    set(grouped ${sources})
+    list(FILTER grouped INCLUDE REGEX "\\.cpp$")
+    burl_group_by_folder(${name} ${grouped})
+  endif()
   # What nearly every file includes, read once.
   target_precompile_headers(${name} PRIVATE <algorithm> <cmath> <functional> <map> <memory> <optional> <span> <string>
                                             <string_view> <vector>)

@@ -46,6 +46,10 @@ Document::Document(Book book, std::optional<ShopBook> store, QObject* parent)
     if (!book_.jobs.empty()) {
         jobId_ = book_.jobs.front()->id;
     }
+    constexpr int kSoon_ms = 120;
+    heatSoon_.setSingleShot(true);
+    heatSoon_.setInterval(kSoon_ms);
+    connect(&heatSoon_, &QTimer::timeout, this, [this] { heatRun_.ask(heatAsked_); });
     connect(&heatRun_, &HeatRun::answered, this, &Document::takeHeat);
     planAnew(true);
     if (store_) {
@@ -71,7 +75,7 @@ void Document::planAnew(bool fromScratch)
     plan_ = makePlan(*j, shop(), !fromScratch && plan_ ? &*plan_ : nullptr, heat_);
     if (HeatQuestions open = plan_->asks(); !open.empty()) {
         heatAsked_ = {std::move(open), heat_};
-        heatRun_.ask(heatAsked_);
+        heatSoon_.start();
     }
 }
 

@@ -9,6 +9,7 @@
 
 #include <QObject>
 #include <QString>
+#include <QTimer>
 #include <QUndoStack>
 
 #include "app/heat_run.h"
@@ -93,6 +94,7 @@ private:
     std::shared_ptr<const HeatAnswers> heat_; // what the cure model answered so far
     HeatAsked heatAsked_;
     HeatRun heatRun_;
+    QTimer heatSoon_; // until the hand rests
     QUndoStack undo_;
     int lastGesture_ = 0;
     int gesture_ = 0;      // that runs; 0: none
