@@ -221,10 +221,16 @@ int main(int argc, char** argv)
                                        parser.value(bench) == QLatin1String("fill")
                                    ? 2500
                                    : 200;
-        QTimer::singleShot(settled_ms, &window, [&] {
+        auto* look = new QTimer(&window);
+        look->setInterval(settled_ms);
+        QObject::connect(look, &QTimer::timeout, &window, [&] {
+            if (document.heatIsOpen()) { // the heat of a pour, too
+                return;
+            }
             const bool saved = window.grab().save(parser.value(shot));
             QCoreApplication::exit(saved ? 0 : 1);
         });
+        look->start();
     }
     return QApplication::exec();
 }

@@ -75,7 +75,7 @@ HeatPage::HeatPage(Document& document, InstrumentPort& instrument, QWidget* pare
     readings_->setColumnWidth(kDegreeColumn, 92);
     readings_->verticalHeader()->hide();
     readings_->verticalHeader()->setDefaultSectionSize(22);
-    readings_->setFixedWidth(184);
+    readings_->setFixedWidth(216);
     readings_->setFrameShape(QFrame::NoFrame);
     readings_->setToolTip(
         tr("What a thermometer in the middle of the first layer said, by hours from its pour. With three "
