@@ -68,8 +68,10 @@ void printEvent(const PourPlan& plan, const PourEvent& e, const UnitChoice& unit
         const std::string colour = c.colour.empty() ? "" : c.colour + (c.where.empty() ? ": " : ", " + c.where + ": ");
         std::cout << "    " << colour << c.pots.count << (c.pots.count == 1 ? " pot of " : " pots of ")
                   << formatQuantity(c.pots.each.volume_L, Unit::Volume, units) << ": A "
-                  << formatQuantity(c.pots.each.a_kg * kGrams, Unit::SmallMass, units) << ", B "
-                  << formatQuantity(c.pots.each.b_kg * kGrams, Unit::SmallMass, units);
+                  << formatQuantity(c.pots.each.a_kg * kGrams, Unit::SmallMass, units) << " or "
+                  << formatQuantity(c.pots.each.a_L, Unit::Volume, units) << ", B "
+                  << formatQuantity(c.pots.each.b_kg * kGrams, Unit::SmallMass, units) << " or "
+                  << formatQuantity(c.pots.each.b_L, Unit::Volume, units);
         if (c.pots.each.pigment_g > 0.0) {
             std::cout << ", pigment " << formatQuantity(c.pots.each.pigment_g, Unit::SmallMass, units);
         }

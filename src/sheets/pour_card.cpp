@@ -117,24 +117,26 @@ private:
                 const auto box = [&](double grams) {
                     return grams > 0.0 ? amount(grams, Unit::SmallMass) : QStringLiteral("______");
                 };
-                rows.push_back({QString::number(n + 1) + QLatin1Char(' ') + QString::fromStdString(colour.colour),
-                                amount(p.a_kg * kGrams, Unit::SmallMass), box(weighed != nullptr ? weighed->a_g : 0.0),
-                                amount(p.b_kg * kGrams, Unit::SmallMass), box(weighed != nullptr ? weighed->b_g : 0.0),
-                                p.pigment_g > 0.0 ? amount(p.pigment_g, Unit::SmallMass) : QString(),
-                                weighed != nullptr && weighed->at.size() > 11
-                                    ? QString::fromStdString(weighed->at.substr(11))
-                                    : QStringLiteral("__:__")});
+                rows.push_back(
+                    {QString::number(n + 1) + QLatin1Char(' ') + QString::fromStdString(colour.colour),
+                     amount(p.a_kg * kGrams, Unit::SmallMass) + QStringLiteral(" · ") + amount(p.a_L, Unit::Volume),
+                     box(weighed != nullptr ? weighed->a_g : 0.0),
+                     amount(p.b_kg * kGrams, Unit::SmallMass) + QStringLiteral(" · ") + amount(p.b_L, Unit::Volume),
+                     box(weighed != nullptr ? weighed->b_g : 0.0),
+                     p.pigment_g > 0.0 ? amount(p.pigment_g, Unit::SmallMass) : QString(),
+                     weighed != nullptr && weighed->at.size() > 11 ? QString::fromStdString(weighed->at.substr(11))
+                                                                   : QStringLiteral("__:__")});
             }
         }
         const double w = page_.width();
         y_ += page_.table(0, y_,
-                          {{tr("pot"), w * 0.22, false},
-                           {tr("A"), w * 0.13},
-                           {tr("weighed"), w * 0.14},
-                           {tr("B"), w * 0.13},
-                           {tr("weighed"), w * 0.14},
-                           {tr("pigment"), w * 0.13},
-                           {tr("at"), w * 0.11}},
+                          {{tr("pot"), w * 0.18, false},
+                           {tr("A"), w * 0.19},
+                           {tr("weighed"), w * 0.12},
+                           {tr("B"), w * 0.19},
+                           {tr("weighed"), w * 0.12},
+                           {tr("pigment"), w * 0.11},
+                           {tr("at"), w * 0.09}},
                           rows) +
               2.0;
         lookAgain(event);

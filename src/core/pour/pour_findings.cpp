@@ -27,6 +27,7 @@ public:
             return;
         }
         figures();
+        wasted();
         room();
         heat();
         for (const PourEvent& event : plan_.events) {
@@ -122,6 +123,39 @@ private:
             add(workedOut("form_wide", "Form, inside width", plan_.form->insideWide_mm, Unit::Length,
                           "what lies in it and room round it"),
                 Prominence::Folded);
+        }
+    }
+
+    /// What was mixed and is not in the wood: by the weighed pots, what leaked, what stands over and is planed off.
+    void wasted()
+    {
+        double left = 0.0;
+        double leaked = 0.0;
+        double over = 0.0;
+        for (const PourEvent& event : plan_.events) {
+            const ResinClass* r = resin(event.resin);
+            if (!event.record || r == nullptr) {
+                continue;
+            }
+            constexpr double kGrams = 1000.0;
+            double mixed_kg = 0.0;
+            for (const WeighedPot& pot : event.record->pots) {
+                mixed_kg += (pot.a_g + pot.b_g) / kGrams;
+            }
+            const double mixed = mixed_kg / mixedDensity_kg_L(r->mix);
+            left += event.record->poured_L > 0.0 ? std::max(0.0, mixed - event.record->poured_L) : 0.0;
+            leaked += event.record->leaked_L;
+            for (const size_t i : event.items) {
+                constexpr double kLitre_mm3 = 1e6;
+                over += event.record->overpour_mm * in_.fill->items[i].areaTop_mm2 / kLitre_mm3;
+            }
+        }
+        if (left + leaked + over > 0.0) {
+            add(made("resin_wasted", "Resin wasted so far", "{0} + {1} + {2}",
+                     {workedOut("left_over", "left in pots", left, Unit::Volume, "weighed, less what was poured"),
+                      workedOut("leaked_all", "leaked", leaked, Unit::Volume, "written down"),
+                      workedOut("stands_over", "to plane off", over, Unit::Volume, "height over the wood × its area")},
+                     left + leaked + over, Unit::Volume));
         }
     }
 

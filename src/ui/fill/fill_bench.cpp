@@ -431,7 +431,10 @@ void FillBench::paint(QPainter& p, const BoardView& view, const QRectF& area, Wo
         const Vec2 at = item.river ? Vec2{plan.layup->length.value() / 2.0, centroid(item.onTable).y}
                                    : Vec2{centroid(item.onTable).x, box.top};
         const QPointF shift = item.river ? QPointF(0, 0) : QPointF(0, -13);
-        paintLabel(p, view.toPixel(at) + shift, quantity(item.volume, units()), colours().ink);
+        paintLabel(p, view.toPixel(at) + shift,
+                   quantity(item.volume, units()) + QStringLiteral(" · ") +
+                       (item.depthKnown ? quantity(item.depth_mm, Unit::Length, units()) : tr("depth not measured")),
+                   colours().ink);
     }
     paintHandles(p, view);
     if (plan.fill->items.empty()) {

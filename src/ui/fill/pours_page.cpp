@@ -96,7 +96,7 @@ PoursPage::PoursPage(Document& document, InstrumentPort& instrument, QWidget* pa
     }
     left->addLayout(head);
     named(pots_, QStringLiteral("potTable"), tr("Pots: what the scale said"));
-    pots_->horizontalHeader()->setDefaultSectionSize(118);
+    pots_->horizontalHeader()->setDefaultSectionSize(136);
     pots_->verticalHeader()->setDefaultSectionSize(23);
     pots_->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     pots_->setFrameShape(QFrame::NoFrame);
@@ -246,13 +246,13 @@ void PoursPage::fillPots()
         }
         const WeighedPot* weighed =
             r != nullptr && static_cast<size_t>(i) < r->pots.size() ? &r->pots[static_cast<size_t>(i)] : nullptr;
-        const auto cell = [&](double is_g, double want_kg) {
+        const auto cell = [&](double is_g, double want_kg, double want_L) {
             const QString wanted = quantity(want_kg * kGrams, Unit::SmallMass, document_.units());
             return is_g > 0.0 ? quantity(is_g, Unit::SmallMass, document_.units()) + QStringLiteral(" ✓")
-                              : tr("of %1").arg(wanted);
+                              : tr("of %1, %2").arg(wanted, quantity(want_L, Unit::Volume, document_.units()));
         };
-        pots_->put(kA, i, cell(weighed != nullptr ? weighed->a_g : 0.0, want.a_kg));
-        pots_->put(kB, i, cell(weighed != nullptr ? weighed->b_g : 0.0, want.b_kg));
+        pots_->put(kA, i, cell(weighed != nullptr ? weighed->a_g : 0.0, want.a_kg, want.a_L));
+        pots_->put(kB, i, cell(weighed != nullptr ? weighed->b_g : 0.0, want.b_kg, want.b_L));
         QString then = want.pigment_g > 0.0
                            ? tr("pigment %1").arg(quantity(want.pigment_g, Unit::SmallMass, document_.units()))
                            : QString();
