@@ -78,6 +78,10 @@ CureAnswer deepestLayer(const CureResin& resin, double depth_mm, double at_C, bo
 Calibrated calibrated(const ResinClass& like, const SheetNumbers& sheet)
 {
     Calibrated out;
+    out.cure = like.cure;
+    if (!sheet.potLife_min && !sheet.peak_C && !sheet.demould_h) {
+        return out; // the sheet says nothing
+    }
     const auto gel = [&](double quicker) {
         const auto pot = potCure(with(like.cure, quicker, out.hotter, out.lateness), sheet.potLifeMass_g, sheet.at_C);
         constexpr double kWeek_min = 7.0 * 24.0 * 60.0;
@@ -126,14 +130,19 @@ Calibrated calibrated(const ResinClass& like, const SheetNumbers& sheet)
         out.strained = "its hours to de-mould are not ones of this class";
     }
     out.cure = with(like.cure, out.quicker, out.hotter, out.lateness);
+    return out;
+}
+
+double leftOpen_K(const ResinClass& like, const SheetNumbers& sheet, const CureResin& cure)
+{
+    double off_K = 0.0;
     // What the sheet is silent about varies from product to product.
-    const double peak = deepestLayer(out.cure, like.maxLayer_mm, sheet.at_C, true).peak_C;
+    const double peak = deepestLayer(cure, like.maxLayer_mm, sheet.at_C, true).peak_C;
     const auto differs = [&](const CureResin& other) {
-        out.off_K =
-            std::max(out.off_K, std::abs(deepestLayer(other, like.maxLayer_mm, sheet.at_C, true).peak_C - peak));
+        off_K = std::max(off_K, std::abs(deepestLayer(other, like.maxLayer_mm, sheet.at_C, true).peak_C - peak));
     };
     for (const double by : {-kNotSaid, kNotSaid}) {
-        CureResin other = out.cure; // another energy of activation, as quick in the sheet's pot's room
+        CureResin other = cure; // another energy of activation, as quick in the sheet's pot's room
         const double per = 1.0 / (kGas_J_molK * (sheet.at_C + kFreezing_K));
         other.kinetics.a1_per_s *= std::exp(by * other.kinetics.e1_J_mol * per);
         other.kinetics.a2_per_s *= std::exp(by * other.kinetics.e2_J_mol * per);
@@ -141,15 +150,15 @@ Calibrated calibrated(const ResinClass& like, const SheetNumbers& sheet)
         other.kinetics.e2_J_mol *= 1.0 + by;
         differs(other);
         if (!sheet.peak_C) {
-            other = out.cure;
+            other = cure;
             other.kinetics.heatOfReaction_J_g *= 1.0 + by;
             differs(other);
         }
         if (!sheet.potLife_min) {
-            differs(with(out.cure, 1.0 + by, 1.0, 1.0));
+            differs(with(cure, 1.0 + by, 1.0, 1.0));
         }
     }
-    return out;
+    return off_K;
 }
 
 ResinClass productOf(ResinClass product, const std::vector<ResinClass>& classes)

@@ -7,17 +7,18 @@ namespace burl
 namespace
 {
 
-constexpr size_t kKept = 200; // of each kind
+constexpr size_t kKept = 200;     // of each kind
+constexpr size_t kPoursKept = 40; // their pictures take half a megabyte each
 
 template <typename List, typename Question> auto found(const List& list, const Question& question)
 {
     return std::find_if(list.begin(), list.end(), [&](const auto& pair) { return pair.first == question; });
 }
 
-template <typename List> void letGo(List& list)
+template <typename List> void letGo(List& list, size_t most = kKept)
 {
-    if (list.size() > kKept) {
-        list.erase(list.begin(), list.end() - static_cast<std::ptrdiff_t>(kKept));
+    if (list.size() > most) {
+        list.erase(list.begin(), list.end() - static_cast<std::ptrdiff_t>(most));
     }
 }
 
@@ -112,7 +113,7 @@ std::shared_ptr<const HeatAnswers> answered(const HeatQuestions& questions,
     }
     letGo(out->fits);
     letGo(out->layers);
-    letGo(out->pours);
+    letGo(out->pours, kPoursKept);
     return out;
 }
 

@@ -455,7 +455,8 @@ private:
         for (size_t k = 0; k < q.depths_mm.size(); ++k) {
             for (const PourRecord& record : c_.log) {
                 const auto began = hoursOf(record.began);
-                const bool meant = record.event == "river-" + std::to_string(k + 1);
+                const std::string id = "river-" + std::to_string(k + 1);
+                const bool meant = record.event == id || record.event == id + "-left"; // halves: the first
                 if (meant && began && plan_.starts && poured.size() == k) {
                     poured.push_back(std::max(0.0, *began - *plan_.starts - at_h));
                 }

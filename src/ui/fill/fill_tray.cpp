@@ -61,11 +61,23 @@ void FillTray::show(Page page)
 
 void FillTray::refresh(bool onlyPlan)
 {
-    pours_->refresh(onlyPlan);
-    heat_->refresh();
-    form_->refresh();
-    if (page_ == Page::Shelf && !onlyPlan) {
-        shelf_->refresh();
+    switch (page_) { // what nobody sees is filled when it is shown
+    case Page::Places:
+        break; // the bench fills its table
+    case Page::Pours:
+        pours_->refresh(onlyPlan);
+        break;
+    case Page::Heat:
+        heat_->refresh();
+        break;
+    case Page::Form:
+        form_->refresh();
+        break;
+    case Page::Shelf:
+        if (!onlyPlan) {
+            shelf_->refresh();
+        }
+        break;
     }
 }
 

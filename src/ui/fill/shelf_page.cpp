@@ -306,6 +306,10 @@ void ShelfPage::addRows()
 void ShelfPage::tellSheet()
 {
     const ResinClass* product = chosen();
+    if (product != nullptr && told_ == *product) {
+        return; // its words stand: they take a moment to work out
+    }
+    told_ = product != nullptr ? *product : ResinClass{};
     if (product == nullptr) {
         words_->setWords({});
         return;
@@ -325,7 +329,7 @@ void ShelfPage::tellSheet()
     const Calibrated fit = calibrated(shaped, product->sheet);
     QString text = tr("brought to its sheet: %1 times as quick as its class; its peak can be out by %2 K")
                        .arg(fit.quicker, 0, 'g', 3)
-                       .arg(fit.off_K, 0, 'f', 0);
+                       .arg(leftOpen_K(shaped, product->sheet, fit.cure), 0, 'f', 0);
     if (!fit.strained.empty()) {
         text = translated(fit.strained) + tr(": look at the sheet, or take another class");
     }

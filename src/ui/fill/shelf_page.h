@@ -44,6 +44,7 @@ private:
     ElidedLabel* words_;
     ChoicesForm* form_;
     std::string chosen_;
+    ResinClass told_; // that the words are about
 };
 
 } // namespace burl::ui

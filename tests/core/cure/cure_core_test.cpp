@@ -124,12 +124,13 @@ TEST_CASE("a class is brought to the numbers of a sheet", "[cure]")
     const Calibrated quick = calibrated(like, sheet);
     CHECK(quick.quicker > 1.5);
     CHECK(quick.strained.empty());
-    CHECK(quick.off_K > 1.0); // heat of reaction and activation are not said
+    const double open_K = leftOpen_K(like, sheet, quick.cure);
+    CHECK(open_K > 1.0); // heat of reaction and activation are not said
     const double own = *potCure(like.cure, like.potLifeMass_g, 25.0).gel_min;
     CHECK_THAT(*potCure(quick.cure, like.potLifeMass_g, 25.0).gel_min, WithinRel(own / 2.0, 0.02));
 
     sheet.peak_C = potCure(quick.cure, like.potLifeMass_g, 25.0).peak_C;
-    CHECK(calibrated(like, sheet).off_K < quick.off_K); // the more a sheet says, the less is left open
+    CHECK(leftOpen_K(like, sheet, quick.cure) < open_K); // the more a sheet says, the less is left open
     sheet.peak_C = *sheet.peak_C + 8.0;
     const Calibrated hot = calibrated(like, sheet);
     CHECK_THAT(potCure(hot.cure, like.potLifeMass_g, 25.0).peak_C, WithinAbs(*sheet.peak_C, 0.7));
