@@ -163,9 +163,8 @@ double leftOpen_K(const ResinClass& like, const SheetNumbers& sheet, const CureR
 
 ResinClass productOf(ResinClass product, const std::vector<ResinClass>& classes)
 {
-    const auto like =
-        std::find_if(classes.begin(), classes.end(), [&](const ResinClass& r) { return r.id == product.basedOn; });
-    if (like == classes.end()) {
+    const ResinClass* like = resinCalled(classes, product.basedOn);
+    if (like == nullptr) {
         return product;
     }
     ResinClass shaped = *like;

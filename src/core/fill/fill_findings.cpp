@@ -15,13 +15,6 @@ constexpr double kThinResin_mm = 10.0; // a class whose layers are thinner heats
 constexpr double kWide_mm = 60.0;      // a narrower hole is cooled by its wood
 constexpr double kShortPot_min = 60.0; // a longer pot life is a deep-pour resin's: it bears large batches
 
-const ResinClass* resinOf(const FillInput& in, const std::string& id)
-{
-    const auto found =
-        std::find_if(in.resins.begin(), in.resins.end(), [&](const ResinClass& r) { return r.id == id; });
-    return found != in.resins.end() ? &*found : nullptr;
-}
-
 } // namespace
 
 void nameOrder(ResinOrder& order, const OrderInput& input, const std::vector<Figure>& volumes)
@@ -158,7 +151,7 @@ Figure layersFigure(const FillItem& item, const ResinClass& r)
 void inspectItem(const FillInput& in, const FillItem& item, std::vector<Finding>& findings)
 {
     const Named name = named(item, in.layup->length.value());
-    const ResinClass* r = resinOf(in, item.resin);
+    const ResinClass* r = resinCalled(in.resins, item.resin);
     inspectHole(item, name, findings);
     if (r == nullptr || item.seal || !(item.depth_mm > 0.0)) {
         return;
@@ -220,7 +213,7 @@ void inspectUplift(const FillInput& in, FillPlan& plan)
     for (const FillItem& item : plan.items) {
         river = item.river ? &item : river;
     }
-    const ResinClass* r = river != nullptr ? resinOf(in, river->resin) : nullptr;
+    const ResinClass* r = river != nullptr ? resinCalled(in.resins, river->resin) : nullptr;
     if (r == nullptr) {
         return;
     }
@@ -265,7 +258,7 @@ void inspectFill(const FillInput& in, FillPlan& plan)
     inspectUplift(in, plan);
     inspectWeight(plan);
     for (const ResinOrder& order : plan.orders) {
-        const ResinClass* r = resinOf(in, order.resin);
+        const ResinClass* r = resinCalled(in.resins, order.resin);
         const double grams = order.batchA.value() + order.batchB.value();
         if (r != nullptr && r->potLife_min > 0.0 && r->potLife_min < kShortPot_min && grams > 2.0 * r->potLifeMass_g) {
             addFinding(plan.findings, "fill.pot_heats", Severity::Warn,

@@ -232,15 +232,7 @@ private:
         plan_.items.push_back(std::move(item));
     }
 
-    [[nodiscard]] const ResinClass* resin(const std::string& id) const
-    {
-        for (const ResinClass& r : in_.resins) {
-            if (r.id == id) {
-                return &r;
-            }
-        }
-        return nullptr;
-    }
+    [[nodiscard]] const ResinClass* resin(const std::string& id) const { return resinCalled(in_.resins, id); }
 
     static std::vector<ResinChoice> ruleFor(const FillItem& item)
     {
@@ -251,17 +243,6 @@ private:
             return {{"table_top", "its depth is not measured: measure it, and the rule can tell"}};
         }
         return resinsFor(item.river, item.kind, item.volume.value(), item.width_mm, item.depth_mm);
-    }
-
-    /// The maker's own product of that kind where there is one, else the class.
-    [[nodiscard]] const ResinClass* onShelf(const std::string& kind) const
-    {
-        for (const ResinClass& r : in_.resins) {
-            if (r.isOwn() && r.basedOn == kind) {
-                return &r;
-            }
-        }
-        return resin(kind);
     }
 
     LayersNeeded needed(const FillItem& item, const ResinClass& r)
@@ -281,7 +262,7 @@ private:
         int fewest = 0;
         bool ownFound = false;
         for (const ResinChoice& choice : ruleFor(item)) {
-            const ResinClass* r = choice.resin.empty() ? nullptr : onShelf(choice.resin);
+            const ResinClass* r = choice.resin.empty() ? nullptr : onShelf(in_.resins, choice.resin);
             if (r == nullptr) {
                 item.resin = choice.resin;
                 item.reason = choice.reason;
@@ -358,7 +339,7 @@ private:
     /// A coat that sets overnight: what fills the river would stay wet on the wood for days.
     [[nodiscard]] std::string sealCoatResin() const
     {
-        const ResinClass* r = onShelf("table_top");
+        const ResinClass* r = onShelf(in_.resins, "table_top");
         return r != nullptr ? r->id : std::string();
     }
 

@@ -28,12 +28,6 @@ const FillItem* riverOf(const FillPlan& fill)
     return nullptr;
 }
 
-const ResinClass* resinOf(const FillInput& in, const std::string& id)
-{
-    const auto at = std::find_if(in.resins.begin(), in.resins.end(), [&](const auto& r) { return r.id == id; });
-    return at != in.resins.end() ? &*at : nullptr;
-}
-
 double boardDensity(const PourInput& in)
 {
     return in.fillInput->materials.board(in.fillInput->choices.form.board).density_kg_m3;
@@ -88,7 +82,7 @@ std::vector<Vec2> alongPiece(const PlacedPiece& piece, int count)
 void makeUplift(const PourInput& in, const FillItem& river, PourPlan& plan)
 {
     const FillInput& f = *in.fillInput;
-    const ResinClass* r = resinOf(f, river.resin);
+    const ResinClass* r = resinCalled(f.resins, river.resin);
     if (r == nullptr) {
         return;
     }
@@ -133,7 +127,7 @@ void makeLoad(const PourInput& in, PourPlan& plan)
     }
     double resin = 0.0;
     for (const PourEvent& event : plan.events) {
-        const ResinClass* r = resinOf(f, event.resin);
+        const ResinClass* r = resinCalled(f.resins, event.resin);
         if (event.kind == PourKind::River && r != nullptr) {
             resin += event.litres.value() * mixedDensity_kg_L(r->mix);
         }
@@ -153,7 +147,7 @@ void makePurchases(const PourInput& in, PourPlan& plan)
         byResin[event.resin].push_back(relabelled(event.litres, event.litres.node().key, event.name));
     }
     for (const auto& [id, litres] : byResin) {
-        const ResinClass* r = resinOf(*in.fillInput, id);
+        const ResinClass* r = resinCalled(in.fillInput->resins, id);
         if (r == nullptr) {
             continue;
         }

@@ -59,11 +59,7 @@ private:
     {
         return workedOut(key, label, c, Unit::Temperature, source);
     }
-    [[nodiscard]] const ResinClass* resin(const std::string& id) const
-    {
-        const auto at = std::find_if(f_.resins.begin(), f_.resins.end(), [&](const auto& r) { return r.id == id; });
-        return at != f_.resins.end() ? &*at : nullptr;
-    }
+    [[nodiscard]] const ResinClass* resin(const std::string& id) const { return resinCalled(f_.resins, id); }
     void add(Figure figure, Prominence prominence = Prominence::Plain)
     {
         plan_.figures.push_back({std::move(figure), prominence});

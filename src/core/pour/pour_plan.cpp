@@ -4,6 +4,7 @@
 // What an event takes is its share of the order of its resin, so that the events add up to what is mixed.
 
 #include <algorithm>
+#include <cctype>
 #include <cmath>
 #include <map>
 
@@ -58,18 +59,7 @@ public:
     }
 
 private:
-    [[nodiscard]] const ResinClass* resin(const std::string& id) const
-    {
-        const auto at = std::find_if(f_.resins.begin(), f_.resins.end(), [&](const auto& r) { return r.id == id; });
-        return at != f_.resins.end() ? &*at : nullptr;
-    }
-    /// The maker's own product of that kind, else the class.
-    [[nodiscard]] const ResinClass* onShelf(const std::string& kind) const
-    {
-        const auto own = std::find_if(f_.resins.begin(), f_.resins.end(),
-                                      [&](const auto& r) { return r.isOwn() && r.basedOn == kind; });
-        return own != f_.resins.end() ? &*own : resin(kind);
-    }
+    [[nodiscard]] const ResinClass* resin(const std::string& id) const { return resinCalled(f_.resins, id); }
 
     void begin()
     {
@@ -221,7 +211,7 @@ private:
 
     void sealCoat()
     {
-        const ResinClass* r = onShelf("table_top");
+        const ResinClass* r = onShelf(f_.resins, "table_top");
         for (size_t i = 0; i < fill_.items.size() && r != nullptr; ++i) {
             if (sealedFirst(fill_.items[i])) {
                 PourEvent event;
@@ -309,7 +299,6 @@ private:
             PourEvent event;
             event.id = "voids-" + r.id + "-" + std::to_string(k + 1);
             event.kind = PourKind::Voids;
-            event.name = rounds == 1 ? "Voids" : "Voids, fill " + std::to_string(k + 1);
             event.layer = k;
             event.layers = rounds;
             Takes all;
@@ -323,8 +312,14 @@ private:
                     event.depth_mm = std::max(event.depth_mm, fill_.items[i].layers.thickness_mm);
                 }
             }
-            event.note = event.items.size() == 1 ? fill_.items[event.items[0]].name
-                                                 : std::to_string(event.items.size()) + " places";
+            const bool one = items.size() == 1; // it is called by its place
+            event.name = one ? fill_.items[items[0]].name : "voids";
+            event.name[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(event.name[0])));
+            event.name += rounds == 1 ? "" : ", fill " + std::to_string(k + 1);
+            event.note = one && fill_.items[items[0]].through ? "taped below, a board bedded in sealant"
+                         : one                                ? "in a thin thread"
+                         : event.items.size() == 1            ? fill_.items[event.items[0]].name
+                                                              : std::to_string(event.items.size()) + " places";
             event.litres =
                 mixed(event.id, all.fill_L, all.over_L, all.soak_L, "its share of the places, on the drawing");
             const PourEvent& added = add(std::move(event), r, oneColour());
@@ -493,7 +488,7 @@ private:
                     known ? std::optional(std::max(*gate_.earliest_h, *place.heat->flatten_h)) : std::nullopt;
             }
         }
-        const ResinClass* top = onShelf("table_top");
+        const ResinClass* top = onShelf(f_.resins, "table_top");
         for (int k = 0; k < c_.pinholeRounds && top != nullptr && !plan_.events.empty(); ++k) {
             PourEvent event;
             event.id = "pinholes-" + std::to_string(k + 1);
@@ -504,7 +499,7 @@ private:
             event.litres = workedOut("litres_" + event.id, "to mix", kPinholes_L, Unit::Volume, "custom: a cupful");
             filmGate(add(std::move(event), *top, oneColour()), *top, c_.flood_mm);
         }
-        const ResinClass* thin = onShelf("penetrating_sealer");
+        const ResinClass* thin = onShelf(f_.resins, "penetrating_sealer");
         if (c_.endSeal && thin != nullptr) {
             PourEvent event;
             event.id = "end-seal";

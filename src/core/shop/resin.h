@@ -114,6 +114,11 @@ struct ResinClass {
     [[nodiscard]] const std::string& kind() const { return isOwn() ? basedOn : id; }
 };
 
+/// The one with this id; null when there is none.
+[[nodiscard]] const ResinClass* resinCalled(const std::vector<ResinClass>& resins, const std::string& id);
+/// The maker's own product of that class where there is one, else the class.
+[[nodiscard]] const ResinClass* onShelf(const std::vector<ResinClass>& resins, const std::string& kind);
+
 /// What a form is made of.
 enum class FormBoard { Plywood, Melamine, Mdf, Hdpe };
 constexpr size_t kFormBoards = 4;

@@ -38,7 +38,7 @@ const Species* Shop::speciesOf(const Slab& slab) const
 }
 const ResinClass* Shop::resin(const std::string& id) const
 {
-    return byId(resins, id);
+    return resinCalled(resins, id);
 }
 const Climate* Shop::climate(const std::string& id) const
 {
