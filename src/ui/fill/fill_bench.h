@@ -1,8 +1,7 @@
 #pragma once
 // Fill: river and voids as resin, which resin and why, batches. Voids are added and dragged here.
 
-#include "app/slow_answer.h"
-#include "core/fill/alternatives.h"
+#include "app/heat_run.h"
 #include "ui/board/table_bench.h"
 
 class QPushButton;
@@ -12,32 +11,6 @@ namespace burl
 {
 class InstrumentPort;
 }
-
-namespace burl
-{
-
-/// What each resin would cost at one place, worked out beside the interface.
-struct AlternativesAsked {
-    std::shared_ptr<const FillInput> input;
-    std::shared_ptr<const FillPlan> plan;
-    size_t item = 0;
-    bool operator==(const AlternativesAsked&) const = default;
-};
-class AlternativesRun : public SlowAnswer<AlternativesAsked, std::vector<Alternative>>
-{
-public:
-    using SlowAnswer::SlowAnswer;
-    ~AlternativesRun() override { finish(); }
-
-protected:
-    [[nodiscard]] std::vector<Alternative> work(const AlternativesAsked& asked,
-                                                const std::function<bool(double)>& goOn) const override
-    {
-        return alternativesFor(*asked.input, asked.plan->items[asked.item], goOn);
-    }
-};
-
-} // namespace burl
 
 namespace burl::ui
 {

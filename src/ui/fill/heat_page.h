@@ -4,7 +4,6 @@
 #include <QWidget>
 
 #include "app/document.h"
-#include "app/slow_answer.h"
 #include "core/pour/pour_plan.h"
 
 class QComboBox;
@@ -14,22 +13,6 @@ namespace burl
 {
 
 class InstrumentPort;
-
-/// The heat of one place as it is cut, worked out beside the interface.
-class CutHeatRun : public SlowAnswer<HeatQuestion, std::shared_ptr<const PourHeat>>
-{
-public:
-    using SlowAnswer::SlowAnswer;
-    ~CutHeatRun() override { finish(); }
-
-protected:
-    [[nodiscard]] std::shared_ptr<const PourHeat> work(const HeatQuestion& question,
-                                                       const std::function<bool(double)>& goOn) const override
-    {
-        auto answer = pourHeat(question, goOn);
-        return answer ? std::make_shared<const PourHeat>(std::move(*answer)) : nullptr;
-    }
-};
 
 } // namespace burl
 
