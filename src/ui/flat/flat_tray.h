@@ -1,14 +1,8 @@
 #pragma once
 // What lies under the board of the Flat bench: the passes with their profiles, and the rest between millings.
 
-#include <vector>
-
-#include <QWidget>
-
 #include "app/document.h"
-
-class QPushButton;
-class QStackedWidget;
+#include "ui/board/page_tray.h"
 
 namespace burl
 {
@@ -21,7 +15,7 @@ namespace burl::ui
 class PassStrip;
 class RestPage;
 
-class FlatTray : public QWidget
+class FlatTray : public PageTray
 {
     Q_OBJECT
 
@@ -29,17 +23,14 @@ public:
     enum class Page { Passes, Rest };
 
     FlatTray(Document& document, InstrumentPort& instrument, QWidget* parent);
-    void show(Page page);
-    [[nodiscard]] Page page() const { return page_; }
+    void show(Page page) { open(static_cast<int>(page)); }
+    [[nodiscard]] Page page() const { return static_cast<Page>(opened()); }
     [[nodiscard]] PassStrip& passes() { return *passes_; }
     [[nodiscard]] RestPage& rest() { return *rest_; }
 
 private:
-    Page page_ = Page::Passes;
-    QStackedWidget* pages_;
     PassStrip* passes_;
     RestPage* rest_;
-    std::vector<QPushButton*> buttons_;
 };
 
 } // namespace burl::ui
