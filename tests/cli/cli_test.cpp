@@ -2,47 +2,16 @@
 
 #include <catch2/catch.hpp>
 
-#include <array>
-#include <cstdio>
-
-#include <sys/wait.h>
-
 #include <nlohmann/json.hpp>
 
+#include "cli/run.h"
 #include "support/files.h"
 
 using burl::test::Folder;
+using burl::test::has;
+using burl::test::Ran;
+using burl::test::run;
 namespace test = burl::test;
-
-namespace
-{
-
-struct Ran {
-    int code = -1;
-    std::string out; // stdout and stderr
-};
-
-Ran run(const std::string& arguments)
-{
-    Ran ran;
-    FILE* pipe =
-        popen((std::string("LC_ALL=C XDG_RUNTIME_DIR=/tmp ") + BURL_CLI + " " + arguments + " 2>&1").c_str(), "r");
-    REQUIRE(pipe != nullptr);
-    std::array<char, 4096> buffer{};
-    while (const size_t n = fread(buffer.data(), 1, buffer.size(), pipe)) {
-        ran.out.append(buffer.data(), n);
-    }
-    const int status = pclose(pipe);
-    ran.code = WIFEXITED(status) ? WEXITSTATUS(status) : -1;
-    return ran;
-}
-
-bool has(const std::string& text, const std::string& part)
-{
-    return text.find(part) != std::string::npos;
-}
-
-} // namespace
 
 TEST_CASE("a demo job is planned, as text, as JSON, one figure with its working", "[cli]")
 {

@@ -8,6 +8,7 @@
 #include "core/measure/format.h"
 #include "sheets/cut_sheet.h"
 #include "sheets/flatten_card.h"
+#include "sheets/pour_card.h"
 #include "sheets/shop_sheet.h"
 #include "sheets/slab_tag.h"
 #include "sheets/template_sheet.h"
@@ -246,4 +247,32 @@ TEST_CASE("template pages follow what is cut: all of it on some page, no page wi
         const double whole = std::ceil(box.width() / (kWide - kOverlap)) * std::ceil(box.height() / (kHigh - kOverlap));
         CHECK(static_cast<double>(tiles.size()) < 0.75 * whole); // of a grid over all of it
     }
+}
+
+TEST_CASE("the pour card has every pour, its pots with what was weighed, boxes for the rest, and its cautions",
+          "[sheet][pour]")
+{
+    Demo desk(2);
+    const Plan plan = planWithHeat(desk.job, *desk.book.shop);
+    const auto card = [&](const Job& job, const Plan& of, Paper paper) {
+        return wordsOf(pourCardPdf(job, *desk.book.shop, of, paper, QStringLiteral("Lato"))).simplified();
+    };
+    const QString words = card(desk.job, plan, Paper::A4);
+    size_t boxes = 0;
+    for (const PourEvent& event : plan.pour->events) {
+        INFO(event.name);
+        CHECK(words.contains(QString::fromStdString(event.name)));
+        CHECK(words.contains(QString::fromStdString(figureText(event.litres, {}))));
+        boxes += event.record ? 0 : static_cast<size_t>(event.pots);
+    }
+    CHECK(words.contains(QStringLiteral("3712 g"))); // as it was weighed
+    CHECK(words.count(QStringLiteral("__:__")) == static_cast<qsizetype>(boxes));
+    CHECK(words.contains(QStringLiteral("Look again")));
+    CHECK(words.contains(QStringLiteral("Gloves")));
+    CHECK(words.contains(QStringLiteral("far side")));
+    CHECK_FALSE(words.contains(QStringLiteral("nan"), Qt::CaseInsensitive));
+    CHECK_FALSE(words.contains(QStringLiteral("{0}")));
+    CHECK(card(desk.job, plan, Paper::Letter).count(QStringLiteral("__:__")) == static_cast<qsizetype>(boxes));
+    const Demo round(3);
+    CHECK(card(round.job, round.plan(), Paper::A4).contains(QStringLiteral("Nothing is poured")));
 }
