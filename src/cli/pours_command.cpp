@@ -54,8 +54,11 @@ nlohmann::ordered_json eventJson(const PourEvent& e)
 
 void printEvent(const PourPlan& plan, const PourEvent& e, const UnitChoice& units)
 {
-    std::cout << whenText(plan, e.at_h) << (e.done ? ", done" : "") << ": " << e.name << ", "
-              << figureText(e.litres, units);
+    std::cout << whenText(plan, e.at_h)
+              << (e.isIn() ? ", done"
+                  : e.done ? ", begun"
+                           : "")
+              << ": " << e.name << ", " << figureText(e.litres, units);
     if (e.depth_mm > 0.0) {
         std::cout << ", " << formatQuantity(e.depth_mm, Unit::Length, units) << " deep";
     }

@@ -276,6 +276,19 @@ private:
         }
     }
 
+    /// What the pot at this place of an event is made of.
+    static const Parts& eachOf(const PourEvent& event, size_t index)
+    {
+        size_t before = 0;
+        for (const ColourPots& colour : event.colours) {
+            before += static_cast<size_t>(colour.pots.count);
+            if (index < before) {
+                return colour.pots.each;
+            }
+        }
+        return event.colours.back().pots.each;
+    }
+
     void weighed(const PourEvent& event)
     {
         if (!event.record || event.colours.empty()) {
@@ -283,14 +296,17 @@ private:
         }
         for (size_t i = 0; i < event.record->pots.size(); ++i) {
             const WeighedPot& pot = event.record->pots[i];
-            const Correction fix = correctionFor(event.colours.front().pots.each, pot.a_g, pot.b_g);
+            const Correction fix = correctionFor(eachOf(event, i), pot.a_g, pot.b_g);
             if (!fix.right) {
                 say("pour.weighed_wrong", Severity::Warn,
                     event.name + ", pot " + std::to_string(i + 1) + ": {0} " +
                         (fix.off > 0.0 ? "too much hardener." : "too little hardener."),
                     {workedOut("off", "off", std::abs(fix.off) * 100.0, Unit::Percent, "as weighed against its ratio"),
-                     workedOut("add", "add", fix.off > 0.0 ? fix.addA_g : fix.addB_g, Unit::SmallMass, "to the ratio")},
-                    fix.off > 0.0 ? "add {1} of A before it is poured" : "add {1} of B before it is poured");
+                     workedOut("add", "add", fix.off > 0.0 ? fix.addA_g : fix.addB_g, Unit::SmallMass, "to the ratio"),
+                     workedOut("add_pigment", "pigment", fix.pigmentAdd_g, Unit::SmallMass,
+                               "the same share of it all")},
+                    std::string("add {1} of ") + (fix.off > 0.0 ? "A" : "B") +
+                        (fix.pigmentAdd_g > 0.0 ? " and {2} of pigment before it is poured" : " before it is poured"));
             }
         }
     }

@@ -151,6 +151,17 @@ private:
     {
         return {{c_.colours.first, "", 1.0, c_.pigment_pct, {}}};
     }
+    /// Pinholes are filled in the colour of their place.
+    [[nodiscard]] std::vector<ColourPots> pinholeColours() const
+    {
+        const Colours& c = c_.colours;
+        if (c.use != SecondColour::Divided) {
+            return oneColour();
+        }
+        constexpr double kHalf = 0.5;
+        return {{c.first, "on its side", kHalf, c_.pigment_pct, {}},
+                {c.second, "on its side", kHalf, c.second_pct, {}}};
+    }
     [[nodiscard]] static std::vector<ColourPots> clear() { return {{"", "", 1.0, 0.0, {}}}; }
 
     /// The heat of a place, if it is known; asks for it otherwise.
@@ -497,7 +508,7 @@ private:
             event.note = k == 0 ? "after flattening, where bubbles were cut open" : "what is left of them";
             gate_.latest_h.reset(); // sanded in between
             event.litres = workedOut("litres_" + event.id, "to mix", kPinholes_L, Unit::Volume, "custom: a cupful");
-            filmGate(add(std::move(event), *top, oneColour()), *top, c_.flood_mm);
+            filmGate(add(std::move(event), *top, pinholeColours()), *top, c_.flood_mm);
         }
         const ResinClass* thin = onShelf(f_.resins, "penetrating_sealer");
         if (c_.endSeal && thin != nullptr) {

@@ -47,8 +47,13 @@ struct PourEvent {
     std::optional<double> earliest_h; // its window: the one before bears it
     std::optional<double> latest_h;   // later it is scuffed first
     bool scuff = false;
-    bool done = false; // it was begun
+    bool done = false; // it was begun: nothing of it is planned any more
     std::optional<PourRecord> record;
+    /// All of it is in: every pot was weighed, or what was poured is written down.
+    [[nodiscard]] bool isIn() const
+    {
+        return done && (record->poured_L > 0.0 || record->pots.size() >= static_cast<size_t>(pots));
+    }
     std::string pour; // halves of one layer are poured one after the other: "left half"
 };
 

@@ -256,6 +256,7 @@ void FillBench::paintCut(QPainter& p, const QRectF& area)
     view.heat = heat.heat();
     view.hour = tray_->heat().strip().hour();
     view.units = units();
+    view.isOpen = !document_.plan()->asks().empty() || !(view.question == heat.place()->question);
     const auto& pieces = document_.plan()->layup->pieces;
     if (item.river && pieces.size() >= 2) {
         view.left = fromCore(document_.plan()->layup->near().name);
@@ -292,7 +293,8 @@ void FillBench::paintHandles(QPainter& p, const BoardView& view)
         paintHandle(p, view.toPixel(*divider), grabbed_ == Grabbed::Divider);
         paintLabel(p, view.toPixel(*divider) + QPointF(12, 13), tr("divider"), colours().ink, Qt::AlignLeft);
     }
-    // Where clamps or weights go.
+    // Where clamps or weights go; the first is named.
+    bool isNamed = false;
     for (const Floating& piece : document_.plan()->pour->floating) {
         for (const Vec2 at : piece.at) {
             const QPointF px = view.toPixel(at);
@@ -300,6 +302,10 @@ void FillBench::paintHandles(QPainter& p, const BoardView& view)
             p.setBrush(Qt::NoBrush);
             p.drawRect(QRectF(px.x() - 5, px.y() - 5, 10, 10));
             p.drawLine(px + QPointF(-5, -5), px + QPointF(5, 5));
+            if (!isNamed) {
+                paintLabel(p, px + QPointF(9, 0), tr("clamp"), colours().ink, Qt::AlignLeft);
+                isNamed = true;
+            }
         }
     }
 }

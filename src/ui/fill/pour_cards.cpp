@@ -124,8 +124,10 @@ void PourCards::paintEvent(QPaintEvent*)
         line(0, 17, textFont(10.0, true), c.ink, QString::number(i + 1) + QLatin1Char(' ') + translated(event.name));
         line(18, 22, textFont(13.0, true), c.ink, quantity(event.litres, document_.units()));
         line(40, 17, textFont(10.0), event.scuff ? c.mark : c.ink,
-             (event.done ? tr("done ") : QString()) + whenText(plan, event) +
-                 (event.scuff ? tr(" · scuff") : QString()));
+             (event.isIn() ? tr("done ")
+              : event.done ? tr("begun ")
+                           : QString()) +
+                 whenText(plan, event) + (event.scuff ? tr(" · scuff") : QString()));
         line(58, 16, textFont(9.5), c.faint, potsText(event, document_.units()));
     }
 }

@@ -219,7 +219,10 @@ void paintSection(QPainter& p, const QRectF& area, const SectionView& view)
     paintKey(p, area, heat, view.units);
     if (!view.heat) {
         p.setFont(textFont(11.0));
-        paintLabel(p, px(0.0, deep / 2.0), QObject::tr("the heat is being worked out"), c.ink);
+        paintLabel(p, px(0.0, deep / 2.0),
+                   view.isOpen ? QObject::tr("the heat is being worked out")
+                               : QObject::tr("its heat cannot be told: no figures of its cure"),
+                   c.ink);
     }
 }
 

@@ -20,7 +20,7 @@ struct SectionView {
     std::shared_ptr<const PourHeat> heat; // null while it is worked out
     double hour = 0.0;
     QString left, right; // what the wood is called
-    double overpour_mm = 0.0;
+    bool isOpen = true;  // its heat is being worked out
     UnitChoice units;
 };
 
