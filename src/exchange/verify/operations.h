@@ -21,6 +21,7 @@ void addWood(Operations& operations);
 void addFlatten(Operations& operations);
 void addLayout(Operations& operations);
 void addFill(Operations& operations);
+void addPlate(Operations& operations);
 
 inline std::vector<Vec2> pairs(const Json& rows)
 {

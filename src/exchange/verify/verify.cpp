@@ -113,6 +113,7 @@ Expected<VerifyReport> verifyReference(std::string_view text)
     verify::addFlatten(operations);
     verify::addLayout(operations);
     verify::addFill(operations);
+    verify::addPlate(operations);
 
     const Json& rules = file["tolerance"];
     Tolerance standard;
