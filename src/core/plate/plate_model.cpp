@@ -37,7 +37,8 @@ struct Join {
 struct PlateModel::Parts {
     PlateInput input;
     PlateGrid grid;
-    std::vector<Join> joins; // supports first, then the bolts of the beams
+    std::vector<Join> joins;
+    std::vector<Eigen::Index> reached; // how many of them a column knows of
     std::vector<std::vector<size_t>> ofSupport, ofBeam;
     Eigen::Index block = 0;                          // freedoms of a column
     std::vector<Matrix> lower;                       // Cholesky factor of each column
@@ -107,6 +108,39 @@ struct PlateModel::Parts {
         return joins.size() - 1;
     }
 
+    /// The equations of the joins stand in the order in which the columns come to them: until then they are nothing.
+    void orderJoins()
+    {
+        std::vector<size_t> order(joins.size());
+        for (size_t j = 0; j < order.size(); ++j) {
+            order[j] = j;
+        }
+        const auto column = [&](size_t j) { return grid.columnOf(joins[j].at.x); };
+        std::stable_sort(order.begin(), order.end(), [&](size_t a, size_t b) { return column(a) < column(b); });
+        std::vector<size_t> placed(joins.size());
+        std::vector<Join> sorted(joins.size());
+        for (size_t k = 0; k < order.size(); ++k) {
+            placed[order[k]] = k;
+            sorted[k] = joins[order[k]];
+        }
+        joins = std::move(sorted);
+        for (auto* lists : {&ofSupport, &ofBeam}) {
+            for (auto& list : *lists) {
+                for (size_t& j : list) {
+                    j = placed[j];
+                }
+            }
+        }
+        reached.assign(grid.xs.size(), static_cast<Eigen::Index>(joins.size()));
+        for (size_t c = 0; c < grid.xs.size(); ++c) {
+            Eigen::Index n = 0;
+            while (n < static_cast<Eigen::Index>(joins.size()) && column(static_cast<size_t>(n)) <= c) {
+                ++n;
+            }
+            reached[c] = n;
+        }
+    }
+
     void placeJoins()
     {
         for (const PlateSupport& s : input.supports) {
@@ -135,6 +169,7 @@ struct PlateModel::Parts {
             }
             ofBeam.push_back(std::move(mine));
         }
+        orderJoins();
     }
 
     void fixEdges()
@@ -313,9 +348,9 @@ struct PlateModel::Parts {
                 stopped = true;
                 return;
             }
+            const Eigen::Index known = reached[c];
             if (c > 0) {
-                lower[c].selfadjointView<Eigen::Lower>().rankUpdate(next[c - 1].transpose(), -1.0);
-                held[c].noalias() -= next[c - 1].transpose() * held[c - 1];
+                takeOver(c);
             }
             Eigen::LLT<Eigen::Ref<Matrix>> cholesky(lower[c]);
             if (cholesky.info() != Eigen::Success) {
@@ -323,11 +358,51 @@ struct PlateModel::Parts {
                 return;
             }
             const auto l = lower[c].triangularView<Eigen::Lower>();
-            l.solveInPlace(held[c]);
-            if (c < next.size()) {
-                l.solveInPlace(next[c]);
+            if (known > 0) {
+                auto mine = held[c].leftCols(known);
+                l.solveInPlace(mine);
+                atJoins.topLeftCorner(known, known).selfadjointView<Eigen::Lower>().rankUpdate(mine.transpose(), -1.0);
             }
-            atJoins.noalias() -= held[c].transpose() * held[c];
+            for (int strip = 0; c < next.size() && strip < kStrips; ++strip) {
+                const Eigen::Index top = topOf(strip);
+                auto mine = next[c].block(top, from(strip), block - top, from(strip + 1) - from(strip));
+                lower[c].bottomRightCorner(block - top, block - top).triangularView<Eigen::Lower>().solveInPlace(mine);
+            }
+        }
+        atJoins.triangularView<Eigen::StrictlyUpper>() = atJoins.transpose();
+    }
+
+    // The coupling of two columns has nothing above its diagonal but its neighbour: it is worked in strips that begin
+    // where they have something.
+    static constexpr int kStrips = 4;
+    [[nodiscard]] Eigen::Index from(int strip) const
+    {
+        const Eigen::Index nodes = block / kFreedoms;
+        return nodes * strip / kStrips * kFreedoms;
+    }
+    [[nodiscard]] Eigen::Index topOf(int strip) const { return std::max<Eigen::Index>(0, from(strip) - kFreedoms); }
+
+    /// What the column before leaves to this one.
+    void takeOver(size_t c)
+    {
+        const Matrix& coupling = next[c - 1];
+        const Eigen::Index known = reached[c - 1];
+        for (int a = 0; a < kStrips; ++a) {
+            const Eigen::Index top = topOf(a);
+            const Eigen::Index wide = from(a + 1) - from(a);
+            const auto mine = coupling.block(top, from(a), block - top, wide);
+            lower[c]
+                .block(from(a), from(a), wide, wide)
+                .selfadjointView<Eigen::Lower>()
+                .rankUpdate(mine.transpose(), -1.0);
+            if (from(a) > 0) {
+                lower[c].block(from(a), 0, wide, from(a)).noalias() -=
+                    mine.transpose() * coupling.block(top, 0, block - top, from(a));
+            }
+            if (known > 0) {
+                held[c].block(from(a), 0, wide, known).noalias() -=
+                    mine.transpose() * held[c - 1].block(top, 0, block - top, known);
+            }
         }
     }
 
