@@ -89,8 +89,10 @@ Expected<JobFile> readJobFile(std::string_view text)
     (void)reader.has("version");
     JobFile file;
     file.shop = standardShop();
-    reader.each("species", counts::kRecords, [&](JsonReader r) { replaceOrAdd(file.shop.species, speciesFrom(r)); });
+    reader.each("species", counts::kRecords, [&](JsonReader r) { replaceOrAdd(file.shop.species, withUsualStiffness(speciesFrom(r))); });
     reader.each("climates", counts::kRecords, [&](JsonReader r) { replaceOrAdd(file.shop.climates, climateFrom(r)); });
+    reader.each("sections", counts::kRecords,
+                [&](JsonReader r) { replaceOrAdd(file.shop.sections, sectionFrom(r)); });
     reader.each("resins", counts::kRecords, [&](JsonReader r) { addProduct(file.shop, productFrom(r), r); });
     std::set<LogId> logIds;
     reader.each("logs", counts::kSlabs, [&](JsonReader r) {
@@ -121,6 +123,11 @@ Expected<JobFile> readJobFile(std::string_view text)
         }
         if (file.shop.climate(file.job.move.climate) == nullptr) {
             r.note("move/climate", "the climate \"" + file.job.move.climate + "\" is not known");
+        }
+        for (const std::string& section : sectionsOf(file.job.move)) {
+            if (file.shop.section(section) == nullptr) {
+                r.note("move", "the section \"" + section + "\" is not known; add it under \"sections\"");
+            }
         }
     });
     if (miss) {
@@ -178,6 +185,12 @@ std::string writeJobFile(const Job& job, const Shop& shop, bool wholeYard)
         climates.push_back(toJson(*climate));
     }
     root["climates"] = climates;
+    for (const std::string& id : sectionsOf(job.move)) {
+        const SectionStock* usual = standardShop().section(id);
+        if (const SectionStock* section = shop.section(id); section != nullptr && (usual == nullptr || *usual != *section)) {
+            root["sections"].push_back(toJson(*section));
+        }
+    }
     for (const ResinClass& resin : shop.resins) {
         if (resin.isOwn()) {
             root["resins"].push_back(toJson(resin));

@@ -9,4 +9,7 @@ namespace burl
 /// A shop without slabs: standard materials and habits.
 [[nodiscard]] const Shop& standardShop();
 
+/// A species as it was written before its stiffness was known takes what ships for it.
+[[nodiscard]] Species withUsualStiffness(Species species);
+
 } // namespace burl

@@ -39,6 +39,15 @@ Merged mergedInto(const Book& book, const JobFile& file)
     if (const Climate* climate = file.shop.climate(job.move.climate)) {
         job.move.climate = materialId(shop.climates, *climate);
     }
+    std::map<std::string, std::string> sections;
+    for (const std::string& id : sectionsOf(job.move)) {
+        if (const SectionStock* section = file.shop.section(id)) {
+            sections[id] = materialId(shop.sections, *section);
+        }
+    }
+    for (std::string* id : sectionIdsOf(job.move)) {
+        *id = sections.count(*id) != 0 ? sections[*id] : *id;
+    }
     std::map<std::string, std::string> resins;
     for (const ResinClass& r : file.shop.resins) {
         if (r.isOwn()) {

@@ -34,6 +34,7 @@ public:
             }
             materials(old.species, now.species, "species");
             materials(old.climates, now.climates, "climate");
+            materials(old.sections, now.sections, "section");
             materials(ownOf(old.resins), ownOf(now.resins), "resin");
             for (const Log& log : now.logs) {
                 if (std::find(old.logs.begin(), old.logs.end(), log) == old.logs.end()) {

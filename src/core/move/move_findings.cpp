@@ -1,25 +1,39 @@
-#include "core/move/move_findings.h"
+// What wants attention in how a top is fastened.
 
 #include <algorithm>
 #include <cmath>
+
+#include "core/move/hazards.h"
 
 namespace burl
 {
 namespace
 {
 
-constexpr double kClearOfHole_mm = 50.0;   // three times the length of an insert
-constexpr double kClearOfRod_mm = 15.0;    // half a rod and some wood
-constexpr double kWetter_pct = 2.0;        // over the wettest of its room: more than the meter errs
-constexpr double kLeastFromEnd_mm = 120.0; // of a channel; 200 to 250 is custom
-constexpr double kLeastFromEdge_mm = 25.0; // of a groove's end: nearer it may show
-constexpr double kHair_mm = 1e-9;          // of rounding
+constexpr double kClearOfHole_mm = 50.0; // three times the length of an insert
+constexpr double kWetter_pct = 2.0;      // over the wettest of its room: more than the meter errs
+constexpr double kOutside_pct = 0.5;     // beyond what the room ever does
+constexpr double kHair_mm = 1e-9;        // of rounding
+constexpr double kTongueHolds_mm = 3.0;  // of a tongue that stays in its groove
+constexpr double kJerk = 2.0;            // a table is lifted in a jerk
+constexpr double kGravity_m_s2 = 9.80665;
+
+std::string nameOf(FastenerKind kind)
+{
+    switch (kind) {
+    case FastenerKind::InsertAndBolt:
+    case FastenerKind::KnockInInsert:
+        return "insert";
+    default:
+        return "screw";
+    }
+}
 
 class MoveInspector
 {
 public:
-    MoveInspector(const MoveInput& input, const Figure& thickness, MovePlan& plan)
-        : in_(input), thickness_(thickness), plan_(plan)
+    MoveInspector(const MoveInput& input, MovePlan& plan)
+        : in_(input), plan_(plan), underside_(undersideOf(input, plan))
     {
     }
 
@@ -28,18 +42,15 @@ public:
         inspectMoisture();
         for (const FastenerPlan& f : plan_.fasteners) {
             inspectSeat(f);
+            inspectKind(f);
             inspectReach(f);
+            inspectTravel(f);
             inspectWasher(f);
         }
-        for (const ChannelPlan& c : plan_.channels) {
-            inspectDepth(c);
-            inspectCrossings(c);
-            inspectEnds(c);
-            inspectPlace(c);
-        }
+        inspectLifting();
         if (plan_.fasteners.empty()) {
             addFinding(plan_.findings, "move.no_fasteners", Severity::ToDo, "Nothing holds the top to a base yet.", {},
-                       "add fasteners");
+                       "lay them out");
         } else {
             addFinding(plan_.findings, "move.never_tight", Severity::Good,
                        "Centre bolts tight, all others snug with threadlock: never tight.", {}, "");
@@ -47,6 +58,15 @@ public:
     }
 
 private:
+    Finding& add(const char* code, Severity severity, const FastenerPlan& f, std::string text,
+                 std::vector<Figure> figures, std::string remedy)
+    {
+        Finding& out = addFinding(plan_.findings, code, severity, std::move(text), std::move(figures),
+                                  std::move(remedy), f.fastener.at);
+        out.row = f.number - 1;
+        return out;
+    }
+
     void inspectMoisture()
     {
         for (size_t i = 0; i < in_.slabs.size() && i < in_.layup->pieces.size(); ++i) {
@@ -63,169 +83,253 @@ private:
                     .leadsTo = meter;
             }
         }
+        if (!in_.climate || plan_.assembly.isGuess()) {
+            return;
+        }
+        const bool wet = plan_.mc.assembly_pct > plan_.mc.wettest_pct + kOutside_pct;
+        const bool dry = plan_.mc.assembly_pct < plan_.mc.driest_pct - kOutside_pct;
+        if (wet || dry) {
+            addFinding(plan_.findings, "move.assembled_outside", Severity::Warn,
+                       std::string("Assembled at {0} it is ") + (wet ? "wetter" : "drier") +
+                           " than its room ever is ({1}): all its slots are used one way.",
+                       {plan_.assembly, wet ? plan_.wettest : plan_.driest},
+                       wet ? "let it dry on before it is fastened" : "let it stand in its room first");
+        }
     }
 
     /// Whether it sits in sound wood.
     void inspectSeat(const FastenerPlan& f)
     {
         if (!f.inWood) {
-            addFinding(plan_.findings, "move.fastener_off_wood", Severity::Stop, "A fastener does not sit in wood.", {},
-                       "move it", f.fastener.at);
-        } else if (f.clear_mm <= kClearOfHole_mm) {
-            addFinding(plan_.findings, "move.fastener_off_wood", Severity::Caution,
-                       "A fastener sits {0} from a hole or punky wood; {1} of sound wood round it hold best.",
-                       {workedOut("clear", "clear", f.clear_mm, Unit::Length, "on the drawing"),
-                        given("clear_wanted", "wanted", kClearOfHole_mm, Unit::Length, "custom")},
-                       "move it into sound wood", f.fastener.at);
+            const bool resin = std::any_of(underside_.hazards.begin(), underside_.hazards.end(), [&](const Hazard& h) {
+                return h.kind == HazardKind::Resin && signedDistance_mm(h.ring, f.fastener.at) > 0.0;
+            });
+            add("move.fastener_off_wood", Severity::Stop, f,
+                resin ? "A fastener sits in the river: resin does not hold a thread as wood does, and does not move "
+                        "with it."
+                      : "A fastener does not sit in wood.",
+                {}, "move it");
+            return;
+        }
+        if (f.clear_mm <= kClearOfHole_mm) {
+            add("move.fastener_off_wood", Severity::Caution, f,
+                "A fastener sits {0} from a hole or punky wood; {1} of sound wood round it hold best.",
+                {workedOut("clear", "clear", f.clear_mm, Unit::Length, "on the drawing"),
+                 given("clear_wanted", "wanted", kClearOfHole_mm, Unit::Length, "custom")},
+                "move it into sound wood");
+        }
+        for (const Hazard& h : underside_.hazards) {
+            if (h.kind == HazardKind::Void || h.kind == HazardKind::Channel) {
+                continue; // said above, and with the channel
+            }
+            const double apart = -signedDistance_mm(h.ring, f.fastener.at);
+            if (apart < f.fastener.bolt_mm / 2.0) {
+                add("move.fastener_in_way", h.kind == HazardKind::Key ? Severity::Warn : Severity::Stop, f,
+                    "Fastener {0} goes into " + h.name + ".", {numberOf(f)}, "move it");
+            } else if (apart < h.wanted_mm) {
+                add("move.fastener_in_way", Severity::Caution, f,
+                    "Fastener {0} sits {1} from " + h.name + "; {2} are wanted.",
+                    {numberOf(f), workedOut("apart", "apart", apart, Unit::Length, "on the drawing"),
+                     given("wanted", "wanted", h.wanted_mm, Unit::Length, "custom")},
+                    "move it");
+            }
+        }
+        const double edge = std::min(signedDistance_mm(underside_.top, f.fastener.at),
+                                     signedDistance_mm(underside_.under, f.fastener.at));
+        if (edge < kClearOfEdge_mm && !plan_.rings[f.piece].endGrain) {
+            add("move.fastener_near_edge", edge < f.fastener.bolt_mm ? Severity::Stop : Severity::Caution, f,
+                "Fastener {0} sits {1} from the edge of the wood on its thinner face; {2} are wanted.",
+                {numberOf(f), workedOut("edge", "from the edge", edge, Unit::Length, "on the drawing"),
+                 given("wanted", "wanted", kClearOfEdge_mm, Unit::Length, "custom")},
+                "move it in");
+        }
+        const bool throughPlate = f.fastener.kind == FastenerKind::InsertAndBolt ||
+                                  f.fastener.kind == FastenerKind::KnockInInsert ||
+                                  f.fastener.kind == FastenerKind::ScrewAndWasher;
+        if (throughPlate && !plan_.plates.empty() && !f.plate) {
+            add("move.fastener_no_plate", Severity::Warn, f, "Fastener {0} goes through no plate of the base.",
+                {numberOf(f)}, "move it onto a plate");
+        }
+    }
+
+    static Figure numberOf(const FastenerPlan& f)
+    {
+        return workedOut("number", "fastener", f.number, Unit::Count, "as they were placed");
+    }
+
+    /// What is wrong with what holds it.
+    void inspectKind(const FastenerPlan& f)
+    {
+        if (f.fastener.kind == FastenerKind::KnockInInsert) {
+            add("move.knock_in", Severity::Warn, f,
+                "Insert {0} is knocked in: its barbs tear the wood they hold in and pull out, at about {1}.",
+                {numberOf(f), f.holds}, "take one that is screwed in");
+        }
+        if (f.endGrain && f.inWood) {
+            add("move.end_grain", Severity::Warn, f,
+                "Fastener {0} sits in end grain: it holds at most half, about {1}, and lets go without a warning.",
+                {numberOf(f), f.holds}, "let it in deeper, or bed it in epoxy");
+        }
+    }
+
+    /// How near inserts and screws come to the show face, and whether bolts find their thread.
+    void inspectReach(const FastenerPlan& f)
+    {
+        const std::string what = nameOf(f.fastener.kind);
+        const std::string article = what == "screw" ? "A " : "An ";
+        if (f.remaining.value() <= 0.0) {
+            add("move.insert_through", Severity::Stop, f,
+                article + what + " breaks through the show face: it and its pilot are deeper than the {0} of wood.",
+                {in_.thickness}, "take a shorter " + what);
+        } else if (f.remaining.value() < in_.leastWoodOverInsert_mm) {
+            add("move.insert_deep", Severity::Warn, f,
+                "Only {0} of wood above " + std::string(what == "screw" ? "a " : "an ") + what + "; {1} is wanted.",
+                {f.remaining,
+                 given("least_wood", "least", in_.leastWoodOverInsert_mm, Unit::Length, "the shop's habit")},
+                "take a shorter " + what);
+        }
+        if (!f.fastener.screw_mm) {
+            return;
+        }
+        const double in = *f.fastener.screw_mm - f.fastener.through_mm;
+        const Figure reach = made("reach", "reach", "{0} − {1}",
+                                  {given("screw", "below its head", *f.fastener.screw_mm, Unit::Length, "chosen"),
+                                   given("through", "what it goes through", f.fastener.through_mm, Unit::Length, "chosen")},
+                                  std::max(0.0, in), Unit::Length);
+        if (in <= 0.0) {
+            add("move.screw_short", Severity::Stop, f, "Fastener {0} does not reach the wood: its " +
+                std::string(what == "screw" ? "screw" : "bolt") + " is no longer than what it goes through.",
+                {numberOf(f)}, "take a longer one");
+        } else if (!isScrew(f.fastener.kind)) {
+            const double room = f.fastener.insert_mm + f.fastener.pilotOverrun_mm;
+            if (in > room) {
+                add("move.bolt_long", Severity::Stop, f,
+                    "The bolt of fastener {0} reaches {1} into a hole of {2}: it lifts its insert, or comes through "
+                    "the show face.",
+                    {numberOf(f), reach, f.deep}, "take a shorter bolt, or washers");
+            } else if (in < f.fastener.bolt_mm) {
+                add("move.screw_short", Severity::Warn, f,
+                    "The bolt of fastener {0} takes hold of {1} of its insert; its diameter, {2}, is the least.",
+                    {numberOf(f), reach, given("bolt", "bolt", f.fastener.bolt_mm, Unit::Length, "chosen")},
+                    "take a longer bolt");
+            }
+        }
+    }
+
+    /// Whether the wood can go where it wants.
+    void inspectTravel(const FastenerPlan& f)
+    {
+        if (plan_.missing || !f.slot.known()) {
+            return;
+        }
+        const Fastener& c = f.fastener;
+        const double most = std::max(f.travel.out_mm, f.travel.in_mm);
+        const Figure travel = made("travel_most", "travel", "the larger of {0} and {1}",
+                                   {f.outwardTravel, f.inwardTravel}, most, Unit::Length);
+        if (f.slotted && f.astray_mm > c.clearance_mm + kHair_mm) {
+            add("move.slot_wrong_way", Severity::Stop, f,
+                c.kind == FastenerKind::FigureEight
+                    ? "The arm of fastener {0} points the way the wood goes: it cannot swing, and holds it fast."
+                    : "The slot of fastener {0} runs the wrong way: {1} of the wood's travel goes beside it.",
+                {numberOf(f), workedOut("astray", "beside it", f.astray_mm, Unit::Length, "by its angle")},
+                "turn it as the wood travels");
+        }
+        if (c.kind == FastenerKind::ZClip || c.kind == FastenerKind::Button) {
+            if (c.reach_mm - most < kTongueHolds_mm) {
+                add("move.tongue_short", c.reach_mm <= most ? Severity::Stop : Severity::Warn, f,
+                    "The tongue of fastener {0} is {1} long and the wood goes {2}: less than {3} would hold.",
+                    {numberOf(f), given("tongue", "tongue", c.reach_mm, Unit::Length, "chosen"), travel,
+                     given("holds_least", "least", kTongueHolds_mm, Unit::Length, "custom")},
+                    "take a longer tongue");
+            }
+            return;
+        }
+        if (c.kind == FastenerKind::FigureEight) {
+            if (c.reach_mm < f.slot.value() - kHair_mm) {
+                add("move.fixed_tight", Severity::Stop, f,
+                    "The arm of fastener {0} is {1} from hole to hole; {2} let the wood go that far.",
+                    {numberOf(f), given("arm", "arm", c.reach_mm, Unit::Length, "chosen"), f.slot},
+                    "take a slotted tab");
+            }
+            return;
+        }
+        if (c.slot_mm && *c.slot_mm < f.slot.value() - kHair_mm) {
+            add("move.fixed_tight", Severity::Stop, f,
+                "Fastener {0} is fixed too tight: its " + std::string(c.hole == HoleKind::Oversize ? "hole" : "slot") +
+                    " of {1} lets the wood go less far than {2}; {3} are wanted. The top would crack or pull its "
+                    "fasteners.",
+                {numberOf(f), given("slot_there", "there", *c.slot_mm, Unit::Length, "chosen"), travel, f.slot},
+                "make it {3} long");
         }
     }
 
     /// The far end of a slot from a bolt that stands at its other end: the washer reaches that far all round.
     void inspectWasher(const FastenerPlan& f)
     {
-        const double wanted = 2.0 * f.slot.value() - f.fastener.bolt_mm;
-        if (f.slotted && f.slot.known() && f.fastener.washer_mm < wanted - kHair_mm) {
-            addFinding(plan_.findings, "move.washer_small", Severity::Warn,
-                       "A washer of {0} does not cover its slot when the bolt stands at an end: {1} would.",
-                       {given("washer", "washer", f.fastener.washer_mm, Unit::Length, "chosen"),
-                        made("washer_wanted", "washer", "2 × {0} − {1}",
-                             {f.slot, given("bolt", "bolt", f.fastener.bolt_mm, Unit::Length, "chosen")}, wanted,
-                             Unit::Length)},
-                       "take a washer of {1}, or a plate", f.fastener.at);
-        }
-    }
-
-    void inspectDepth(const ChannelPlan& c)
-    {
-        if (c.woodLeft.value() <= 0.0) {
-            addFinding(plan_.findings, "move.groove_deep", Severity::Stop,
-                       "The groove of {1} breaks through the show face: the top is {0} thick.",
-                       {thickness_, given("groove_depth", "groove", c.channel.depth_mm, Unit::Length, "chosen")},
-                       "take a lower channel", placeOf(c));
-        } else if (c.woodLeft.value() < thickness_.value() / 2.0) {
-            addFinding(plan_.findings, "move.groove_deep", Severity::Warn,
-                       "The groove leaves {0}, less than half of {1}.", {c.woodLeft, thickness_},
-                       "take a lower channel", placeOf(c));
-        }
-    }
-
-    /// Whether the groove's ends stay inside the top.
-    void inspectEnds(const ChannelPlan& c)
-    {
-        const StripsAt here = stripsAt(*in_.layup, plan_.rings, c.channel.x_mm);
-        double width = 0.0;
-        for (const Strip& strip : here.strips) {
-            width += strip.width_mm;
-        }
-        const double spare = std::min(c.channel.middle_mm - reachOf(c) - here.from_mm,
-                                      here.from_mm + width - c.channel.middle_mm - reachOf(c));
-        if (spare < kLeastFromEdge_mm) {
-            addFinding(plan_.findings, "move.groove_long", spare < 0.0 ? Severity::Stop : Severity::Warn,
-                       spare < 0.0 ? "A channel's groove comes out of the edge."
-                                   : "A channel's groove ends {0} from the edge; it may show.",
-                       {workedOut("edge_room", "room", std::max(0.0, spare), Unit::Length, "on the drawing")},
-                       "take a shorter channel", placeOf(c));
-        }
-    }
-
-    /// How it lies along the top, and whether a fastener stands over it.
-    void inspectPlace(const ChannelPlan& c)
-    {
-        const double fromEnd = std::min(c.channel.x_mm, in_.layup->length.value() - c.channel.x_mm);
-        if (fromEnd < 0.0) {
-            addFinding(plan_.findings, "move.channel_outside", Severity::Stop, "A channel lies outside the top.", {},
-                       "move it in", placeOf(c));
+        const Fastener& c = f.fastener;
+        if (c.kind == FastenerKind::ZClip || c.kind == FastenerKind::Button || c.kind == FastenerKind::FigureEight) {
             return;
         }
-        if (fromEnd < kLeastFromEnd_mm) {
-            addFinding(plan_.findings, "move.channel_end", Severity::Caution,
-                       "A channel lies {0} from the end; 200 to 250 mm is custom.",
-                       {workedOut("from_end", "from the end", fromEnd, Unit::Length, "on the drawing")}, "move it in",
-                       placeOf(c));
-        }
-        const bool covered = std::any_of(plan_.fasteners.begin(), plan_.fasteners.end(), [&](const FastenerPlan& f) {
-            const double apart = std::abs(f.fastener.at.x - c.channel.x_mm) - c.channel.width_mm / 2.0;
-            return apart < f.fastener.washer_mm / 2.0 && std::abs(f.fastener.at.y - c.channel.middle_mm) < reachOf(c);
-        });
-        if (covered) {
-            addFinding(plan_.findings, "move.fastener_on_channel", Severity::Stop,
-                       "A fastener lies over the channel at {0}.",
-                       {workedOut("channel_at", "channel", c.channel.x_mm, Unit::Length, "on the drawing")},
-                       "move one of them", placeOf(c));
+        const Figure there = c.slot_mm ? given("slot_there", "slot", *c.slot_mm, Unit::Length, "chosen") : f.slot;
+        const double wanted = 2.0 * there.value() - c.bolt_mm;
+        if (f.slotted && there.known() && c.washer_mm < wanted - kHair_mm) {
+            add("move.washer_small", Severity::Warn, f,
+                "A washer of {0} does not cover its slot when the bolt stands at an end: {1} would.",
+                {given("washer", "washer", c.washer_mm, Unit::Length, "chosen"),
+                 made("washer_wanted", "washer", "2 × {0} − {1}",
+                      {there, given("bolt", "bolt", c.bolt_mm, Unit::Length, "chosen")}, wanted, Unit::Length)},
+                "take a washer of {1}, or a plate");
         }
     }
 
-    [[nodiscard]] static Vec2 placeOf(const ChannelPlan& c) { return {c.channel.x_mm, c.channel.middle_mm}; }
-    /// Of its groove, from its middle on.
-    [[nodiscard]] static double reachOf(const ChannelPlan& c)
+    /// A table is picked up by its top and the base hangs from it, or is turned over and the top hangs from the base.
+    void inspectLifting()
     {
-        return (c.groove.known() ? c.groove.value() : c.channel.length_mm) / 2.0;
-    }
-
-    /// How near inserts and screws come to the show face.
-    void inspectReach(const FastenerPlan& f)
-    {
-        const std::string what = f.fastener.kind == FastenerKind::ScrewAndWasher ? "screw" : "insert";
-        const std::string article = what == "screw" ? "A " : "An ";
-        if (f.remaining.value() <= 0.0) {
-            addFinding(plan_.findings, "move.insert_through", Severity::Stop,
-                       article + what +
-                           " breaks through the show face: it and its pilot are deeper than the {0} of wood.",
-                       {thickness_}, "take a shorter " + what, f.fastener.at);
-        } else if (f.remaining.value() < in_.leastWoodOverInsert_mm) {
-            addFinding(plan_.findings, "move.insert_deep", Severity::Warn,
-                       "Only {0} of wood above " + std::string(what == "screw" ? "a " : "an ") + what +
-                           "; {1} is wanted.",
-                       {f.remaining,
-                        given("least_wood", "least", in_.leastWoodOverInsert_mm, Unit::Length, "the shop's habit")},
-                       "take a shorter " + what, f.fastener.at);
+        if (plan_.fasteners.empty() || !in_.fill || !in_.fill->mass.known()) {
+            return;
         }
-    }
-
-    /// Rivers, rods and keys that a channel's groove would cut.
-    void inspectCrossings(const ChannelPlan& c)
-    {
-        const Vec2 place{c.channel.x_mm, c.channel.middle_mm};
-        const double reach = reachOf(c);
-        const Box groove{place.x - c.channel.width_mm / 2.0, place.y - reach, place.x + c.channel.width_mm / 2.0,
-                         place.y + reach};
-        const Figure at = workedOut("channel_at", "channel", place.x, Unit::Length, "on the drawing");
-        if (c.overResin) {
-            addFinding(plan_.findings, "move.channel_over_river", Severity::Warn,
-                       in_.layup->openGap
-                           ? "The channel at {0} crosses the open gap and shows there."
-                           : "The channel at {0} crosses the river: resin does not move as the wood beside "
-                             "it does, and the groove shows through it.",
-                       {at}, "take two shorter channels, one in each slab", place);
-        }
-        for (const Rod& rod : in_.layup->rods) {
-            if (rod.x_mm > groove.left - kClearOfRod_mm && rod.x_mm < groove.right + kClearOfRod_mm) {
-                addFinding(plan_.findings, "move.channel_on_rod", Severity::Stop, "The channel at {0} lies over a rod.",
-                           {at}, "move it clear of the rod", place);
-                break;
+        double least = 1e12;
+        const FastenerPlan* weakest = nullptr;
+        for (const FastenerPlan& f : plan_.fasteners) {
+            if (f.holds.known() && f.holds.value() < least) {
+                least = f.holds.value();
+                weakest = &f;
             }
         }
-        for (const ButterflyKey& key : in_.layup->keys) {
-            const Box box = boundsOf(key.outline());
-            if (box.right > groove.left && box.left < groove.right && box.top > groove.bottom &&
-                box.bottom < groove.top) {
-                addFinding(plan_.findings, "move.channel_on_key", Severity::Warn,
-                           "The channel at {0} lies over a butterfly key.", {at}, "move it clear of the key", place);
-                break;
-            }
+        if (weakest == nullptr) {
+            return;
+        }
+        const Figure base = in_.choices.baseMass_kg
+                                ? given("base_mass", "base", *in_.choices.baseMass_kg, Unit::Mass, "chosen")
+                                : Figure{};
+        const Figure heavier = base && base.value() > in_.fill->mass.value()
+                                   ? base
+                                   : relabelled(in_.fill->mass, "lift_mass", "top");
+        // Lifted at one end, half of the fasteners take it.
+        const double half = std::max(1.0, std::floor(static_cast<double>(plan_.fasteners.size()) / 2.0));
+        const Figure each = made("pull_each", "Pull on each when it is lifted", "2 × 9.81 × {0} ÷ {1}: by one end, with a jerk",
+                                 {heavier, workedOut("half", "half of the fasteners", half, Unit::Count, "counted")},
+                                 kJerk * kGravity_m_s2 * heavier.value() / half, Unit::Force);
+        plan_.figures.push_back({each, Prominence::Folded});
+        plan_.figures.push_back({weakest->holds, Prominence::Folded});
+        if (each.value() > least) {
+            add("move.pulls_out", Severity::Warn, *weakest,
+                "Fastener {0} may bear {1}, and {2} pull at it when the table is lifted by " +
+                    std::string(base && &heavier.node() == &base.node() ? "its top" : "its base") + ".",
+                {numberOf(*weakest), weakest->holds, each}, "take more fasteners, or longer ones");
         }
     }
 
     const MoveInput& in_;
-    const Figure& thickness_;
     MovePlan& plan_;
+    Underside underside_;
 };
 
 } // namespace
 
-void inspectMove(const MoveInput& input, const Figure& thickness, MovePlan& plan)
+void inspectMove(const MoveInput& input, MovePlan& plan)
 {
-    MoveInspector(input, thickness, plan).inspect();
+    MoveInspector(input, plan).inspect();
 }
 
 } // namespace burl

@@ -4,9 +4,9 @@
 #include <cmath>
 #include <limits>
 
-#include "core/layup/in_top.h"
 #include "core/layup/rings_across.h"
-#include "core/move/move_findings.h"
+#include "core/measure/date.h"
+#include "core/move/top_year.h"
 #include "core/shop/same_slabs.h"
 #include "core/wood/moisture.h"
 
@@ -18,66 +18,62 @@ bool sameInput(const MoveInput& a, const MoveInput& b)
     // The same node, not the same number: the working shown below a slot must be today's.
     const bool sameThickness =
         a.thickness && b.thickness ? &a.thickness.node() == &b.thickness.node() : !a.thickness && !b.thickness;
-    return a.choices == b.choices && a.layup == b.layup && sameThickness && a.species == b.species &&
-           a.climate == b.climate && a.leastWoodOverInsert_mm == b.leastWoodOverInsert_mm &&
+    return a.choices == b.choices && a.layup == b.layup && a.fill == b.fill && sameThickness && a.species == b.species &&
+           a.climate == b.climate && a.sections == b.sections && a.leastWoodOverInsert_mm == b.leastWoodOverInsert_mm &&
            sameSlabs(a.slabs, b.slabs);
+}
+
+double sureOf(const MovePlan& plan, double value)
+{
+    return plan.missing ? std::numeric_limits<double>::quiet_NaN() : value;
 }
 
 namespace
 {
 
-constexpr double kStands_mm = 0.05; // a bolt that travels less needs no slot
-
-/// Where a piece's wood stands across the top at x, inside the final outline: from, to, from, to.
-std::vector<double> woodAt(const PlacedPiece& piece, double x)
+Figure coefficientFigure(const MoveInput& in, const MovePlan& plan, size_t i)
 {
-    std::vector<double> cuts;
-    for (const Ring& ring : piece.kept) {
-        for (size_t i = 0; i < ring.size(); ++i) {
-            const Vec2 a = ring[i];
-            const Vec2 b = ring[(i + 1) % ring.size()];
-            if ((a.x <= x) != (b.x <= x)) {
-                cuts.push_back(a.y + (b.y - a.y) * (x - a.x) / (b.x - a.x));
-            }
-        }
+    const PlacedPiece& piece = in.layup->pieces[i];
+    const Species& species = in.species[i];
+    const Figure tangential =
+        given("c_t", "C_T of " + species.name, species.change.tangential, Unit::Coefficient, species.source);
+    if (!in.slabs[i]->pith) {
+        return made("coefficient_" + piece.name, "movement of " + piece.name,
+                    "{0}; flat-sawn, as its pith is not known", {tangential}, plan.rings[i].coefficient,
+                    Unit::Coefficient);
     }
-    std::sort(cuts.begin(), cuts.end());
-    return cuts;
+    const Figure radial =
+        given("c_r", "C_R of " + species.name, species.change.radial, Unit::Coefficient, species.source);
+    const Figure pith =
+        given("pith", "distance from the pith", in.slabs[i]->pith->distance_mm, Unit::Length, "log end");
+    return made("coefficient_" + piece.name, "movement of " + piece.name,
+                "mean over the width between {0} and {1}, {2} from the pith", {radial, tangential, pith},
+                plan.rings[i].coefficient, Unit::Coefficient);
 }
 
 } // namespace
 
-StripsAt stripsAt(const LayupPlan& layup, const std::vector<Rings>& rings, double x_mm)
+Figure travelFigure(const MoveInput& input, const MovePlan& plan, const std::string& key, const std::string& label,
+                const WoodBetween& between, const Figure& season, double value)
 {
-    struct Wood {
-        double from;
-        double to;
-        size_t piece;
-    };
-    std::vector<Wood> woods; // from the near side on; islands lie between
-    for (size_t i = 0; i < layup.pieces.size(); ++i) {
-        const std::vector<double> cuts = woodAt(layup.pieces[i], x_mm);
-        for (size_t k = 0; k + 1 < cuts.size(); k += 2) {
-            woods.push_back({cuts[k], cuts[k + 1], i});
-        }
+    const Figure wood =
+        workedOut(key + "_wood", "wood from what is held", between.wood_mm, Unit::Length, "on the drawing");
+    std::vector<Figure> pieces;
+    std::string formula;
+    for (size_t i = 0; i < plan.rings.size(); ++i) {
+        pieces.push_back(coefficientFigure(input, plan, i));
+        formula += (i > 0 ? ", " : "") + termOf(i);
     }
-    std::sort(woods.begin(), woods.end(), [](const Wood& a, const Wood& b) { return a.from < b.from; });
-    StripsAt out;
-    for (size_t i = 0; i < woods.size(); ++i) {
-        if (i == 0) {
-            out.from_mm = woods[i].from;
-        } else if (woods[i].from > woods[i - 1].to + 1e-6) {
-            out.strips.push_back({woods[i].from - woods[i - 1].to, 0.0}); // resin does not move
-        }
-        const Rings& r = rings[woods[i].piece];
-        Strip strip{woods[i].to - woods[i].from, r.coefficient};
-        if (r.pith) {
-            const auto beside = [&](double y) { return r.besideAtZero_mm + r.besidePerX * x_mm + r.besidePerY * y; };
-            strip.rings = RingsAcross{r.change, r.pith->distance_mm, beside(woods[i].from), beside(woods[i].to)};
-        }
-        out.strips.push_back(strip);
-    }
-    return out;
+    const Figure mean =
+        made(key + "_coefficient", "movement of that wood", "of what lies there, by " + formula, pieces,
+             between.wood_mm > 0.0 ? between.growth_mm_per_pct / between.wood_mm : 0.0, Unit::Coefficient);
+    return made(key, label, "{0} × {1} × (from {2} to {3})", {wood, mean, plan.assembly, season}, sureOf(plan, value),
+                Unit::Length);
+}
+
+double MoveYear::mc_pct(double day, double assembly_pct) const
+{
+    return assembled_day ? top->after_pct(*assembled_day, assembly_pct, day) : top->cycle_pct(day);
 }
 
 namespace
@@ -86,7 +82,7 @@ namespace
 class MoveBuilder
 {
 public:
-    explicit MoveBuilder(const MoveInput& input) : in_(input), thickness_(input.thickness) {}
+    explicit MoveBuilder(const MoveInput& input) : in_(input) {}
 
     MovePlan run()
     {
@@ -94,17 +90,20 @@ public:
             return plan_;
         }
         askForWhatLacks();
+        plan_.held = {in_.choices.fixedLine_mm,
+                      in_.choices.fixedX_mm.value_or((in_.layup->finalBox.left + in_.layup->finalBox.right) / 2.0)};
         moistures();
         rings();
+        cups();
+        year();
         edges();
-        for (const Fastener& fastener : in_.choices.fasteners) {
-            plan_.fasteners.push_back(planFastener(fastener));
-        }
-        for (const Channel& channel : in_.choices.channels) {
-            plan_.channels.push_back(planChannel(channel));
-        }
+        planChannels(in_, plan_);
+        planBasePlates(in_, plan_);
+        planFasteners(in_, plan_);
         figures();
-        inspectMove(in_, thickness_, plan_);
+        inspectMove(in_, plan_);
+        inspectSteel(in_, plan_);
+        inspectResin(in_, plan_);
         sortBySeverity(plan_.findings);
         return plan_;
     }
@@ -134,28 +133,26 @@ private:
         }
     }
 
-    /// The value, or nothing at all while something that it hangs on is not known.
-    [[nodiscard]] double sure(double value) const
-    {
-        return plan_.missing ? std::numeric_limits<double>::quiet_NaN() : value;
-    }
-
     void moistures()
     {
         const Climate climate = in_.climate.value_or(Climate{});
-        const auto season = [&](const char* key, const char* label, double t, double rh) {
-            const Figure temperature = given("temperature", "temperature", t, Unit::Temperature, climate.name);
-            const Figure humidity = given("humidity", "humidity", rh, Unit::Humidity, climate.name);
-            return made(key, label, "wood at rest at {0} and {1}", {temperature, humidity},
-                        in_.climate ? emc_pct(t, rh) : std::numeric_limits<double>::quiet_NaN(), Unit::Percent);
-        };
-        Figure winter = season("emc_winter", "winter", climate.winter_degC, climate.winter_rh_pct);
-        Figure summer = season("emc_summer", "summer", climate.summer_degC, climate.summer_rh_pct);
-        if (winter.value() > summer.value()) {
-            std::swap(winter, summer);
+        plan_.year.months = monthsOf(climate);
+        size_t dry = 0;
+        size_t wet = 0;
+        const auto emc = [&](size_t k) { return emc_pct(plan_.year.months[k].degC, plan_.year.months[k].rh_pct); };
+        for (size_t k = 1; k < kMonths; ++k) {
+            dry = emc(k) < emc(dry) ? k : dry;
+            wet = emc(k) > emc(wet) ? k : wet;
         }
-        plan_.driest = relabelled(winter, "mc_driest", "driest in the room");
-        plan_.wettest = relabelled(summer, "mc_wettest", "wettest in the room");
+        const auto month = [&](const char* key, const char* label, size_t k) {
+            const RoomMonth& m = plan_.year.months[k];
+            const Figure temperature = given("temperature", "temperature", m.degC, Unit::Temperature, climate.name);
+            const Figure humidity = given("humidity", "humidity", m.rh_pct, Unit::Humidity, climate.name);
+            return made(key, label, "wood at rest at {0} and {1}", {temperature, humidity},
+                        in_.climate ? emc(k) : std::numeric_limits<double>::quiet_NaN(), Unit::Percent);
+        };
+        plan_.driest = month("mc_driest", "driest in the room", dry);
+        plan_.wettest = month("mc_wettest", "wettest in the room", wet);
         if (in_.choices.assembly_mc_pct) {
             plan_.assembly =
                 given("mc_assembly", "day of assembly", *in_.choices.assembly_mc_pct, Unit::Percent, "chosen");
@@ -213,28 +210,45 @@ private:
                 r.besidePerX = besidePith_mm(piece, slab, {1.0, 0.0}) - r.besideAtZero_mm;
                 r.besidePerY = besidePith_mm(piece, slab, {0.0, 1.0}) - r.besideAtZero_mm;
             }
+            r.endGrain = slab.endGrain;
+            r.across = {piece.place.xy, piece.place.yy};
             plan_.rings.push_back(r);
         }
     }
 
-    [[nodiscard]] Figure coefficientFigure(size_t i) const
+    /// Each piece's own cup for 1 % MC more, as it lies: upper and lower face stand at different heights over the pith.
+    void cups()
     {
-        const PlacedPiece& piece = in_.layup->pieces[i];
-        const Species& species = in_.species[i];
-        const Figure tangential =
-            given("c_t", "C_T of " + species.name, species.change.tangential, Unit::Coefficient, species.source);
-        if (!in_.slabs[i]->pith) {
-            return made("coefficient_" + piece.name, "movement of " + piece.name,
-                        "{0}; flat-sawn, as its pith is not known", {tangential}, plan_.rings[i].coefficient,
-                        Unit::Coefficient);
+        for (size_t i = 0; i < in_.layup->pieces.size(); ++i) {
+            if (!plan_.rings[i].pith) {
+                plan_.cups_per_mm.clear(); // one that is not known makes the cup of the top unknown
+                return;
+            }
+            const PlacedPiece& piece = in_.layup->pieces[i];
+            const CupForecast cup = cupBetween(boundsOf(piece.rough).height(), in_.thickness.value(),
+                                               *plan_.rings[i].pith, plan_.rings[i].change, 0.0, 1.0);
+            plan_.cups_per_mm.push_back((piece.turnedOver ? -1.0 : 1.0) * cup.curvature_per_mm);
         }
-        const Figure radial =
-            given("c_r", "C_R of " + species.name, species.change.radial, Unit::Coefficient, species.source);
-        const Figure pith =
-            given("pith", "distance from the pith", in_.slabs[i]->pith->distance_mm, Unit::Length, "log end");
-        return made("coefficient_" + piece.name, "movement of " + piece.name,
-                    "mean over the width between {0} and {1}, {2} from the pith", {radial, tangential, pith},
-                    plan_.rings[i].coefficient, Unit::Coefficient);
+        if (!(in_.thickness.value() > 0.0)) {
+            plan_.cups_per_mm.clear();
+        }
+    }
+
+    void year()
+    {
+        MoveYear& year = plan_.year;
+        if (plan_.missing || !in_.thickness.known() || !(in_.thickness.value() > 0.0)) {
+            return;
+        }
+        year.tau_days = lagOf(in_.thickness.value(), in_.choices.coat).tau_days();
+        year.top.emplace(RoomYear(year.months), year.tau_days);
+        year.cycle = year.top->cycleExtremes();
+        if (const auto day = dayOf(in_.choices.assembled)) {
+            const std::string newYear = in_.choices.assembled.substr(0, 4) + "-01-01";
+            year.assembled_day = *day - dayOf(newYear).value_or(*day);
+            constexpr double kTwoYears = 2.0;
+            year.first = year.top->extremesAfter(*year.assembled_day, plan_.assembly.value(), kTwoYears * kYear_days);
+        }
     }
 
     /// Every place where the outline may turn, and close ones between.
@@ -269,25 +283,6 @@ private:
         return out;
     }
 
-    /// Wood, its coefficient and two moistures: how far that wood travels.
-    [[nodiscard]] Figure travelFigure(const std::string& key, const std::string& label, const WoodBetween& between,
-                                      const Figure& season, double value) const
-    {
-        const Figure wood =
-            workedOut(key + "_wood", "wood from what is held", between.wood_mm, Unit::Length, "on the drawing");
-        std::vector<Figure> pieces;
-        std::string formula;
-        for (size_t i = 0; i < plan_.rings.size(); ++i) {
-            pieces.push_back(coefficientFigure(i));
-            formula += (i > 0 ? ", " : "") + termOf(i);
-        }
-        const Figure mean =
-            made(key + "_coefficient", "movement of that wood", "of what lies there, by " + formula, pieces,
-                 between.wood_mm > 0.0 ? between.growth_mm_per_pct / between.wood_mm : 0.0, Unit::Coefficient);
-        return made(key, label, "{0} × {1} × (from {2} to {3})", {wood, mean, plan_.assembly, season}, sure(value),
-                    Unit::Length);
-    }
-
     void edges()
     {
         struct Worst {
@@ -299,10 +294,7 @@ private:
         } worst;
         for (const double place : placesAlong()) {
             const StripsAt here = stripsAt(*in_.layup, plan_.rings, place);
-            double width = 0.0;
-            for (const Strip& strip : here.strips) {
-                width += strip.width_mm;
-            }
+            const double width = here.width_mm();
             const double held = in_.choices.fixedLine_mm - here.from_mm;
             for (const double edge : {0.0, width}) {
                 const FastenerTravel t = travelOf(here.strips, held, {edge, 0.0, 0.0}, plan_.mc);
@@ -313,110 +305,14 @@ private:
             }
         }
         const Figure& season = worst.outwards ? plan_.wettest : plan_.driest;
-        plan_.edgeTravel = travelFigure("edge_travel", "Each edge travels, at most", worst.between, season,
+        plan_.edgeTravel = travelFigure(in_, plan_, "edge_travel", "Each edge travels, at most", worst.between, season,
                                         std::max(0.0, worst.travel_mm));
         const auto whole = [&](const char* key, const char* label, const Figure& to) {
-            return travelFigure(key, label, worst.whole, to,
+            return travelFigure(in_, plan_, key, label, worst.whole, to,
                                 worst.whole.growth_mm_per_pct * (to.value() - plan_.assembly.value()));
         };
         plan_.widthDriest = whole("width_driest", "Whole width, driest", plan_.driest);
         plan_.widthWettest = whole("width_wettest", "Whole width, wettest", plan_.wettest);
-    }
-
-    /// How far a fastener stands from the nearest hole, punky wood, crack or edge; less than nothing: it sits in none.
-    [[nodiscard]] double clearWood_mm(const Fastener& fastener) const
-    {
-        double out = -1e9;
-        for (size_t i = 0; i < in_.layup->pieces.size(); ++i) {
-            const PlacedPiece& piece = in_.layup->pieces[i];
-            if (!contains(piece.kept, fastener.at)) {
-                continue;
-            }
-            out = 1e9;
-            const Face below = piece.turnedOver ? Face::Top : Face::Bottom;
-            for (const Feature& f : in_.slabs[i]->features) {
-                const bool hollow =
-                    f.kind == FeatureKind::ThroughVoid ||
-                    (f.face == below &&
-                     (f.kind == FeatureKind::BlindVoid || f.kind == FeatureKind::Inclusion ||
-                      f.kind == FeatureKind::Check || (f.kind == FeatureKind::Knot && f.depth_mm > 0.0)));
-                const Ring ring = hollow ? footprint(f) : Ring{};
-                if (!ring.empty()) {
-                    out = std::min(out, -signedDistance_mm(piece.place.toTable(ring), fastener.at));
-                }
-            }
-            break;
-        }
-        return out;
-    }
-
-    FastenerPlan planFastener(const Fastener& fastener)
-    {
-        FastenerPlan out;
-        out.fastener = fastener;
-        const StripsAt here = stripsAt(*in_.layup, plan_.rings, fastener.at.x);
-        const double held = in_.choices.fixedLine_mm - here.from_mm;
-        const double place = fastener.at.y - here.from_mm;
-        out.travel = travelOf(here.strips, held, {place, fastener.bolt_mm, fastener.clearance_mm}, plan_.mc);
-        if (plan_.missing) {
-            out.travel = {};
-        }
-        out.slotted = out.travel.out_mm + out.travel.in_mm > kStands_mm;
-        out.clear_mm = clearWood_mm(fastener);
-        out.inWood = out.clear_mm > fastener.bolt_mm / 2.0;
-        const Figure bolt = given("bolt", "bolt", fastener.bolt_mm, Unit::Length, "chosen");
-        const Figure clear = given("clearance", "clearance each end", fastener.clearance_mm, Unit::Length, "chosen");
-        const WoodBetween between = woodBetween(here.strips, held, place);
-        out.outward = travelFigure("travel_out", "out", between, plan_.wettest, out.travel.out_mm);
-        out.inward = travelFigure("travel_in", "in", between, plan_.driest, out.travel.in_mm);
-        out.slot = made("slot", "Slot", "{0} + {1} + {2} + 2 × {3}", {bolt, out.outward, out.inward, clear},
-                        sure(out.travel.slotLength_mm), Unit::Length);
-        const bool screw = fastener.kind == FastenerKind::ScrewAndWasher;
-        const Figure insert =
-            given("insert", screw ? "screw in the wood" : "insert", fastener.insert_mm, Unit::Length, "chosen");
-        const Figure pilot = given("pilot", "pilot beyond it", fastener.pilotOverrun_mm, Unit::Length, "chosen");
-        out.remaining = made("remaining", screw ? "Wood above the screw" : "Wood above the insert", "{0} − {1} − {2}",
-                             {thickness_, insert, pilot},
-                             thickness_.value() - fastener.insert_mm - fastener.pilotOverrun_mm, Unit::Length);
-        return out;
-    }
-
-    ChannelPlan planChannel(const Channel& channel)
-    {
-        ChannelPlan out;
-        out.channel = channel;
-        const StripsAt here = stripsAt(*in_.layup, plan_.rings, channel.x_mm);
-        const double middle = channel.middle_mm - here.from_mm;
-        // Held at its own centre hole: the wood at the ends comes in towards the middle by this much.
-        double in = 0.0;
-        WoodBetween between;
-        for (const double end : {middle - channel.length_mm / 2.0, middle + channel.length_mm / 2.0}) {
-            const FastenerTravel t = travelOf(here.strips, middle, {end, 0.0, 0.0}, plan_.mc);
-            if (t.in_mm >= in) {
-                in = t.in_mm;
-                between = woodBetween(here.strips, middle, end);
-            }
-            out.travel_mm = std::max(out.travel_mm, t.in_mm + t.out_mm);
-        }
-        if (plan_.missing) {
-            out.travel_mm = 0.0;
-        }
-        double start = 0.0;
-        for (const Strip& strip : here.strips) {
-            const double from = std::max(start, middle - channel.length_mm / 2.0);
-            const double to = std::min(start + strip.width_mm, middle + channel.length_mm / 2.0);
-            out.overResin = out.overResin || (to > from && !(strip.coefficient > 0.0) && in_.layup->gap.has_value());
-            start += strip.width_mm;
-        }
-        const Figure length = given("channel_length", "channel", channel.length_mm, Unit::Length, "chosen");
-        const Figure travel = travelFigure("channel_travel", "travel in at an end", between, plan_.driest, in);
-        const Figure room = given("end_room", "room each end", channel.endRoom_mm, Unit::Length, "chosen");
-        out.groove = made("groove", "Groove", "{0} + 2 × ({1} + {2})", {length, travel, room},
-                          sure(channel.length_mm + 2.0 * (in + channel.endRoom_mm)), Unit::Length);
-        const Figure deep = given("groove_depth", "groove", channel.depth_mm, Unit::Length, "chosen");
-        out.woodLeft = made("wood_left", "Wood above the groove", "{0} − {1}", {thickness_, deep},
-                            thickness_.value() - channel.depth_mm, Unit::Length);
-        return out;
     }
 
     void add(Figure figure, Prominence prominence = Prominence::Plain)
@@ -441,11 +337,32 @@ private:
                 const Figure change = given(key, c, coefficient, Unit::Coefficient, species.source);
                 add(made(
                     key + ("_" + name), label, "{0} × {1} × ({2} − {3})", {across, change, plan_.wettest, plan_.driest},
-                    sure(across.value() * coefficient * (plan_.wettest.value() - plan_.driest.value())), Unit::Length));
+                    sureOf(plan_, across.value() * coefficient * (plan_.wettest.value() - plan_.driest.value())), Unit::Length));
             };
             moves("moves_across_rings", "Moves across its rings", "C_R", species.change.radial);
             moves("moves_along_rings", "Moves along its rings", "C_T", species.change.tangential);
         }
+    }
+
+    void yearFigures()
+    {
+        if (!plan_.year.top) {
+            return;
+        }
+        const TopLag lag = lagOf(in_.thickness.value(), in_.choices.coat);
+        const Figure wood = assumed("lag_wood", "the wood's own", lag.wood_days, Unit::Days,
+                                    "by half its thickness squared, as hardwoods let water through");
+        const Figure coat = assumed("lag_coat", "its coat's", lag.coat_days, Unit::Days,
+                                    "by half its thickness; how coats keep panels from wetting in a fortnight");
+        const Figure tau =
+            made("lag", "Follows its room in", "{0} + {1}: two thirds of the way", {wood, coat}, lag.tau_days(), Unit::Days);
+        const MoistureExtremes& e = plan_.year.first ? *plan_.year.first : plan_.year.cycle;
+        const auto extreme = [&](const char* key, const char* label, double value, const Figure& room) {
+            return made(key, label, "the room to {0}, followed in {1}", {room, tau}, value, Unit::Percent);
+        };
+        add(extreme("top_driest", "The top itself, driest", e.least_pct, plan_.driest));
+        add(extreme("top_wettest", "The top itself, wettest", e.most_pct, plan_.wettest));
+        add(tau, Prominence::Folded);
     }
 
     void figures()
@@ -457,7 +374,9 @@ private:
         const FastenerPlan* longest = nullptr;
         const FastenerPlan* thinnest = nullptr;
         for (const FastenerPlan& f : plan_.fasteners) {
-            if (longest == nullptr || f.travel.slotLength_mm > longest->travel.slotLength_mm) {
+            const bool hasSlot = f.fastener.kind != FastenerKind::ZClip && f.fastener.kind != FastenerKind::Button &&
+                                 f.fastener.kind != FastenerKind::FigureEight && f.fastener.hole == HoleKind::Slot;
+            if (hasSlot && (longest == nullptr || f.travel.slotLength_mm > longest->travel.slotLength_mm)) {
                 longest = &f;
             }
             if (thinnest == nullptr || f.remaining.value() < thinnest->remaining.value()) {
@@ -466,13 +385,11 @@ private:
         }
         if (longest != nullptr) {
             add(relabelled(longest->slot, "slot_longest", "Longest slot"));
-            add(made("bolt_place", "its bolt sits off the middle", "({0} in − {1} out) ÷ 2, positive outward",
-                     {longest->inward, longest->outward}, sure(longest->travel.boltOffset_mm), Unit::Length));
+            add(longest->bolt);
         }
         if (thinnest != nullptr) {
             add(relabelled(thinnest->remaining, "remaining_least",
-                           thinnest->fastener.kind == FastenerKind::ScrewAndWasher ? "Wood above screws"
-                                                                                   : "Wood above inserts"));
+                           isScrew(thinnest->fastener.kind) ? "Wood above screws" : "Wood above inserts"));
         }
         std::vector<double> shown; // channels alike need one line
         for (const ChannelPlan& c : plan_.channels) {
@@ -482,13 +399,19 @@ private:
                 add(c.groove);
             }
         }
+        for (const BasePlatePlan& p : plan_.plates) {
+            if (p.plate.letIn) {
+                add(p.pocketLong);
+                break; // plates of one base are alike
+            }
+        }
+        yearFigures();
         add(plan_.driest, Prominence::Folded);
         add(plan_.wettest, Prominence::Folded);
         add(plan_.assembly, Prominence::Folded);
     }
 
     const MoveInput& in_;
-    Figure thickness_;
     MovePlan plan_;
 };
 
@@ -499,44 +422,21 @@ MovePlan movePlan(const MoveInput& input)
     return MoveBuilder(input).run();
 }
 
-MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup, const Figure& thickness)
+MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup, std::shared_ptr<const FillPlan> fill,
+                    const Figure& thickness)
 {
     MoveInput out;
     out.choices = in.job.move;
     out.layup = std::move(layup);
+    out.fill = std::move(fill);
     out.thickness = thickness;
     out.slabs = in.slabs;
     out.species = in.species;
+    out.sections = in.shop.sections;
     if (const Climate* climate = in.shop.climate(in.job.move.climate)) {
         out.climate = *climate;
     }
     out.leastWoodOverInsert_mm = in.shop.habits.leastWoodOverInsert_mm;
-    return out;
-}
-
-std::vector<Fastener> fourFasteners(const LayupPlan& layup)
-{
-    constexpr double kIn = 0.2; // of the length, and of the width there
-    std::vector<Fastener> out;
-    const double length = layup.length.value();
-    for (const double x : {kIn * length, (1.0 - kIn) * length}) {
-        std::vector<double> wood; // from, to of every stretch there
-        for (const PlacedPiece& piece : layup.pieces) {
-            for (const double y : woodAt(piece, x)) {
-                wood.push_back(y);
-            }
-        }
-        std::sort(wood.begin(), wood.end());
-        if (wood.size() < 2) {
-            continue;
-        }
-        const double width = wood.back() - wood.front();
-        for (const double y : {wood.front() + kIn * width, wood.back() - kIn * width}) {
-            Fastener f;
-            f.at = {std::round(x), std::round(y)};
-            out.push_back(f);
-        }
-    }
     return out;
 }
 

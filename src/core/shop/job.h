@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "core/shop/fill_choices.h"
+#include "core/shop/move_choices.h"
 #include "core/shop/rip_line.h"
 #include "core/shop/slab.h"
 #include "core/shop/template_tools.h"
@@ -170,39 +171,6 @@ struct FlattenChoices {
     double moveLimit_mm = 1.5; // more than this and it is flattened again
     std::vector<Rest> rests;   // in the order they were written down
     bool operator==(const FlattenChoices&) const = default;
-};
-
-enum class FastenerKind { InsertAndBolt, ScrewAndWasher };
-
-struct Fastener {
-    Vec2 at;
-    FastenerKind kind = FastenerKind::InsertAndBolt;
-    double bolt_mm = 8.0;
-    double clearance_mm = 0.5; // each end of the slot
-    double insert_mm = 16.0;   // length let into the wood
-    double pilotOverrun_mm = 2.0;
-    double washer_mm = 24.0;
-    bool operator==(const Fastener&) const = default;
-};
-
-/// A steel C bar let into the underside across the grain.
-struct Channel {
-    double x_mm = 0.0;
-    double middle_mm = 0.0; // y of its centre hole
-    double length_mm = 600.0;
-    double width_mm = 40.0;
-    double depth_mm = 20.0;   // of the groove
-    double endRoom_mm = 10.0; // at each end, over the travel; custom 6 to 13
-    bool operator==(const Channel&) const = default;
-};
-
-struct MoveChoices {
-    std::string climate = "heated_dry_winter";
-    std::optional<double> assembly_mc_pct; // empty: what the pieces have today
-    double fixedLine_mm = 0.0;             // y of the line that stays put
-    std::vector<Fastener> fasteners;
-    std::vector<Channel> channels;
-    bool operator==(const MoveChoices&) const = default;
 };
 
 /// How much something counts when slabs are sought for a top.

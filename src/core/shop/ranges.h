@@ -132,12 +132,28 @@ inline constexpr Range kChannelLong_mm{10.0, 10000.0};
 inline constexpr Range kChannelWide_mm{1.0, 500.0};
 inline constexpr Range kGroove_mm{0.5, 500.0};
 inline constexpr Range kEndRoom_mm{0.0, 500.0};
+inline constexpr Range kThrough_mm{0.0, 500.0}; // what a bolt or screw goes through before the wood
+inline constexpr Range kScrew_mm{1.0, 500.0};
+inline constexpr Range kSlot_mm{1.0, 500.0};
+inline constexpr Range kTongue_mm{0.5, 200.0};
+inline constexpr Range kBoltsIn_mm{0.0, 2000.0};
+inline constexpr Range kChannelBolts{1.0, 15.0};
+inline constexpr Range kPlateLong_mm{20.0, 10000.0};
+inline constexpr Range kPlateWide_mm{10.0, 2000.0};
+inline constexpr Range kPlateThick_mm{0.5, 100.0};
+inline constexpr Range kPadLow_mm{-100.0, 100.0};
+inline constexpr Range kSection_mm{2.0, 500.0};
+inline constexpr Range kSectionWall_mm{0.3, 200.0};
+inline constexpr Range kSectionE_N_mm2{1000.0, 400000.0};
+inline constexpr Range kSectionDensity_kg_m3{100.0, 20000.0};
 
 // materials and rooms
 inline constexpr Range kCoefficient{0.0, 0.02}; // of width by 1 % MC
 inline constexpr Range kGravity{0.05, 1.5};
 inline constexpr Range kShrinkage_pct{0.0, 40.0};
 inline constexpr Range kModulus_GPa{0.0, 100.0};
+inline constexpr Range kStiffnessRatio{0.005, 1.0};
+inline constexpr Range kPoisson{0.0, 0.95};
 inline constexpr Range kRoom_degC{-40.0, 60.0};
 inline constexpr Range kHumidity_pct{0.0, 100.0};
 inline constexpr Range kLeastWood_mm{0.0, 100.0};
@@ -158,6 +174,7 @@ inline constexpr std::size_t kPieces = 12;        // of a layup
 inline constexpr std::size_t kCurvePoints = 200;  // of a joint
 inline constexpr std::size_t kFasteners = 2000;
 inline constexpr std::size_t kChannels = 200;
+inline constexpr std::size_t kPlates = 50; // of a base, under a top
 inline constexpr std::size_t kPots = 500; // weighed, of a pour
 inline constexpr std::size_t kReadingsOfHeat = 500;
 inline constexpr std::size_t kPacks = 40;

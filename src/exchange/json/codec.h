@@ -18,7 +18,9 @@ namespace burl
 [[nodiscard]] OrderedJson toJson(const Habits& habits);
 [[nodiscard]] OrderedJson toJson(const Species& species);
 [[nodiscard]] OrderedJson toJson(const Climate& climate);
+[[nodiscard]] OrderedJson toJson(const SectionStock& section);
 [[nodiscard]] OrderedJson toJson(const FillChoices& choices);
+[[nodiscard]] OrderedJson toJson(const MoveChoices& choices);
 /// A product of the maker's own: what its class says is not written.
 [[nodiscard]] OrderedJson toJson(const ResinClass& product);
 
@@ -35,7 +37,9 @@ namespace burl
 [[nodiscard]] Habits habitsFrom(JsonReader reader);
 [[nodiscard]] Species speciesFrom(JsonReader reader);
 [[nodiscard]] Climate climateFrom(JsonReader reader);
+[[nodiscard]] SectionStock sectionFrom(JsonReader reader);
 [[nodiscard]] FillChoices fillFrom(JsonReader reader);
+[[nodiscard]] MoveChoices moveFrom(JsonReader reader);
 [[nodiscard]] ResinClass productFrom(JsonReader reader); // its cure is made by productOf() of core/cure/calibrate.h
 
 } // namespace burl

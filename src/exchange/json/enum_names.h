@@ -7,6 +7,7 @@
 
 #include "core/measure/units.h"
 #include "core/shop/job.h"
+#include "core/shop/section.h"
 
 namespace burl::words
 {
@@ -62,8 +63,22 @@ inline constexpr Table<FormBoard, kFormBoards> kBoard{{{FormBoard::Plywood, "ply
                                                        {FormBoard::Hdpe, "hdpe"}}};
 inline constexpr Table<SecondColour, 3> kSecond{
     {{SecondColour::None, "none"}, {SecondColour::Swirled, "swirled"}, {SecondColour::Divided, "divided"}}};
-inline constexpr Table<FastenerKind, 2> kFastener{
-    {{FastenerKind::InsertAndBolt, "insert_and_bolt"}, {FastenerKind::ScrewAndWasher, "screw_and_washer"}}};
+inline constexpr Table<FastenerKind, 8> kFastener{{{FastenerKind::InsertAndBolt, "insert_and_bolt"},
+                                                   {FastenerKind::ScrewAndWasher, "screw_and_washer"},
+                                                   {FastenerKind::KnockInInsert, "knock_in_insert"},
+                                                   {FastenerKind::SlottedTab, "slotted_tab"},
+                                                   {FastenerKind::ZClip, "z_clip"},
+                                                   {FastenerKind::FigureEight, "figure_eight"},
+                                                   {FastenerKind::Button, "button"},
+                                                   {FastenerKind::ApronScrew, "apron_screw"}}};
+inline constexpr Table<HoleKind, 2> kHole{{{HoleKind::Slot, "slot"}, {HoleKind::Oversize, "oversize"}}};
+inline constexpr Table<GrooveKind, 2> kGroove{{{GrooveKind::Pocket, "pocket"}, {GrooveKind::TwoSlots, "two_slots"}}};
+inline constexpr Table<MoistureCoat, 4> kCoat{{{MoistureCoat::Bare, "bare"},
+                                               {MoistureCoat::Oil, "oil"},
+                                               {MoistureCoat::Film, "film"},
+                                               {MoistureCoat::Epoxy, "epoxy"}}};
+inline constexpr Table<SectionKind, 3> kSection{
+    {{SectionKind::Channel, "channel"}, {SectionKind::Hollow, "hollow"}, {SectionKind::Flat, "flat"}}};
 inline constexpr Table<LengthStyle, 5> kLength{{{LengthStyle::Millimetres, "mm"},
                                                 {LengthStyle::Centimetres, "cm"},
                                                 {LengthStyle::FractionalInches, "inch_fraction"},

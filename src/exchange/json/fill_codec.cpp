@@ -2,18 +2,12 @@
 #include "core/measure/date.h"
 #include "exchange/json/codec.h"
 #include "exchange/json/enum_names.h"
+#include "exchange/json/numbers.h"
 
 namespace burl
 {
 namespace
 {
-
-/// A number of a struct under its key; written when it is not what it usually is.
-template <typename T> struct Number {
-    const char* key;
-    double T::*member;
-    Range range;
-};
 
 constexpr Number<PourRoom> kRoom[] = {{"night_c", &PourRoom::night_C, ranges::kRoom_degC},
                                       {"day_c", &PourRoom::day_C, ranges::kRoom_degC}};
@@ -38,33 +32,6 @@ constexpr Number<PourRecord> kRecord[] = {{"poured_l", &PourRecord::poured_L, ra
                                           {"leaked_l", &PourRecord::leaked_L, ranges::kPoured_L},
                                           {"overpour_mm", &PourRecord::overpour_mm, ranges::kOverpour_mm}};
 
-template <typename T, size_t n> void write(OrderedJson& out, const T& of, const Number<T> (&numbers)[n])
-{
-    const T usual;
-    for (const Number<T>& number : numbers) {
-        if (of.*number.member != usual.*number.member) {
-            out[number.key] = of.*number.member;
-        }
-    }
-}
-template <typename T, size_t n> void read(JsonReader& r, T& to, const Number<T> (&numbers)[n])
-{
-    for (const Number<T>& number : numbers) {
-        r.readLength(number.key, to.*number.member, number.range);
-    }
-}
-void flag(OrderedJson& out, const char* key, bool on)
-{
-    if (on) {
-        out[key] = true;
-    }
-}
-void text(OrderedJson& out, const char* key, const std::string& value)
-{
-    if (!value.empty()) {
-        out[key] = value;
-    }
-}
 void put(OrderedJson& out, const char* key, OrderedJson inner)
 {
     if (!inner.empty()) {
@@ -84,7 +51,7 @@ OrderedJson toJson(const PourRecord& record)
 {
     OrderedJson out{{"event", record.event}};
     text(out, "began", record.began);
-    write(out, record, kRecord);
+    writeNumbers(out, record, kRecord);
     for (const WeighedPot& pot : record.pots) {
         OrderedJson one{{"a_g", pot.a_g}, {"b_g", pot.b_g}};
         text(one, "at", pot.at);
@@ -103,7 +70,7 @@ PourRecord recordFrom(JsonReader r)
     r.need("event");
     r.read("event", record.event);
     readTime(r, "began", record.began);
-    read(r, record, kRecord);
+    readNumbers(r, record, kRecord);
     r.each("pots", counts::kPots, [&](JsonReader inner) {
         WeighedPot pot;
         inner.read("a_g", pot.a_g, ranges::kWeighed_g);
@@ -130,7 +97,7 @@ OrderedJson coloursJson(const Colours& c)
     if (c.use != SecondColour::None) {
         out["use"] = words::of(c.use, words::kSecond);
     }
-    write(out, c, kColours);
+    writeNumbers(out, c, kColours);
     flag(out, "along_river", c.alongRiver);
     flag(out, "oil", c.oil);
     return out;
@@ -142,7 +109,7 @@ Colours coloursFrom(JsonReader r)
     r.read("first", c.first);
     r.read("second", c.second);
     r.readWord("use", c.use, words::kSecond);
-    read(r, c, kColours);
+    readNumbers(r, c, kColours);
     r.read("along_river", c.alongRiver);
     r.read("oil", c.oil);
     return c;
@@ -167,7 +134,7 @@ OrderedJson toJson(const FillChoices& c)
         out["layers"].push_back({{"slab", o.slab.value}, {"feature", o.feature}, {"layers", o.layers}});
     }
     OrderedJson room = OrderedJson::object();
-    write(room, c.room, kRoom);
+    writeNumbers(room, c.room, kRoom);
     flag(room, "fan", c.room.fan);
     flag(room, "on_bench", c.room.onBench);
     put(out, "room", std::move(room));
@@ -175,7 +142,7 @@ OrderedJson toJson(const FillChoices& c)
     if (c.mixing.people != usual.mixing.people) {
         mixing["people"] = c.mixing.people;
     }
-    write(mixing, c.mixing, kMixing);
+    writeNumbers(mixing, c.mixing, kMixing);
     if (c.mixing.chamber_L) {
         mixing["chamber_l"] = *c.mixing.chamber_L;
     }
@@ -184,7 +151,7 @@ OrderedJson toJson(const FillChoices& c)
     if (c.form.board != usual.form.board) {
         form["board"] = words::of(c.form.board, words::kBoard);
     }
-    write(form, c.form, kForm);
+    writeNumbers(form, c.form, kForm);
     put(out, "form", std::move(form));
     put(out, "colours", coloursJson(c.colours));
     flag(out, "from_rough", c.fromRough);
@@ -231,18 +198,18 @@ FillChoices fillFrom(JsonReader r)
         c.layers.push_back(o);
     });
     r.inside("room", [&](JsonReader inner) {
-        read(inner, c.room, kRoom);
+        readNumbers(inner, c.room, kRoom);
         inner.read("fan", c.room.fan);
         inner.read("on_bench", c.room.onBench);
     });
     r.inside("mixing", [&](JsonReader inner) {
         inner.read("people", c.mixing.people, ranges::kPeople);
-        read(inner, c.mixing, kMixing);
+        readNumbers(inner, c.mixing, kMixing);
         inner.read("chamber_l", c.mixing.chamber_L, ranges::kChamber_L);
     });
     r.inside("form", [&](JsonReader inner) {
         inner.readWord("board", c.form.board, words::kBoard);
-        read(inner, c.form, kForm);
+        readNumbers(inner, c.form, kForm);
     });
     r.inside("colours", [&](JsonReader inner) { c.colours = coloursFrom(inner); });
     r.read("from_rough", c.fromRough);

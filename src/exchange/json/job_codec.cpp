@@ -333,68 +333,6 @@ FlattenChoices flattenFrom(JsonReader r)
     return c;
 }
 
-OrderedJson toJson(const MoveChoices& c)
-{
-    OrderedJson fasteners = OrderedJson::array();
-    for (const Fastener& f : c.fasteners) {
-        fasteners.push_back({{"x_mm", f.at.x},
-                             {"y_mm", f.at.y},
-                             {"kind", words::of(f.kind, words::kFastener)},
-                             {"bolt_mm", f.bolt_mm},
-                             {"clearance_mm", f.clearance_mm},
-                             {"insert_mm", f.insert_mm},
-                             {"pilot_overrun_mm", f.pilotOverrun_mm},
-                             {"washer_mm", f.washer_mm}});
-    }
-    OrderedJson channels = OrderedJson::array();
-    for (const Channel& ch : c.channels) {
-        channels.push_back({{"x_mm", ch.x_mm},
-                            {"middle_mm", ch.middle_mm},
-                            {"length_mm", ch.length_mm},
-                            {"width_mm", ch.width_mm},
-                            {"depth_mm", ch.depth_mm},
-                            {"end_room_mm", ch.endRoom_mm}});
-    }
-    OrderedJson out{{"climate", c.climate}, {"held_mm", c.fixedLine_mm}};
-    if (c.assembly_mc_pct) {
-        out["assembly_mc_pct"] = *c.assembly_mc_pct;
-    }
-    out["fasteners"] = fasteners;
-    out["channels"] = channels;
-    return out;
-}
-
-MoveChoices moveFrom(JsonReader r)
-{
-    MoveChoices c;
-    r.read("climate", c.climate);
-    r.readLength("held_mm", c.fixedLine_mm, ranges::kPlace_mm);
-    r.read("assembly_mc_pct", c.assembly_mc_pct, ranges::kMc_pct);
-    r.each("fasteners", counts::kFasteners, [&](JsonReader inner) {
-        Fastener f;
-        inner.readLength("x_mm", f.at.x, ranges::kPlace_mm);
-        inner.readLength("y_mm", f.at.y, ranges::kPlace_mm);
-        inner.readWord("kind", f.kind, words::kFastener);
-        inner.readLength("bolt_mm", f.bolt_mm, ranges::kBolt_mm);
-        inner.readLength("clearance_mm", f.clearance_mm, ranges::kClearance_mm);
-        inner.readLength("insert_mm", f.insert_mm, ranges::kInsert_mm);
-        inner.readLength("pilot_overrun_mm", f.pilotOverrun_mm, ranges::kPilot_mm);
-        inner.readLength("washer_mm", f.washer_mm, ranges::kWasher_mm);
-        c.fasteners.push_back(f);
-    });
-    r.each("channels", counts::kChannels, [&](JsonReader inner) {
-        Channel ch;
-        inner.readLength("x_mm", ch.x_mm, ranges::kPlace_mm);
-        inner.readLength("middle_mm", ch.middle_mm, ranges::kPlace_mm);
-        inner.readLength("length_mm", ch.length_mm, ranges::kChannelLong_mm);
-        inner.readLength("width_mm", ch.width_mm, ranges::kChannelWide_mm);
-        inner.readLength("depth_mm", ch.depth_mm, ranges::kGroove_mm);
-        inner.readLength("end_room_mm", ch.endRoom_mm, ranges::kEndRoom_mm);
-        c.channels.push_back(ch);
-    });
-    return c;
-}
-
 } // namespace
 
 OrderedJson toJson(const Job& job)
@@ -500,29 +438,6 @@ Habits habitsFrom(JsonReader r)
     r.read("longest_mm", h.longest_mm, ranges::kLength_mm, true);
     r.read("van_mm", h.van_mm, ranges::kLength_mm, true);
     return h;
-}
-
-OrderedJson toJson(const Climate& c)
-{
-    return {{"id", c.id},
-            {"name", c.name},
-            {"winter_degc", c.winter_degC},
-            {"winter_rh_pct", c.winter_rh_pct},
-            {"summer_degc", c.summer_degC},
-            {"summer_rh_pct", c.summer_rh_pct}};
-}
-
-Climate climateFrom(JsonReader r)
-{
-    Climate c;
-    r.need("id");
-    r.read("id", c.id);
-    r.read("name", c.name);
-    r.read("winter_degc", c.winter_degC, ranges::kRoom_degC);
-    r.read("winter_rh_pct", c.winter_rh_pct, ranges::kHumidity_pct);
-    r.read("summer_degc", c.summer_degC, ranges::kRoom_degC);
-    r.read("summer_rh_pct", c.summer_rh_pct, ranges::kHumidity_pct);
-    return c;
 }
 
 } // namespace burl

@@ -3,7 +3,7 @@
 #include "core/plate/beam.h"
 #include "core/plate/navier.h"
 #include "core/plate/plate_model.h"
-#include "core/plate/section.h"
+#include "core/shop/section.h"
 #include "core/wood/density.h"
 #include "exchange/verify/operations.h"
 

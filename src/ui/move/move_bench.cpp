@@ -4,6 +4,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include "core/move/lay_out.h"
 #include "ui/ledger/field_rows.h"
 #include "ui/move/year_strip.h"
 #include "ui/text.h"
@@ -77,7 +78,9 @@ void MoveBench::placeFour()
         Q_EMIT message(tr("Lay the top up first: they sit in its wood."));
         return;
     }
-    document_.edit(tr("Four fasteners"), [&](Job& j) { j.move.fasteners = fourFasteners(*document_.plan()->layup); });
+    document_.edit(tr("Lay out fasteners"), [&](Job& j) {
+        j.move.fasteners = laidOut(*document_.plan()->move.input, *document_.plan()->move, Fastener{});
+    });
     chosen_ = {Kind::Fastener, 0};
 }
 

@@ -27,7 +27,14 @@ struct SectionValues {
     double mass_kg_m = 0.0;
     double ei_N_mm2 = 0.0;
 };
-/// Corners are taken as sharp.   REQUIRES: measures above 0; walls that leave a hollow
+/// Whether its walls leave a hollow.
+[[nodiscard]] inline bool standsUp(const Section& s)
+{
+    return s.kind == SectionKind::Flat || (2.0 * s.thickness_mm < s.width_mm && s.thickness_mm < s.height_mm &&
+                                           (s.kind == SectionKind::Channel || 2.0 * s.thickness_mm < s.height_mm));
+}
+
+/// Corners are taken as sharp.   REQUIRES: measures above 0; standsUp()
 [[nodiscard]] SectionValues valuesOf(const Section& section);
 
 } // namespace burl

@@ -1,4 +1,4 @@
-#include "core/plate/section.h"
+#include "core/shop/section.h"
 
 #include <algorithm>
 

@@ -1,0 +1,254 @@
+// What wants attention in channels, base plates and pads.
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/move/hazards.h"
+
+namespace burl
+{
+namespace
+{
+
+constexpr double kClearOfRod_mm = 15.0;    // half a rod and some wood
+constexpr double kLeastFromEnd_mm = 120.0; // of a channel; 200 to 250 is custom
+constexpr double kLeastFromEdge_mm = 25.0; // of a groove's end: nearer it may show
+constexpr double kClearOfPlate_mm = 5.0;   // of a groove from a pocket: a lip that does not break out
+constexpr double kGap_mm = 0.3;            // under a pad: a card fits
+
+class SteelInspector
+{
+public:
+    SteelInspector(const MoveInput& input, MovePlan& plan) : in_(input), plan_(plan) {}
+
+    void inspect()
+    {
+        for (size_t i = 0; i < plan_.channels.size(); ++i) {
+            const ChannelPlan& c = plan_.channels[i];
+            inspectDepth(c);
+            inspectCrossings(c);
+            inspectEnds(c);
+            inspectPlace(c);
+            inspectSection(c);
+        }
+        for (const BasePlatePlan& p : plan_.plates) {
+            inspectPlate(p);
+        }
+        inspectPads();
+    }
+
+private:
+    [[nodiscard]] static Vec2 placeOf(const ChannelPlan& c) { return {c.channel.x_mm, c.channel.middle_mm}; }
+    [[nodiscard]] static Vec2 placeOf(const BasePlatePlan& p) { return {p.plate.x_mm, p.plate.middle_mm}; }
+
+    void inspectDepth(const ChannelPlan& c)
+    {
+        if (c.woodLeft.value() <= 0.0) {
+            addFinding(plan_.findings, "move.groove_deep", Severity::Stop,
+                       "The groove of {1} breaks through the show face: the top is {0} thick.",
+                       {in_.thickness, given("groove_depth", "groove", c.channel.depth_mm, Unit::Length, "chosen")},
+                       "take a lower channel", placeOf(c));
+        } else if (c.woodLeft.value() < in_.thickness.value() / 2.0) {
+            addFinding(plan_.findings, "move.groove_deep", Severity::Warn,
+                       "The groove leaves {0}, less than half of {1}.", {c.woodLeft, in_.thickness},
+                       "take a lower channel", placeOf(c));
+        }
+    }
+
+    /// Whether the groove's ends stay inside the top.
+    void inspectEnds(const ChannelPlan& c)
+    {
+        const StripsAt here = stripsAt(*in_.layup, plan_.rings, c.channel.x_mm);
+        const double spare = std::min(c.channel.middle_mm - c.halfReach_mm() - here.from_mm,
+                                      here.from_mm + here.width_mm() - c.channel.middle_mm - c.halfReach_mm());
+        if (spare < kLeastFromEdge_mm) {
+            addFinding(plan_.findings, "move.groove_long", spare < 0.0 ? Severity::Stop : Severity::Warn,
+                       spare < 0.0 ? "A channel's groove comes out of the edge."
+                                   : "A channel's groove ends {0} from the edge; it may show.",
+                       {workedOut("edge_room", "room", std::max(0.0, spare), Unit::Length, "on the drawing")},
+                       "take a shorter channel", placeOf(c));
+        }
+    }
+
+    /// How it lies along the top, and whether a fastener stands over it.
+    void inspectPlace(const ChannelPlan& c)
+    {
+        const double fromEnd = std::min(c.channel.x_mm, in_.layup->length.value() - c.channel.x_mm);
+        if (fromEnd < 0.0) {
+            addFinding(plan_.findings, "move.channel_outside", Severity::Stop, "A channel lies outside the top.", {},
+                       "move it in", placeOf(c));
+            return;
+        }
+        if (fromEnd < kLeastFromEnd_mm) {
+            addFinding(plan_.findings, "move.channel_end", Severity::Caution,
+                       "A channel lies {0} from the end; 200 to 250 mm is custom.",
+                       {workedOut("from_end", "from the end", fromEnd, Unit::Length, "on the drawing")}, "move it in",
+                       placeOf(c));
+        }
+        const bool covered = std::any_of(plan_.fasteners.begin(), plan_.fasteners.end(), [&](const FastenerPlan& f) {
+            const double apart = std::abs(f.fastener.at.x - c.channel.x_mm) - c.channel.width_mm / 2.0;
+            return apart < f.fastener.washer_mm / 2.0 &&
+                   std::abs(f.fastener.at.y - c.channel.middle_mm) < c.halfReach_mm();
+        });
+        if (covered) {
+            addFinding(plan_.findings, "move.fastener_on_channel", Severity::Stop,
+                       "A fastener lies over the channel at {0}.",
+                       {workedOut("channel_at", "channel", c.channel.x_mm, Unit::Length, "on the drawing")},
+                       "move one of them", placeOf(c));
+        }
+    }
+
+    /// Rivers, rods, keys and plates that a channel's groove would cut.
+    void inspectCrossings(const ChannelPlan& c)
+    {
+        const Vec2 place = placeOf(c);
+        const double reach = c.halfReach_mm();
+        const Box groove{place.x - c.channel.width_mm / 2.0, place.y - reach, place.x + c.channel.width_mm / 2.0,
+                         place.y + reach};
+        const Figure at = workedOut("channel_at", "channel", place.x, Unit::Length, "on the drawing");
+        if (c.overResin) {
+            addFinding(plan_.findings, "move.channel_over_river", Severity::Warn,
+                       in_.layup->openGap
+                           ? "The channel at {0} crosses the open gap and shows there."
+                           : "The channel at {0} crosses the river: resin does not move as the wood beside "
+                             "it does, and the groove shows through it.",
+                       {at}, "take two shorter channels, one in each slab", place);
+        }
+        for (const Rod& rod : in_.layup->rods) {
+            if (rod.x_mm > groove.left - kClearOfRod_mm && rod.x_mm < groove.right + kClearOfRod_mm) {
+                addFinding(plan_.findings, "move.channel_on_rod", Severity::Stop, "The channel at {0} lies over a rod.",
+                           {at}, "move it clear of the rod", place);
+                break;
+            }
+        }
+        for (const ButterflyKey& key : in_.layup->keys) {
+            const Box box = boundsOf(key.outline());
+            if (box.right > groove.left && box.left < groove.right && box.top > groove.bottom &&
+                box.bottom < groove.top) {
+                addFinding(plan_.findings, "move.channel_on_key", Severity::Warn,
+                           "The channel at {0} lies over a butterfly key.", {at}, "move it clear of the key", place);
+                break;
+            }
+        }
+        for (const BasePlatePlan& p : plan_.plates) {
+            const double apart = std::abs(p.plate.x_mm - c.channel.x_mm) - p.plate.wide_mm / 2.0 -
+                                 c.channel.width_mm / 2.0 - (p.plate.letIn ? p.plate.room_mm : 0.0);
+            if (apart < kClearOfPlate_mm && p.to_mm > groove.bottom && p.from_mm < groove.top) {
+                // To the side where it lies, as far as it takes.
+                const double by = kClearOfPlate_mm - apart + 1.0;
+                const double to = c.channel.x_mm + (c.channel.x_mm >= p.plate.x_mm ? by : -by);
+                Finding& f = addFinding(
+                    plan_.findings, "move.plate_on_channel", Severity::Stop,
+                    "The base plate at {0} lies over the channel at {1}.",
+                    {workedOut("plate_at", "plate", p.plate.x_mm, Unit::Length, "on the drawing"), at,
+                     workedOut("channel_to", "there", std::round(to), Unit::Length, "clear of the plate")},
+                    "move the channel to {2}", place);
+                f.row = static_cast<int>(&c - plan_.channels.data());
+            }
+        }
+    }
+
+    /// Whether the groove fits what lies in it.
+    void inspectSection(const ChannelPlan& c)
+    {
+        if (!c.stock) {
+            return;
+        }
+        const Section& s = c.stock->section;
+        if (c.channel.depth_mm + 1e-9 < s.height_mm) {
+            addFinding(plan_.findings, "move.channel_proud", Severity::Caution,
+                       "The channel at {0} is {1} high and its groove {2} deep: it stands proud of the underside.",
+                       {workedOut("channel_at", "channel", c.channel.x_mm, Unit::Length, "on the drawing"),
+                        given("section_high", "high", s.height_mm, Unit::Length, c.stock->name),
+                        given("groove_depth", "groove", c.channel.depth_mm, Unit::Length, "chosen")},
+                       "make the groove {1} deep", placeOf(c))
+                .row = static_cast<int>(&c - plan_.channels.data());
+        }
+        if (c.channel.width_mm + 1e-9 < s.width_mm) {
+            addFinding(plan_.findings, "move.channel_wide", Severity::Warn,
+                       "The channel at {0} is {1} wide and its groove {2}.",
+                       {workedOut("channel_at", "channel", c.channel.x_mm, Unit::Length, "on the drawing"),
+                        given("section_wide", "wide", s.width_mm, Unit::Length, c.stock->name),
+                        given("groove_wide", "groove", c.channel.width_mm, Unit::Length, "chosen")},
+                       "make the groove {1} wide", placeOf(c))
+                .row = static_cast<int>(&c - plan_.channels.data());
+        }
+    }
+
+    void inspectPlate(const BasePlatePlan& p)
+    {
+        const Figure at = workedOut("plate_at", "plate", p.plate.x_mm, Unit::Length, "on the drawing");
+        const StripsAt here = stripsAt(*in_.layup, plan_.rings, p.plate.x_mm);
+        if (p.plate.x_mm < 0.0 || p.plate.x_mm > in_.layup->length.value() || here.strips.empty()) {
+            addFinding(plan_.findings, "move.plate_outside", Severity::Stop, "The base plate at {0} lies outside the top.",
+                       {at}, "move it in", placeOf(p));
+            return;
+        }
+        const double spare = std::min(p.from_mm - here.from_mm, here.from_mm + here.width_mm() - p.to_mm);
+        if (spare < 0.0) {
+            addFinding(plan_.findings, "move.plate_long", Severity::Warn,
+                       "The base plate at {0} reaches past the edge of the top.", {at}, "take a shorter plate", placeOf(p));
+        }
+        if (!p.plate.letIn) {
+            return;
+        }
+        if (p.woodLeft.value() <= 0.0) {
+            addFinding(plan_.findings, "move.pocket_deep", Severity::Stop,
+                       "The pocket of the plate at {0} breaks through the show face.", {at}, "take a thinner plate",
+                       placeOf(p));
+        } else if (p.woodLeft.value() < in_.thickness.value() / 2.0) {
+            addFinding(plan_.findings, "move.pocket_deep", Severity::Warn,
+                       "The pocket of the plate at {0} leaves {1}, less than half of {2}.",
+                       {at, p.woodLeft, in_.thickness}, "take a thinner plate", placeOf(p));
+        }
+    }
+
+    void inspectPads()
+    {
+        if (plan_.plates.size() < 2) {
+            return;
+        }
+        if (!plan_.padsRead) {
+            addFinding(plan_.findings, "move.pads_unread", Severity::ToDo,
+                       "Whether the ends of the base plates lie in one plane is not read: a base out of true rocks the "
+                       "top or bends it.",
+                       {}, "lay two straight edges over them and read the low ends")
+                .leadsTo = {"move", "plates"};
+            return;
+        }
+        if (!plan_.padsRest) {
+            addFinding(plan_.findings, "move.pads_tip", Severity::Stop,
+                       "No three ends of the base plates carry the weight of the top: it tips.", {},
+                       "put the plates under the middle of the weight");
+            return;
+        }
+        for (const BasePlatePlan& p : plan_.plates) {
+            for (const bool near : {true, false}) {
+                const double gap = near ? p.nearGap_mm : p.farGap_mm;
+                if (gap < kGap_mm) {
+                    continue;
+                }
+                addFinding(plan_.findings, "move.pad_low", Severity::Caution,
+                           std::string("The ") + (near ? "near" : "far") +
+                               " end of the base plate at {0} stands {1} below the top: tightened down it would bend "
+                               "the top.",
+                           {workedOut("plate_at", "plate", p.plate.x_mm, Unit::Length, "on the drawing"),
+                            workedOut("gap", "gap", gap, Unit::Length, "the top resting on three ends")},
+                           "put a shim of {1} there",
+                           Vec2{p.plate.x_mm, near ? p.from_mm : p.to_mm});
+            }
+        }
+    }
+
+    const MoveInput& in_;
+    MovePlan& plan_;
+};
+
+} // namespace
+
+void inspectSteel(const MoveInput& input, MovePlan& plan)
+{
+    SteelInspector(input, plan).inspect();
+}
+
+} // namespace burl
