@@ -51,6 +51,7 @@ Document::Document(Book book, std::optional<ShopBook> store, QObject* parent)
     heatSoon_.setInterval(kSoon_ms);
     connect(&heatSoon_, &QTimer::timeout, this, [this] { heatRun_.ask(heatAsked_); });
     connect(&heatRun_, &HeatRun::answered, this, &Document::takeHeat);
+    connect(&holdRun_, &HoldRun::answered, this, &Document::takeHold);
     planAnew(true);
     if (store_) {
         std::vector<std::string> shown;
@@ -72,10 +73,13 @@ void Document::planAnew(bool fromScratch)
         plan_.reset();
         return;
     }
-    plan_ = makePlan(*j, shop(), !fromScratch && plan_ ? &*plan_ : nullptr, heat_);
+    plan_ = makePlan(*j, shop(), !fromScratch && plan_ ? &*plan_ : nullptr, worked_);
     if (HeatQuestions open = plan_->asks(); !open.empty()) {
-        heatAsked_ = {std::move(open), heat_};
+        heatAsked_ = {std::move(open), worked_.heat};
         heatSoon_.start();
+    }
+    if (const HoldQuestion* question = plan_->hold->asks()) {
+        holdRun_.ask(*question); // a tenth of a second: it follows the hand
     }
 }
 
@@ -85,7 +89,19 @@ void Document::takeHeat()
     if (!answer || !*answer) {
         return; // of an older question
     }
-    heat_ = *answer;
+    worked_.heat = *answer;
+    planAnew(false);
+    Q_EMIT worked();
+}
+
+void Document::takeHold()
+{
+    const HoldQuestion* question = plan_ ? plan_->hold->asks() : nullptr;
+    const auto answer = question != nullptr ? holdRun_.answerTo(*question) : nullptr;
+    if (!answer || !*answer) {
+        return; // of an older question
+    }
+    worked_.hold = std::make_shared<const HoldAnswers>(HoldAnswers{*question, *answer});
     planAnew(false);
     Q_EMIT worked();
 }

@@ -13,6 +13,7 @@
 #include <QUndoStack>
 
 #include "app/heat_run.h"
+#include "app/hold_run.h"
 #include "core/plan/plan.h"
 #include "core/shop/book.h"
 #include "store/shop_book.h"
@@ -36,7 +37,9 @@ public:
     [[nodiscard]] const Plan* plan() const { return plan_ ? &*plan_ : nullptr; }
     /// True while the cure model works on what the plan asks: its figures go by the sheets of the resins until then.
     [[nodiscard]] bool heatIsOpen() const { return plan_ && !plan_->asks().empty(); }
-    [[nodiscard]] const std::shared_ptr<const HeatAnswers>& heat() const { return heat_; }
+    /// And while the plate model does.
+    [[nodiscard]] bool holdIsOpen() const { return plan_ && plan_->hold->asks() != nullptr; }
+    [[nodiscard]] const std::shared_ptr<const HeatAnswers>& heat() const { return worked_.heat; }
     [[nodiscard]] bool readOnly() const;
     /// Why, a sentence; empty when changes are kept.
     [[nodiscard]] QString whyReadOnly() const;
@@ -72,7 +75,7 @@ public:
 
 Q_SIGNALS:
     void changed();
-    /// The book is as it was, but the plan knows more: the cure model has answered.
+    /// The book is as it was, but the plan knows more: a slow model has answered.
     void worked();
     /// Something could not be kept on disk; the sentence says what to do.
     void message(const QString& sentence);
@@ -84,6 +87,7 @@ private:
     void writeEdit();
     void planAnew(bool fromScratch);
     void takeHeat();
+    void takeHold();
 
     Book book_;
     Book kept_; // what the store holds
@@ -91,10 +95,11 @@ private:
     std::map<std::string, std::string> pictures_; // of a book in memory
     JobId jobId_;
     std::optional<Plan> plan_;
-    std::shared_ptr<const HeatAnswers> heat_; // what the cure model answered so far
+    Worked worked_; // what slow models answered so far
     HeatAsked heatAsked_;
     HeatRun heatRun_;
     QTimer heatSoon_; // until the hand rests
+    HoldRun holdRun_;
     QUndoStack undo_;
     int lastGesture_ = 0;
     int gesture_ = 0;      // that runs; 0: none

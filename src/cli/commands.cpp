@@ -135,7 +135,7 @@ int plan(const PlanOptions& options)
     if (!job) {
         return code;
     }
-    Plan made = planWithHeat(job->job, job->shop);
+    Plan made = planWorkedOut(job->job, job->shop);
     if (options.sure) { // the range stands among the figures of flattening
         auto flatten = std::make_shared<FlattenPlan>(*made.flatten);
         const RangePlan sure = rangePlan(*made.flatten.input, *flatten);
@@ -180,7 +180,7 @@ int sheet(const SheetOptions& options, int argc, char** argv)
         return complain(kUsage, "the paper is a4 or letter, not " + options.paper + ".");
     }
     const Typesetter set(argc, argv);
-    const Plan made = planWithHeat(job->job, job->shop);
+    const Plan made = planWorkedOut(job->job, job->shop);
     const QByteArray pdf = options.kind == "cut"     ? cutSheetPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "pours" ? pourCardPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "flat"  ? flattenCardPdf(job->job, job->shop, made, *paper, set.family)
@@ -199,7 +199,7 @@ int shopTemplate(const TemplateCommand& options, int argc, char** argv)
     if (!paper) {
         return complain(kUsage, "the paper is a4 or letter, not " + options.paper + ".");
     }
-    const Plan made = planWithHeat(job->job, job->shop);
+    const Plan made = planWorkedOut(job->job, job->shop);
     const auto shape = options.outline ? outlineTemplate(job->job, *made.layup)
                                        : jointTemplate(job->job, *made.layup, static_cast<size_t>(options.joint - 1));
     if (!shape) {

@@ -117,7 +117,7 @@ int pours(const PoursCommand& options)
     if (!job) {
         return code;
     }
-    const Plan plan = planWithHeat(job->job, job->shop);
+    const Plan plan = planWorkedOut(job->job, job->shop);
     const PourPlan& pour = *plan.pour;
     const UnitChoice& units = job->shop.habits.units;
     if (options.json) {
@@ -179,7 +179,7 @@ int heat(const HeatCommand& options)
     if (!job) {
         return code;
     }
-    const Plan plan = planWithHeat(job->job, job->shop);
+    const Plan plan = planWorkedOut(job->job, job->shop);
     const PlaceHeat* place = nullptr;
     if (options.place == "river") {
         place = plan.pour->river();

@@ -253,7 +253,7 @@ TEST_CASE("the pour card has every pour, its pots with what was weighed, boxes f
           "[sheet][pour]")
 {
     Demo desk(2);
-    const Plan plan = planWithHeat(desk.job, *desk.book.shop);
+    const Plan plan = planWorkedOut(desk.job, *desk.book.shop);
     const auto card = [&](const Job& job, const Plan& of, Paper paper) {
         return wordsOf(pourCardPdf(job, *desk.book.shop, of, paper, QStringLiteral("Lato"))).simplified();
     };

@@ -554,7 +554,7 @@ FillInput fillInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup,
                     std::shared_ptr<const FlattenPlan> flatten)
 {
     return {in.job.fill, std::move(layup), std::move(flatten), in.slabs,
-            in.species,  in.shop.resins,   in.shop.pouring,    in.heat};
+            in.species,  in.shop.resins,   in.shop.pouring,    in.worked.heat};
 }
 
 } // namespace burl

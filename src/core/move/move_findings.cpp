@@ -15,8 +15,6 @@ constexpr double kWetter_pct = 2.0;      // over the wettest of its room: more t
 constexpr double kOutside_pct = 0.5;     // beyond what the room ever does
 constexpr double kHair_mm = 1e-9;        // of rounding
 constexpr double kTongueHolds_mm = 3.0;  // of a tongue that stays in its groove
-constexpr double kJerk = 2.0;            // a table is lifted in a jerk
-constexpr double kGravity_m_s2 = 9.80665;
 
 std::string nameOf(FastenerKind kind)
 {
@@ -47,7 +45,6 @@ public:
             inspectTravel(f);
             inspectWasher(f);
         }
-        inspectLifting();
         if (plan_.fasteners.empty()) {
             addFinding(plan_.findings, "move.no_fasteners", Severity::ToDo, "Nothing holds the top to a base yet.", {},
                        "lay them out");
@@ -90,9 +87,9 @@ private:
         const bool dry = plan_.mc.assembly_pct < plan_.mc.driest_pct - kOutside_pct;
         if (wet || dry) {
             addFinding(plan_.findings, "move.assembled_outside", Severity::Warn,
-                       std::string("Assembled at {0} it is ") + (wet ? "wetter" : "drier") +
-                           " than its room ever is ({1}): all its slots are used one way.",
-                       {plan_.assembly, wet ? plan_.wettest : plan_.driest},
+                       std::string("On the day of assembly it is ") + (wet ? "wetter" : "drier") +
+                           " than its room ever is ({0}): all its slots are used one way.",
+                       {wet ? plan_.wettest : plan_.driest},
                        wet ? "let it dry on before it is fastened" : "let it stand in its room first");
         }
     }
@@ -136,9 +133,12 @@ private:
         }
         const double edge = std::min(signedDistance_mm(underside_.top, f.fastener.at),
                                      signedDistance_mm(underside_.under, f.fastener.at));
-        if (edge < kClearOfEdge_mm && !plan_.rings[f.piece].endGrain) {
+        if (edge <= 0.0) {
+            add("move.fastener_near_edge", Severity::Stop, f,
+                "Fastener {0} sits beside the wood of the narrower face.", {numberOf(f)}, "move it in");
+        } else if (edge < kClearOfEdge_mm) {
             add("move.fastener_near_edge", edge < f.fastener.bolt_mm ? Severity::Stop : Severity::Caution, f,
-                "Fastener {0} sits {1} from the edge of the wood on its thinner face; {2} are wanted.",
+                "Fastener {0} sits {1} from the edge of the wood on its narrower face; {2} are wanted.",
                 {numberOf(f), workedOut("edge", "from the edge", edge, Unit::Length, "on the drawing"),
                  given("wanted", "wanted", kClearOfEdge_mm, Unit::Length, "custom")},
                 "move it in");
@@ -279,44 +279,6 @@ private:
                  made("washer_wanted", "washer", "2 × {0} − {1}",
                       {there, given("bolt", "bolt", c.bolt_mm, Unit::Length, "chosen")}, wanted, Unit::Length)},
                 "take a washer of {1}, or a plate");
-        }
-    }
-
-    /// A table is picked up by its top and the base hangs from it, or is turned over and the top hangs from the base.
-    void inspectLifting()
-    {
-        if (plan_.fasteners.empty() || !in_.fill || !in_.fill->mass.known()) {
-            return;
-        }
-        double least = 1e12;
-        const FastenerPlan* weakest = nullptr;
-        for (const FastenerPlan& f : plan_.fasteners) {
-            if (f.holds.known() && f.holds.value() < least) {
-                least = f.holds.value();
-                weakest = &f;
-            }
-        }
-        if (weakest == nullptr) {
-            return;
-        }
-        const Figure base = in_.choices.baseMass_kg
-                                ? given("base_mass", "base", *in_.choices.baseMass_kg, Unit::Mass, "chosen")
-                                : Figure{};
-        const Figure heavier = base && base.value() > in_.fill->mass.value()
-                                   ? base
-                                   : relabelled(in_.fill->mass, "lift_mass", "top");
-        // Lifted at one end, half of the fasteners take it.
-        const double half = std::max(1.0, std::floor(static_cast<double>(plan_.fasteners.size()) / 2.0));
-        const Figure each = made("pull_each", "Pull on each when it is lifted", "2 × 9.81 × {0} ÷ {1}: by one end, with a jerk",
-                                 {heavier, workedOut("half", "half of the fasteners", half, Unit::Count, "counted")},
-                                 kJerk * kGravity_m_s2 * heavier.value() / half, Unit::Force);
-        plan_.figures.push_back({each, Prominence::Folded});
-        plan_.figures.push_back({weakest->holds, Prominence::Folded});
-        if (each.value() > least) {
-            add("move.pulls_out", Severity::Warn, *weakest,
-                "Fastener {0} may bear {1}, and {2} pull at it when the table is lifted by " +
-                    std::string(base && &heavier.node() == &base.node() ? "its top" : "its base") + ".",
-                {numberOf(*weakest), weakest->holds, each}, "take more fasteners, or longer ones");
         }
     }
 

@@ -18,7 +18,7 @@ bool sameInput(const MoveInput& a, const MoveInput& b)
     // The same node, not the same number: the working shown below a slot must be today's.
     const bool sameThickness =
         a.thickness && b.thickness ? &a.thickness.node() == &b.thickness.node() : !a.thickness && !b.thickness;
-    return a.choices == b.choices && a.layup == b.layup && a.fill == b.fill && sameThickness && a.species == b.species &&
+    return a.choices == b.choices && a.layup == b.layup && sameThickness && a.species == b.species &&
            a.climate == b.climate && a.sections == b.sections && a.leastWoodOverInsert_mm == b.leastWoodOverInsert_mm &&
            sameSlabs(a.slabs, b.slabs);
 }
@@ -103,7 +103,6 @@ public:
         figures();
         inspectMove(in_, plan_);
         inspectSteel(in_, plan_);
-        inspectResin(in_, plan_);
         sortBySeverity(plan_.findings);
         return plan_;
     }
@@ -422,13 +421,11 @@ MovePlan movePlan(const MoveInput& input)
     return MoveBuilder(input).run();
 }
 
-MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup, std::shared_ptr<const FillPlan> fill,
-                    const Figure& thickness)
+MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup, const Figure& thickness)
 {
     MoveInput out;
     out.choices = in.job.move;
     out.layup = std::move(layup);
-    out.fill = std::move(fill);
     out.thickness = thickness;
     out.slabs = in.slabs;
     out.species = in.species;

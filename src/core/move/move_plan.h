@@ -6,7 +6,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/fill/fill_plan.h"
+#include "core/layup/layup_plan.h"
 #include "core/move/pads.h"
 #include "core/move/travel.h"
 #include "core/shop/job_in_shop.h"
@@ -93,7 +93,6 @@ struct MovePlan : StageAnswer {
 struct MoveInput {
     MoveChoices choices;
     std::shared_ptr<const LayupPlan> layup;
-    std::shared_ptr<const FillPlan> fill;
     Figure thickness;
     std::vector<std::shared_ptr<const Slab>> slabs;
     std::vector<Species> species;
@@ -105,8 +104,7 @@ struct MoveInput {
 
 [[nodiscard]] MovePlan movePlan(const MoveInput& input);
 
-[[nodiscard]] MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup,
-                                  std::shared_ptr<const FillPlan> fill, const Figure& thickness);
+[[nodiscard]] MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup, const Figure& thickness);
 
 /// Wood, its coefficient and two moistures: how far that wood travels. Not known while the plan misses something.
 [[nodiscard]] Figure travelFigure(const MoveInput& input, const MovePlan& plan, const std::string& key,
@@ -123,7 +121,6 @@ void planBasePlates(const MoveInput& input, MovePlan& plan);
 /// What wants attention in how a top is held, and in its steel: appended to the plan's findings. Parts of movePlan.
 void inspectMove(const MoveInput& input, MovePlan& plan);
 void inspectSteel(const MoveInput& input, MovePlan& plan);
-void inspectResin(const MoveInput& input, MovePlan& plan);
 
 /// Where the top's weight acts, wood and resin alike.   REQUIRES: a layup that stands
 [[nodiscard]] Vec2 middleOfMass(const LayupPlan& layup);
@@ -136,7 +133,7 @@ struct MoveStage {
     static constexpr const char* kBench = "move"; // that shows it
     template <typename Before> static Input input(const JobInShop& in, const Before& before)
     {
-        return moveInput(in, before.layup.answer, before.fill.answer, before.flatten->thickness);
+        return moveInput(in, before.layup.answer, before.flatten->thickness);
     }
     static Answer answer(const Input& input) { return movePlan(input); }
 };

@@ -98,10 +98,10 @@ Figure Plan::figure(const std::string& key) const
     return {};
 }
 
-Plan makePlan(const Job& job, const Shop& shop, const Plan* previous, std::shared_ptr<const HeatAnswers> heat)
+Plan makePlan(const Job& job, const Shop& shop, const Plan* previous, const Worked& worked)
 {
     JobInShop in(job, shop);
-    in.heat = std::move(heat);
+    in.worked = worked;
     Plan plan;
     std::apply(
         [&](auto&... made) {
@@ -115,14 +115,19 @@ Plan makePlan(const Job& job, const Shop& shop, const Plan* previous, std::share
     return plan;
 }
 
-Plan planWithHeat(const Job& job, const Shop& shop)
+Plan planWorkedOut(const Job& job, const Shop& shop)
 {
     constexpr int kRounds = 4; // an answer may bring up another question, about the class it leads to
     Plan plan = makePlan(job, shop);
-    std::shared_ptr<const HeatAnswers> heat;
-    for (int i = 0; i < kRounds && !plan.asks().empty(); ++i) {
-        heat = answered(plan.asks(), heat);
-        plan = makePlan(job, shop, &plan, heat);
+    Worked worked;
+    for (int i = 0; i < kRounds && (!plan.asks().empty() || plan.hold->asks() != nullptr); ++i) {
+        if (!plan.asks().empty()) {
+            worked.heat = answered(plan.asks(), worked.heat);
+        }
+        if (const HoldQuestion* question = plan.hold->asks()) {
+            worked.hold = std::make_shared<const HoldAnswers>(HoldAnswers{*question, holdAnswer(*question)});
+        }
+        plan = makePlan(job, shop, &plan, worked);
     }
     return plan;
 }

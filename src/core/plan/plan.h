@@ -11,6 +11,7 @@
 #include "core/flatten/flatten_plan.h"
 #include "core/layup/layup_plan.h"
 #include "core/layup/tenon_plan.h"
+#include "core/move/hold_plan.h"
 #include "core/move/move_plan.h"
 #include "core/pour/pour_plan.h"
 #include "core/shop/job.h"
@@ -49,11 +50,12 @@ struct Plan {
     Made<FillStage> fill;
     Made<PourStage> pour;
     Made<MoveStage> move;
+    Made<HoldStage> hold;
 
     /// The list: the order in which the stages are computed, printed and searched. A new stage adds its line above and
     /// its word here.
-    [[nodiscard]] auto stages() { return std::tie(layup, tenons, flatten, fill, pour, move); }
-    [[nodiscard]] auto stages() const { return std::tie(layup, tenons, flatten, fill, pour, move); }
+    [[nodiscard]] auto stages() { return std::tie(layup, tenons, flatten, fill, pour, move, hold); }
+    [[nodiscard]] auto stages() const { return std::tie(layup, tenons, flatten, fill, pour, move, hold); }
 
     /// All answers in that order.
     [[nodiscard]] std::vector<NamedAnswer> answers() const;
@@ -67,10 +69,11 @@ struct Plan {
 };
 
 /// `previous` only saves work: a stage whose input did not change is taken over from it.
-/// `heat` is what the cure model answered so far: a plan goes by the product's sheet where it says nothing.
+/// `worked` is what slow models answered so far: where they say nothing a plan goes by the product's sheet, and does
+/// not tell how the top bends.
 [[nodiscard]] Plan makePlan(const Job& job, const Shop& shop, const Plan* previous = nullptr,
-                            std::shared_ptr<const HeatAnswers> heat = nullptr);
-/// The plan with all that it asks of the cure model answered; takes a second or two where resin is poured.
-[[nodiscard]] Plan planWithHeat(const Job& job, const Shop& shop);
+                            const Worked& worked = {});
+/// The plan with all that it asks of those models answered; takes a second or two where resin is poured.
+[[nodiscard]] Plan planWorkedOut(const Job& job, const Shop& shop);
 
 } // namespace burl

@@ -527,11 +527,16 @@ PlateAnswer PlateModel::answer(const PlateCase& load) const
         held.places[j].kind = p.joins[j].inWood ? HeldPlace::Free : HeldPlace::Gone;
     }
     for (size_t s = 0; s < p.ofSupport.size(); ++s) {
+        const PlateSupport& support = p.input.supports[s];
+        const double long_mm = length(support.to - support.from);
         for (const size_t j : p.ofSupport[s]) {
-            if (p.joins[j].inWood) {
-                held.places[j] = {p.input.supports[s].canLift ? HeldPlace::Presses : HeldPlace::Holds,
-                                  p.input.supports[s].level_mm};
+            if (!p.joins[j].inWood) {
+                continue;
             }
+            const double along = long_mm > 0.0 ? length(p.joins[j].at - support.from) / long_mm : 0.0;
+            const double level = support.level_mm + along * (support.levelTo_mm - support.level_mm);
+            held.places[j] = {support.canLift && !load.tightened ? HeldPlace::Presses : HeldPlace::Holds,
+                              load.tightened ? level : 0.0};
         }
     }
     const auto bend = [&](const auto& use) {

@@ -22,6 +22,7 @@ struct PlateZone {
     PlateStiffness stiffness;
     double pressure_N_mm2 = 0.0;           // own weight
     std::array<double, 3> freeCurvature{}; // (w_xx, w_yy, 2 w_xy) that it takes without stress
+    bool operator==(const PlateZone&) const = default;
 };
 
 /// A line or a point that the top stands on or is bolted to.
@@ -29,7 +30,8 @@ struct PlateSupport {
     Vec2 from;
     Vec2 to;               // the same for a point
     bool canLift = false;  // it only presses, point by point
-    double level_mm = 0.0; // how far below the plane of the others
+    double level_mm = 0.0;   // how far below the plane of the others: at its first end, and at its last
+    double levelTo_mm = 0.0;
     bool operator==(const PlateSupport&) const = default;
 };
 
@@ -53,6 +55,7 @@ struct PlateInput {
     std::vector<PlateBeam> beams;
     std::array<PlateEdge, 4> edges{}; // left, right, near, far
     size_t cells = 1600;              // about
+    bool operator==(const PlateInput&) const = default;
 };
 
 /// What loads it, and whether its beams are there.
@@ -62,6 +65,7 @@ struct PlateCase {
     std::vector<PlateLoad> loads;
     double freeCurvature = 1.0; // how many times that of the zones
     bool beams = true;
+    bool tightened = false; // everything it stands on holds it, at its level; else all levels are the same
 };
 
 struct SupportForce {

@@ -11,15 +11,23 @@
 namespace burl
 {
 
-struct HeatAnswers; // of the cure model, that stands above
+// Of the models that stand above.
+struct HeatAnswers;
+struct HoldAnswers;
+
+/// What slow models have answered so far; null: nothing yet.
+struct Worked {
+    std::shared_ptr<const HeatAnswers> heat; // the cure of resin
+    std::shared_ptr<const HoldAnswers> hold; // the plate on its supports
+};
 
 struct JobInShop {
     JobInShop(const Job& job, const Shop& shop);
 
     const Job& job;
     const Shop& shop;
-    std::shared_ptr<const HeatAnswers> heat; // what the cure model has answered; null: nothing yet
-    SharedSlabs slabs;                       // one for each piece of the job, null when it is not in the shop
+    Worked worked;
+    SharedSlabs slabs;            // one for each piece of the job, null when it is not in the shop
     std::vector<Species> species;            // of each; empty where nobody said
     std::vector<double> kerf_mm;             // of each piece's log, 0 where there is none
 };

@@ -18,7 +18,7 @@ namespace
 
 Plan warm(const Demo& demo)
 {
-    return planWithHeat(demo.job, *demo.book.shop);
+    return planWorkedOut(demo.job, *demo.book.shop);
 }
 
 const PourEvent* event(const Plan& plan, const std::string& id)

@@ -2,7 +2,7 @@
 
 #include <algorithm>
 
-#include "core/move/move_plan.h"
+#include "core/move/hold_plan.h"
 
 namespace burl
 {
@@ -14,17 +14,19 @@ constexpr double kOpens_mm = 0.5;  // between wood and resin, across the grain: 
 
 } // namespace
 
-void inspectResin(const MoveInput& input, MovePlan& plan)
+void inspectResin(const HoldInput& in, HoldPlan& plan)
 {
-    if (plan.missing || !input.fill) {
+    if (!in.move || in.move->missing || !in.fill || !in.moveInput->layup || in.moveInput->layup->missing) {
         return;
     }
-    const double swing = plan.mc.wettest_pct - plan.mc.driest_pct;
-    const Figure range = made("room_swing", "the room's swing", "{0} − {1}", {plan.wettest, plan.driest}, swing,
+    const MovePlan& move = *in.move;
+    const MoveInput& input = *in.moveInput;
+    const double swing = move.mc.wettest_pct - move.mc.driest_pct;
+    const Figure range = made("room_swing", "the room's swing", "{0} − {1}", {move.wettest, move.driest}, swing,
                               Unit::Percent);
     // In thickness wood moves about as a quarter-sawn board does across: the rings lie level.
     double radial = 0.0;
-    for (const Rings& r : plan.rings) {
+    for (const Rings& r : move.rings) {
         radial = std::max(radial, r.change.radial);
     }
     if (input.layup->gap && !input.layup->openGap && input.thickness.known()) {
@@ -42,12 +44,12 @@ void inspectResin(const MoveInput& input, MovePlan& plan)
     }
     const FillItem* widest = nullptr;
     double opens = 0.0;
-    for (const FillItem& item : input.fill->items) {
-        if (item.river || item.seal || item.resin.empty() || item.pieceIndex >= plan.rings.size()) {
+    for (const FillItem& item : in.fill->items) {
+        if (item.river || item.seal || item.resin.empty() || item.pieceIndex >= move.rings.size()) {
             continue;
         }
         const double across = boundsOf(item.onTable).height();
-        const double by = across * plan.rings[item.pieceIndex].coefficient * swing;
+        const double by = across * move.rings[item.pieceIndex].coefficient * swing;
         if (by > opens) {
             opens = by;
             widest = &item;
@@ -59,12 +61,12 @@ void inspectResin(const MoveInput& input, MovePlan& plan)
         const Figure opening = made("resin_opens", "Wood against the fill over a year", "{0} × {1} × {2}",
                                     {across,
                                      workedOut("coefficient", "movement of that wood",
-                                               plan.rings[widest->pieceIndex].coefficient, Unit::Coefficient, "its rings"),
+                                               move.rings[widest->pieceIndex].coefficient, Unit::Coefficient, "its rings"),
                                      range},
                                     opens, Unit::Length);
         plan.figures.push_back({opening, Prominence::Folded});
         addFinding(plan.findings, "move.resin_opens", Severity::Caution,
-                   widest->name + ", filled, is {0} across the grain and does not follow the wood: {1} between the "
+                   "Filled, the " + widest->name + " is {0} across the grain and does not follow the wood: {1} between the "
                                   "driest and the wettest day; a hairline may open beside it.",
                    {across, opening}, "fill it at the moisture it will live at", centroid(widest->onTable));
     }

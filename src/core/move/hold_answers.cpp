@@ -1,0 +1,166 @@
+#include "core/move/hold_answers.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace burl
+{
+namespace
+{
+
+constexpr double kSpread = 0.2;     // how well stiffness across the grain is known
+constexpr double kPerson_N = 750.0; // who sits down on it
+constexpr double kSits_mm = 300.0;  // as large a place
+constexpr double kBooks_N = 400.0;  // forty kilograms in the middle
+constexpr double kBooksLong_mm = 400.0;
+constexpr size_t kRangeCells = 500; // a share of a cup needs no more
+
+/// The larger cup over all places along the top: the mean of both edges against the middle.
+void cupOf(const PlateModel& model, HoldShape& shape)
+{
+    const std::vector<double>& xs = model.xs_mm();
+    const std::vector<double>& ys = model.ys_mm();
+    for (size_t i = 0; i < xs.size(); ++i) {
+        const auto w = [&](size_t j) { return shape.w_mm[j * xs.size() + i]; };
+        size_t first = ys.size();
+        size_t last = 0;
+        for (size_t j = 0; j < ys.size(); ++j) {
+            if (!std::isnan(w(j))) {
+                first = std::min(first, j);
+                last = std::max(last, j);
+            }
+        }
+        if (first + 4 > last) {
+            continue;
+        }
+        // The middle between both outermost places, straight between its neighbours.
+        const double middle = (ys[first] + ys[last]) / 2.0;
+        size_t m = first;
+        while (m + 1 < last && ys[m + 1] <= middle) {
+            ++m;
+        }
+        const double share = (middle - ys[m]) / (ys[m + 1] - ys[m]);
+        const double atMiddle = (1.0 - share) * w(m) + share * w(m + 1);
+        const double cup = (w(first) + w(last)) / 2.0 - atMiddle;
+        if (!std::isnan(cup) && std::abs(cup) > std::abs(shape.cup_mm)) {
+            shape.cup_mm = cup;
+            shape.cupAt_mm = xs[i];
+        }
+    }
+}
+
+HoldShape shapeOf(const PlateModel& model, const PlateCase& load)
+{
+    PlateAnswer answer = model.answer(load);
+    HoldShape out;
+    out.tips = answer.tips;
+    if (out.tips) {
+        return out;
+    }
+    out.w_mm = std::move(answer.w_mm);
+    out.bolts_N = std::move(answer.bolts_N);
+    for (const SupportForce& s : answer.supports) {
+        out.supports_N.push_back(s.force_N);
+    }
+    const size_t columns = model.xs_mm().size();
+    for (size_t k = 0; k < out.w_mm.size(); ++k) {
+        if (out.w_mm[k] > out.most_mm) {
+            out.most_mm = out.w_mm[k];
+            out.mostAt = {model.xs_mm()[k % columns], model.ys_mm()[k / columns]};
+        }
+        if (out.w_mm[k] < out.least_mm) {
+            out.least_mm = out.w_mm[k];
+        }
+    }
+    cupOf(model, out);
+    return out;
+}
+
+std::array<PlateCase, kHoldCases> casesOf(const HoldQuestion& q)
+{
+    std::array<PlateCase, kHoldCases> out;
+    for (PlateCase& c : out) {
+        c.freeCurvature = 0.0;
+    }
+    const Box& box = q.plate.box;
+    const double middleX = (box.left + box.right) / 2.0;
+    const double middleY = (box.bottom + box.top) / 2.0;
+    const bool left = q.overhangEnd_mm < middleX;
+    const double end = left ? box.left : box.right - kSits_mm;
+    out[static_cast<size_t>(HoldCase::AtEnd)].loads = {
+        {{end, middleY - kSits_mm / 2.0, end + kSits_mm, middleY + kSits_mm / 2.0}, kPerson_N}};
+    out[static_cast<size_t>(HoldCase::AtEdge)].loads = {
+        {{middleX - kSits_mm / 2.0, q.nearEdge_mm, middleX + kSits_mm / 2.0, q.nearEdge_mm + kSits_mm}, kPerson_N}};
+    out[static_cast<size_t>(HoldCase::Books)].loads = {{{middleX - kBooksLong_mm / 2.0, middleY - kSits_mm / 2.0,
+                                                        middleX + kBooksLong_mm / 2.0, middleY + kSits_mm / 2.0},
+                                                       kBooks_N}};
+    out[static_cast<size_t>(HoldCase::Driest)].freeCurvature = q.driest_pct;
+    out[static_cast<size_t>(HoldCase::Wettest)].freeCurvature = q.wettest_pct;
+    out[static_cast<size_t>(HoldCase::Tightened)].tightened = true;
+    return out;
+}
+
+bool asked(const HoldQuestion& q, size_t c)
+{
+    const auto which = static_cast<HoldCase>(c);
+    return which == HoldCase::Driest || which == HoldCase::Wettest ? q.cups
+           : which == HoldCase::Tightened                          ? q.pads
+                                                                   : true;
+}
+
+} // namespace
+
+std::shared_ptr<const HoldAnswer> holdAnswer(const HoldQuestion& q, const std::function<bool(double)>& goOn)
+{
+    double done = 0.0;
+    const auto on = [&] { return !goOn || goOn(done); };
+    auto out = std::make_shared<HoldAnswer>();
+    const PlateModel model(q.plate, on);
+    const std::array<PlateCase, kHoldCases> cases = casesOf(q);
+    out->xs_mm = model.xs_mm();
+    out->ys_mm = model.ys_mm();
+    for (size_t c = 0; c < kHoldCases; ++c) {
+        done = 0.5 + 0.3 * static_cast<double>(c) / kHoldCases;
+        if (!on()) {
+            return nullptr;
+        }
+        if (!asked(q, c)) {
+            continue;
+        }
+        PlateCase load = cases[c];
+        out->with[c] = shapeOf(model, load);
+        load.beams = false;
+        out->without[c] = q.plate.beams.empty() ? out->with[c] : shapeOf(model, load);
+        for (const auto& beam : out->with[c].bolts_N) {
+            for (const double force : beam) {
+                out->bolt_N = std::max(out->bolt_N, std::abs(force));
+            }
+        }
+    }
+    for (const double sign : {-1.0, 1.0}) {
+        done += 0.1;
+        if (!on()) {
+            return nullptr;
+        }
+        if (!q.cups || q.plate.beams.empty()) {
+            break;
+        }
+        PlateInput other = q.plate;
+        other.cells = kRangeCells;
+        for (PlateZone& zone : other.zones) { // across the grain; along it hardly matters to a cup
+            zone.stiffness.yy *= 1.0 + sign * kSpread;
+            zone.stiffness.xy *= 1.0 + sign * kSpread;
+        }
+        const PlateModel ranged(std::move(other), on);
+        for (const size_t k : {size_t{0}, size_t{1}}) {
+            PlateCase load = cases[static_cast<size_t>(k == 0 ? HoldCase::Driest : HoldCase::Wettest)];
+            HoldAnswer::Range& range = (sign < 0.0 ? out->softer : out->stiffer)[k];
+            range.with_mm = shapeOf(ranged, load).cup_mm;
+            load.beams = false;
+            range.without_mm = shapeOf(ranged, load).cup_mm;
+        }
+    }
+    return on() ? out : nullptr;
+}
+
+} // namespace burl
