@@ -13,12 +13,14 @@
 #include "cli/job.h"
 #include "core/flatten/range_plan.h"
 #include "core/measure/format.h"
+#include "core/move/pockets.h"
 #include "core/plan/plan.h"
 #include "demo/demo_shop.h"
 #include "exchange/export/template_file.h"
 #include "exchange/job_file.h"
 #include "exchange/verify/verify.h"
 #include "sheets/cut_sheet.h"
+#include "sheets/drilling_map.h"
 #include "sheets/flatten_card.h"
 #include "sheets/pour_card.h"
 #include "sheets/shop_sheet.h"
@@ -181,10 +183,11 @@ int sheet(const SheetOptions& options, int argc, char** argv)
     }
     const Typesetter set(argc, argv);
     const Plan made = planWorkedOut(job->job, job->shop);
-    const QByteArray pdf = options.kind == "cut"     ? cutSheetPdf(job->job, job->shop, made, *paper, set.family)
-                           : options.kind == "pours" ? pourCardPdf(job->job, job->shop, made, *paper, set.family)
-                           : options.kind == "flat"  ? flattenCardPdf(job->job, job->shop, made, *paper, set.family)
-                                                     : shopSheetPdf(job->job, job->shop, made, *paper, set.family);
+    const QByteArray pdf = options.kind == "cut"        ? cutSheetPdf(job->job, job->shop, made, *paper, set.family)
+                           : options.kind == "pours"    ? pourCardPdf(job->job, job->shop, made, *paper, set.family)
+                           : options.kind == "drilling" ? drillingMapPdf(job->job, job->shop, made, *paper, set.family)
+                           : options.kind == "flat"     ? flattenCardPdf(job->job, job->shop, made, *paper, set.family)
+                                                        : shopSheetPdf(job->job, job->shop, made, *paper, set.family);
     return writeOut(options.out, {pdf.constData(), static_cast<size_t>(pdf.size())});
 }
 
@@ -200,8 +203,9 @@ int shopTemplate(const TemplateCommand& options, int argc, char** argv)
         return complain(kUsage, "the paper is a4 or letter, not " + options.paper + ".");
     }
     const Plan made = planWorkedOut(job->job, job->shop);
-    const auto shape = options.outline ? outlineTemplate(job->job, *made.layup)
-                                       : jointTemplate(job->job, *made.layup, static_cast<size_t>(options.joint - 1));
+    const auto shape = options.underside ? undersideTemplate(job->job.name, *made.layup, *made.move)
+                       : options.outline ? outlineTemplate(job->job, *made.layup)
+                                         : jointTemplate(job->job, *made.layup, static_cast<size_t>(options.joint - 1));
     if (!shape) {
         return complain(kMissed, options.file + ": " + shape.error().sentence);
     }

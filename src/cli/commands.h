@@ -27,7 +27,7 @@ int plan(const PlanOptions& options);
 struct SheetOptions {
     std::string file;
     std::string out;
-    std::string kind = "shop"; // or cut, flat, pours
+    std::string kind = "shop"; // or cut, flat, pours, drilling
     std::string paper = "a4";
     std::string units;
 };
@@ -38,6 +38,7 @@ struct TemplateCommand {
     std::string out; // its ending says what is written: svg, dxf, pdf
     int joint = 1;   // from the far one
     bool outline = false;
+    bool underside = false; // holes and pockets, as it lies
     std::string paper = "a4";
     std::string units;
 };
@@ -52,6 +53,14 @@ struct GcodeCommand {
     std::string out;
 };
 int gcode(const GcodeCommand& options);
+
+struct PocketsCommand {
+    std::string file;
+    std::string out;
+    std::string bit; // empty: that of the job's templates
+    bool inches = false;
+};
+int pockets(const PocketsCommand& options);
 
 struct TagCommand {
     std::string file;

@@ -4,8 +4,11 @@
 #include "cli/files.h"
 #include "cli/job.h"
 #include "core/flatten/face_gcode.h"
+#include "core/measure/parse.h"
+#include "core/move/pockets.h"
 #include "core/plan/plan.h"
 #include "core/router/gcode.h"
+#include "core/shop/ranges.h"
 
 namespace burl::cli
 {
@@ -46,6 +49,30 @@ int gcode(const GcodeCommand& options)
         return complain(kMissed, "the G-code is not handed out: " + faults.front());
     }
     return writeOut(options.out, *text);
+}
+
+int pockets(const PocketsCommand& options)
+{
+    int code = kDone;
+    const auto job = jobFrom(options.file, {}, code);
+    if (!job) {
+        return code;
+    }
+    const Plan made = makePlan(job->job, job->shop);
+    if (made.layup->missing) {
+        return complain(kMissed, options.file + ": " + made.layup->missing->what + '.');
+    }
+    PocketTools tools = pocketToolsOf(job->job, *made.layup, made.flatten->thickness.value());
+    tools.settings.inches = options.inches;
+    if (!options.bit.empty()) {
+        const auto bit = parseLength_mm(options.bit);
+        if (!bit || !ranges::kBit_mm.holds(*bit)) {
+            return complain(kUsage, bit ? "the bit " + rangeSentence(ranges::kBit_mm) + "." : bit.error().sentence);
+        }
+        tools.bit_mm = *bit;
+    }
+    const auto text = pocketGcode(job->job.name + ": pockets of the underside", pocketsOf(*made.move), tools);
+    return text ? writeOut(options.out, *text) : complain(kMissed, options.file + ": " + text.error().sentence);
 }
 
 } // namespace burl::cli

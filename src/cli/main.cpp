@@ -90,8 +90,8 @@ int run(int argc, char** argv)
     CLI::App* sheetCommand = app.add_subcommand("sheet", "Write the shop sheet or the cut sheet as PDF");
     sheetCommand->add_option("JOB", sheetOptions.file, "job file")->required();
     sheetCommand->add_option("-o,--output", sheetOptions.out, "PDF to write")->required();
-    sheetCommand->add_option("--kind", sheetOptions.kind, "shop, the usual; cut; flat; or pours")
-        ->check(CLI::IsMember({"shop", "cut", "flat", "pours"}));
+    sheetCommand->add_option("--kind", sheetOptions.kind, "shop, the usual; cut; flat; pours; or drilling")
+        ->check(CLI::IsMember({"shop", "cut", "flat", "pours", "drilling"}));
     sheetCommand->add_option("--paper", sheetOptions.paper, "a4 or letter");
     sheetCommand->add_option("--units", sheetOptions.units, "mm, cm, inch or feet");
 
@@ -103,6 +103,7 @@ int run(int argc, char** argv)
     templateCommand->add_option("--joint", templateOptions.joint, "which joint, from the far one, 1 when not said")
         ->check(CLI::Range(1, 4));
     templateCommand->add_flag("--outline", templateOptions.outline, "the round, oval or drawn outline instead");
+    templateCommand->add_flag("--underside", templateOptions.underside, "holes and pockets of the underside instead");
     templateCommand->add_option("--paper", templateOptions.paper, "a4 or letter, for PDF");
     templateCommand->add_option("--units", templateOptions.units, "mm, cm, inch or feet, for PDF");
 
@@ -116,6 +117,14 @@ int run(int argc, char** argv)
     gcodeCommand->add_option("--milling", gcodeOptions.milling, "only the passes of this milling")
         ->check(CLI::Range(1, 3));
     gcodeCommand->add_flag("--inches", gcodeOptions.inches, "in inches");
+
+    PocketsCommand pocketOptions;
+    CLI::App* pocketCommand =
+        app.add_subcommand("pockets", "Write the pockets of plates and channels as G-code, the underside up");
+    pocketCommand->add_option("JOB", pocketOptions.file, "job file")->required();
+    pocketCommand->add_option("-o,--output", pocketOptions.out, "file to write; stdout when not given");
+    pocketCommand->add_option("--bit", pocketOptions.bit, "diameter of the bit; that of the job when not given");
+    pocketCommand->add_flag("--inches", pocketOptions.inches, "in inches");
 
     TagCommand tagOptions;
     CLI::App* tagCommand = app.add_subcommand("tag", "Write the tag of a slab as PDF");
@@ -215,6 +224,9 @@ int run(int argc, char** argv)
     }
     if (*gcodeCommand) {
         return gcode(gcodeOptions);
+    }
+    if (*pocketCommand) {
+        return pockets(pocketOptions);
     }
     if (*tagCommand) {
         return tag(tagOptions, argc, argv);

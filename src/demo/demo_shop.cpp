@@ -245,20 +245,35 @@ Job readingRoomTable()
     onTheSled(job);
     job.fill.bucket_L = 2.0;
     for (const double x : {620.0, 2080.0}) {
+        BasePlate plate;
+        plate.x_mm = x;
+        plate.long_mm = 620.0;
+        plate.letIn = true;
+        plate.thick_mm = 6.0;
+        plate.nearLow_mm = x < 1000.0 ? 0.0 : 0.2;
+        plate.farLow_mm = x < 1000.0 ? 0.0 : 1.1;
+        job.move.plates.push_back(plate);
         for (const double y : {-260.0, 0.0, 260.0}) {
             Fastener f;
             f.at = {x, y};
             f.washer_mm = 24.0;
+            f.through_mm = 8.0;
+            f.screw_mm = 20.0;
             job.move.fasteners.push_back(f);
         }
     }
     for (const double x : {330.0, 2370.0}) {
         Channel c;
         c.x_mm = x;
-        c.length_mm = 620.0;
-        c.depth_mm = 15.0;
+        c.length_mm = 700.0;
+        c.section = "steel_c_40_20_4";
+        c.width_mm = 40.0;
+        c.depth_mm = 20.0;
+        c.bolts = 5;
         job.move.channels.push_back(c);
     }
+    job.move.assembled = "2026-12-14";
+    job.move.baseMass_kg = 31.0;
     return job;
 }
 
@@ -312,6 +327,10 @@ Job ferryDesk()
     halfPoured(job.fill);
     job.move.climate = "coastal";
     for (const double x : {380.0, 1420.0}) {
+        BasePlate plate;
+        plate.x_mm = x;
+        plate.long_mm = 700.0;
+        job.move.plates.push_back(plate);
         for (const double y : {-300.0, 300.0}) {
             Fastener f;
             f.at = {x, y};

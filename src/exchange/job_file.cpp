@@ -89,10 +89,10 @@ Expected<JobFile> readJobFile(std::string_view text)
     (void)reader.has("version");
     JobFile file;
     file.shop = standardShop();
-    reader.each("species", counts::kRecords, [&](JsonReader r) { replaceOrAdd(file.shop.species, withUsualStiffness(speciesFrom(r))); });
+    reader.each("species", counts::kRecords,
+                [&](JsonReader r) { replaceOrAdd(file.shop.species, withUsualStiffness(speciesFrom(r))); });
     reader.each("climates", counts::kRecords, [&](JsonReader r) { replaceOrAdd(file.shop.climates, climateFrom(r)); });
-    reader.each("sections", counts::kRecords,
-                [&](JsonReader r) { replaceOrAdd(file.shop.sections, sectionFrom(r)); });
+    reader.each("sections", counts::kRecords, [&](JsonReader r) { replaceOrAdd(file.shop.sections, sectionFrom(r)); });
     reader.each("resins", counts::kRecords, [&](JsonReader r) { addProduct(file.shop, productFrom(r), r); });
     std::set<LogId> logIds;
     reader.each("logs", counts::kSlabs, [&](JsonReader r) {
@@ -187,7 +187,8 @@ std::string writeJobFile(const Job& job, const Shop& shop, bool wholeYard)
     root["climates"] = climates;
     for (const std::string& id : sectionsOf(job.move)) {
         const SectionStock* usual = standardShop().section(id);
-        if (const SectionStock* section = shop.section(id); section != nullptr && (usual == nullptr || *usual != *section)) {
+        if (const SectionStock* section = shop.section(id);
+            section != nullptr && (usual == nullptr || *usual != *section)) {
             root["sections"].push_back(toJson(*section));
         }
     }

@@ -16,13 +16,12 @@ extern const std::string_view speciesJson;
 namespace
 {
 
-constexpr Number<StiffnessRatios> kRatios[] = {
-    {"e_t", &StiffnessRatios::eTangential, ranges::kStiffnessRatio},
-    {"e_r", &StiffnessRatios::eRadial, ranges::kStiffnessRatio},
-    {"g_lt", &StiffnessRatios::gTangential, ranges::kStiffnessRatio},
-    {"g_lr", &StiffnessRatios::gRadial, ranges::kStiffnessRatio},
-    {"nu_lt", &StiffnessRatios::poissonTangential, ranges::kPoisson},
-    {"nu_lr", &StiffnessRatios::poissonRadial, ranges::kPoisson}};
+constexpr Number<StiffnessRatios> kRatios[] = {{"e_t", &StiffnessRatios::eTangential, ranges::kStiffnessRatio},
+                                               {"e_r", &StiffnessRatios::eRadial, ranges::kStiffnessRatio},
+                                               {"g_lt", &StiffnessRatios::gTangential, ranges::kStiffnessRatio},
+                                               {"g_lr", &StiffnessRatios::gRadial, ranges::kStiffnessRatio},
+                                               {"nu_lt", &StiffnessRatios::poissonTangential, ranges::kPoisson},
+                                               {"nu_lr", &StiffnessRatios::poissonRadial, ranges::kPoisson}};
 
 } // namespace
 
@@ -107,12 +106,18 @@ Shop build()
     steel("steel_tube_50_25_25", "steel tube 50 × 25 × 2.5", SectionKind::Hollow, 50.0, 25.0, 2.5);
     steel("steel_flat_50_6", "steel flat 50 × 6", SectionKind::Flat, 50.0, 6.0, 6.0);
     steel("steel_flat_60_8", "steel flat 60 × 8", SectionKind::Flat, 60.0, 8.0, 8.0);
-    shop.sections.push_back({"aluminium_c_30_15_3", "aluminium C 30 × 15 × 3",
-                             {SectionKind::Channel, 30.0, 15.0, 3.0, kAluminium_N_mm2, kAluminium_kg_m3}, false});
-    shop.sections.push_back({"batten_60_25", "hardwood batten 60 × 25",
-                             {SectionKind::Flat, 60.0, 25.0, 25.0, kHardwood_N_mm2, kHardwood_kg_m3}, true});
-    shop.sections.push_back({"batten_80_40", "hardwood batten 80 × 40",
-                             {SectionKind::Flat, 80.0, 40.0, 40.0, kHardwood_N_mm2, kHardwood_kg_m3}, true});
+    shop.sections.push_back({"aluminium_c_30_15_3",
+                             "aluminium C 30 × 15 × 3",
+                             {SectionKind::Channel, 30.0, 15.0, 3.0, kAluminium_N_mm2, kAluminium_kg_m3},
+                             false});
+    shop.sections.push_back({"batten_60_25",
+                             "hardwood batten 60 × 25",
+                             {SectionKind::Flat, 60.0, 25.0, 25.0, kHardwood_N_mm2, kHardwood_kg_m3},
+                             true});
+    shop.sections.push_back({"batten_80_40",
+                             "hardwood batten 80 × 40",
+                             {SectionKind::Flat, 80.0, 40.0, 40.0, kHardwood_N_mm2, kHardwood_kg_m3},
+                             true});
     return shop;
 }
 

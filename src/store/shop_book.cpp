@@ -299,12 +299,12 @@ public:
                 at != list.end() ? void(*at = item) : list.push_back(item);
             };
             if (row.key.rfind("species ", 0) == 0) {
-                take<Species>(row, "The " + row.name, speciesFrom, [&](Species s) { put(shop.species, withUsualStiffness(std::move(s))); });
+                take<Species>(row, "The " + row.name, speciesFrom,
+                              [&](Species s) { put(shop.species, withUsualStiffness(std::move(s))); });
             } else if (row.key.rfind("climate ", 0) == 0) {
                 take<Climate>(row, "The " + row.name, climateFrom, [&](Climate c) { put(shop.climates, c); });
             } else if (row.key.rfind("section ", 0) == 0) {
-                take<SectionStock>(row, "The " + row.name, sectionFrom,
-                                   [&](SectionStock c) { put(shop.sections, c); });
+                take<SectionStock>(row, "The " + row.name, sectionFrom, [&](SectionStock c) { put(shop.sections, c); });
             } else if (row.key.rfind("resin ", 0) == 0) {
                 take<ResinClass>(row, "The " + row.name, productFrom,
                                  [&](ResinClass r) { put(shop.resins, productOf(std::move(r), shop.resins)); });

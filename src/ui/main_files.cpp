@@ -11,6 +11,7 @@
 #include "exchange/job_file.h"
 #include "exchange/merge.h"
 #include "sheets/cut_sheet.h"
+#include "sheets/drilling_map.h"
 #include "sheets/flatten_card.h"
 #include "sheets/key_sheet.h"
 #include "sheets/pour_card.h"
@@ -150,6 +151,16 @@ void MainWindow::printPourCard()
         sill_->say(written(
             path, pourCardPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
             tr("The pour card is in %1.").arg(path)));
+    }
+}
+
+void MainWindow::printDrillingMap()
+{
+    if (const QString path = askForPdf(tr("Export the drilling map"), tr("drilling-%1.pdf")); !path.isEmpty()) {
+        sill_->say(written(
+            path,
+            drillingMapPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
+            tr("The drilling map is in %1.").arg(path)));
     }
 }
 

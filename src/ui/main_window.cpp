@@ -81,7 +81,9 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     auto fill = std::make_unique<FillBench>(document, instrument_, boardGround_);
     connect(fill.get(), &FillBench::pourCardWanted, this, &MainWindow::printPourCard);
     addBench(std::move(fill));
-    addBench(std::make_unique<MoveBench>(document, boardGround_));
+    auto move = std::make_unique<MoveBench>(document, boardGround_);
+    connect(move.get(), &MoveBench::drillingMapWanted, this, &MainWindow::printDrillingMap);
+    addBench(std::move(move));
     for (BenchTab* tab : tabs_) {
         bar->addWidget(tab, 1);
     }

@@ -70,6 +70,7 @@ private:
     void printCutSheet();
     void printFlattenCard();
     void printPourCard();
+    void printDrillingMap();
     [[nodiscard]] QString askForPdf(const QString& title, const QString& name);
     void showKeys();
     void setUnits(const UnitChoice& units);

@@ -150,8 +150,8 @@ private:
         }
         const bool centred = f.hole == HoleKind::Oversize;
         out.bolt = made("bolt_place", "its bolt sits off the middle", "({0} in − {1} out) ÷ 2, positive outward",
-                        {out.inwardTravel, out.outwardTravel},
-                        sureOf(plan_, centred ? 0.0 : out.travel.boltOffset_mm), Unit::Length);
+                        {out.inwardTravel, out.outwardTravel}, sureOf(plan_, centred ? 0.0 : out.travel.boltOffset_mm),
+                        Unit::Length);
     }
 
     /// How deep it goes, and the wood that is left above its pilot.
@@ -193,8 +193,8 @@ private:
             formula += " − " + termOf(terms.size() - 1);
             left -= above;
         }
-        out.remaining = made("remaining", screw ? "Wood above the screw" : "Wood above the insert", formula, terms, left,
-                             Unit::Length);
+        out.remaining = made("remaining", screw ? "Wood above the screw" : "Wood above the insert", formula, terms,
+                             left, Unit::Length);
     }
 
     /// What it may be asked to bear, pulled straight out.

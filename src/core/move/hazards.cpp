@@ -11,7 +11,7 @@ namespace
 
 constexpr double kClearOfHole_mm = 50.0; // three times the length of an insert
 constexpr double kClearOfRod_mm = 15.0;  // half a rod and some wood
-constexpr double kHalfRod_mm = 8.0;     // or so: their choice of diameter is Layup's
+constexpr double kHalfRod_mm = 8.0;      // or so: their choice of diameter is Layup's
 constexpr double kClearOfKey_mm = 15.0;
 constexpr double kClearOfResin_mm = 25.0;
 constexpr double kClearOfChannel_mm = 15.0;
@@ -54,8 +54,8 @@ Underside undersideOf(const MoveInput& input, const MovePlan& plan)
     for (const Rod& rod : layup.rods) {
         const double in = (rod.cut_mm - rod.gap_mm) / 2.0;
         out.push_back({HazardKind::Rod,
-                       boxRing(rod.x_mm - kHalfRod_mm, valueAt(layup.near().upper, rod.x_mm) - in, rod.x_mm + kHalfRod_mm,
-                               valueAt(layup.far().lower, rod.x_mm) + in),
+                       boxRing(rod.x_mm - kHalfRod_mm, valueAt(layup.near().upper, rod.x_mm) - in,
+                               rod.x_mm + kHalfRod_mm, valueAt(layup.far().lower, rod.x_mm) + in),
                        "a rod", kClearOfRod_mm, true, 0.0});
     }
     for (const ChannelPlan& c : plan.channels) {

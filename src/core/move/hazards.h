@@ -14,11 +14,11 @@ enum class HazardKind { Void, Resin, Key, Rod, Channel, Edge };
 
 struct Hazard {
     HazardKind kind = HazardKind::Void;
-    Ring ring;           // on the top
-    std::string name;    // "a hole or punky wood"
+    Ring ring;              // on the top
+    std::string name;       // "a hole or punky wood"
     double wanted_mm = 0.0; // from a fastener's middle
-    bool below = true;   // open on the underside; else it comes from the show face
-    double deep_mm = 0.0; // from the show face, where it does
+    bool below = true;      // open on the underside; else it comes from the show face
+    double deep_mm = 0.0;   // from the show face, where it does
 };
 /// Of a layup that stands.
 struct Underside {

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/numeric/fit.h"
+
 namespace burl
 {
 namespace
@@ -76,6 +78,31 @@ HoldShape shapeOf(const PlateModel& model, const PlateCase& load)
     return out;
 }
 
+/// How far the tightened shape less the resting one is out of a plane, from its highest place to its lowest.
+double bendOf(const PlateModel& model, const HoldShape& tightened, const HoldShape& resting)
+{
+    std::vector<Point3> all;
+    const size_t columns = model.xs_mm().size();
+    for (size_t k = 0; k < tightened.w_mm.size() && k < resting.w_mm.size(); ++k) {
+        if (!std::isnan(tightened.w_mm[k]) && !std::isnan(resting.w_mm[k])) {
+            all.push_back(
+                {model.xs_mm()[k % columns], model.ys_mm()[k / columns], tightened.w_mm[k] - resting.w_mm[k]});
+        }
+    }
+    const auto plane = fittedPlane(all);
+    if (!plane) {
+        return 0.0;
+    }
+    double least = 0.0;
+    double most = 0.0;
+    for (const Point3& p : all) {
+        const double off = p.z - plane->at(p.x, p.y);
+        least = std::min(least, off);
+        most = std::max(most, off);
+    }
+    return most - least;
+}
+
 std::array<PlateCase, kHoldCases> casesOf(const HoldQuestion& q)
 {
     std::array<PlateCase, kHoldCases> out;
@@ -92,8 +119,8 @@ std::array<PlateCase, kHoldCases> casesOf(const HoldQuestion& q)
     out[static_cast<size_t>(HoldCase::AtEdge)].loads = {
         {{middleX - kSits_mm / 2.0, q.nearEdge_mm, middleX + kSits_mm / 2.0, q.nearEdge_mm + kSits_mm}, kPerson_N}};
     out[static_cast<size_t>(HoldCase::Books)].loads = {{{middleX - kBooksLong_mm / 2.0, middleY - kSits_mm / 2.0,
-                                                        middleX + kBooksLong_mm / 2.0, middleY + kSits_mm / 2.0},
-                                                       kBooks_N}};
+                                                         middleX + kBooksLong_mm / 2.0, middleY + kSits_mm / 2.0},
+                                                        kBooks_N}};
     out[static_cast<size_t>(HoldCase::Driest)].freeCurvature = q.driest_pct;
     out[static_cast<size_t>(HoldCase::Wettest)].freeCurvature = q.wettest_pct;
     out[static_cast<size_t>(HoldCase::Tightened)].tightened = true;
@@ -136,6 +163,9 @@ std::shared_ptr<const HoldAnswer> holdAnswer(const HoldQuestion& q, const std::f
                 out->bolt_N = std::max(out->bolt_N, std::abs(force));
             }
         }
+    }
+    if (q.pads) {
+        out->padsBend_mm = bendOf(model, out->shape(HoldCase::Tightened, true), out->shape(HoldCase::OwnWeight, true));
     }
     for (const double sign : {-1.0, 1.0}) {
         done += 0.1;

@@ -1,8 +1,8 @@
 #pragma once
-// What the plate model is asked about a top and answers: how it bends under its weight, people and books, and how far it
-// cups in its driest and wettest month, with its channels and without. Worked out beside the interface; a plan goes on
-// by the last answer until the new one is there.
-// Units: mm, N, % MC.   Source: docs/formulas.md#plate.   Threads: values; answers are shared and never change.
+// What the plate model is asked about a top and answers: how it bends under its weight, people and books, and how far
+// it cups in its driest and wettest month, with its channels and without. Worked out beside the interface; a plan goes
+// on by the last answer until the new one is there. Units: mm, N, % MC.   Source: docs/formulas.md#plate.   Threads:
+// values; answers are shared and never change.
 
 #include <array>
 #include <functional>
@@ -17,9 +17,9 @@ namespace burl
 {
 
 struct HoldQuestion {
-    PlateInput plate;            // its zones cup as 1 % MC more makes them
-    bool cups = false;           // whether their rings are known
-    double driest_pct = 0.0;     // MC from the day of assembly
+    PlateInput plate;        // its zones cup as 1 % MC more makes them
+    bool cups = false;       // whether their rings are known
+    double driest_pct = 0.0; // MC from the day of assembly
     double wettest_pct = 0.0;
     double nearEdge_mm = 0.0;    // y of the near edge at the middle of its length
     double overhangEnd_mm = 0.0; // x of the end that reaches further past what it stands on
@@ -51,7 +51,8 @@ struct HoldAnswer {
         double without_mm = 0.0;
     };
     std::array<Range, 2> softer, stiffer;
-    double bolt_N = 0.0; // the largest in a channel over the year
+    double bolt_N = 0.0;      // the largest in a channel over the year
+    double padsBend_mm = 0.0; // tightened down: out of the plane that lies best, beyond its own weight
     [[nodiscard]] const HoldShape& shape(HoldCase c, bool beams) const
     {
         return (beams ? with : without)[static_cast<size_t>(c)];

@@ -14,13 +14,13 @@ bool sameInput(const HoldInput& a, const HoldInput& b)
 namespace
 {
 
-constexpr double kWorthIt = 0.35;     // of a cup that is held: seen on a straight edge
-constexpr double kLittle = 0.12;      // less is not
-constexpr double kCup_mm = 1.0;       // less than this over the width nobody minds
-constexpr double kSag_mm = 2.0;       // under a person it is felt
+constexpr double kWorthIt = 0.35;         // of a cup that is held: seen on a straight edge
+constexpr double kLittle = 0.12;          // less is not
+constexpr double kCup_mm = 1.0;           // less than this over the width nobody minds
+constexpr double kSag_mm = 2.0;           // under a person it is felt
 constexpr double kSagShare = 1.0 / 300.0; // of an overhang: custom for shelves and tops
-constexpr double kBend_mm = 0.5;      // what tightening may bend
-constexpr double kJerk = 2.0;         // a table is lifted in a jerk
+constexpr double kBend_mm = 0.5;          // what tightening may bend
+constexpr double kJerk = 2.0;             // a table is lifted in a jerk
 
 Figure modelled(const char* key, const char* label, double value, Unit unit = Unit::Length)
 {
@@ -49,23 +49,24 @@ void inspectLifting(const HoldInput& in, HoldPlan& plan)
     const Figure base = in.moveInput->choices.baseMass_kg
                             ? given("base_mass", "base", *in.moveInput->choices.baseMass_kg, Unit::Mass, "chosen")
                             : Figure{};
-    const Figure heavier = base && base.value() > in.fill->mass.value()
-                               ? base
-                               : relabelled(in.fill->mass, "lift_mass", "top");
+    const Figure heavier =
+        base && base.value() > in.fill->mass.value() ? base : relabelled(in.fill->mass, "lift_mass", "top");
     // Lifted at one end, half of the fasteners take it.
     const double half = std::max(1.0, std::floor(static_cast<double>(in.move->fasteners.size()) / 2.0));
-    const Figure each = made("pull_each", "Pull on each when it is lifted", "2 × 9.81 × {0} ÷ {1}: by one end, with a jerk",
-                             {heavier, workedOut("half", "half of the fasteners", half, Unit::Count, "counted")},
-                             kJerk * kGravity_m_s2 * heavier.value() / half, Unit::Force);
+    const Figure each =
+        made("pull_each", "Pull on each when it is lifted", "2 × 9.81 × {0} ÷ {1}: by one end, with a jerk",
+             {heavier, workedOut("half", "half of the fasteners", half, Unit::Count, "counted")},
+             kJerk * kGravity_m_s2 * heavier.value() / half, Unit::Force);
     plan.figures.push_back({each, Prominence::Folded});
     plan.figures.push_back({weakest->holds, Prominence::Folded});
     if (each.value() > least) {
-        Finding& found = addFinding(
-            plan.findings, "move.pulls_out", Severity::Warn,
-            "Fastener {0} may bear {1}, and {2} pull at it when the table is lifted by " +
-                std::string(base && &heavier.node() == &base.node() ? "its top" : "its base") + ".",
-            {workedOut("number", "fastener", weakest->number, Unit::Count, "as they were placed"), weakest->holds, each},
-            "take more fasteners, or longer ones", weakest->fastener.at);
+        Finding& found =
+            addFinding(plan.findings, "move.pulls_out", Severity::Warn,
+                       "Fastener {0} may bear {1}, and {2} pull at it when the table is lifted by " +
+                           std::string(base && &heavier.node() == &base.node() ? "its top" : "its base") + ".",
+                       {workedOut("number", "fastener", weakest->number, Unit::Count, "as they were placed"),
+                        weakest->holds, each},
+                       "take more fasteners, or longer ones", weakest->fastener.at);
         found.row = weakest->number - 1;
     }
 }
@@ -115,8 +116,8 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
     }
     if (plan.question->pads) {
         const HoldShape& bent = a.shape(HoldCase::Tightened, true);
-        const double by = bent.most_mm - bent.least_mm - (own.most_mm - own.least_mm);
-        const Figure bends = modelled("pads_bend", "Tightened down, the pads bend it", std::max(0.0, by));
+        const double by = a.padsBend_mm;
+        const Figure bends = modelled("pads_bend", "Tightened down, the pads bend it", by);
         add(bends, Prominence::Folded);
         double pull = 0.0;
         for (const double force : bent.supports_N) {
@@ -135,8 +136,8 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
             .leadsTo = {"yard", "pith", input.moveInput->slabs.front()->id.value};
         return;
     }
-    const bool dry = std::abs(a.shape(HoldCase::Driest, false).cup_mm) >=
-                     std::abs(a.shape(HoldCase::Wettest, false).cup_mm);
+    const bool dry =
+        std::abs(a.shape(HoldCase::Driest, false).cup_mm) >= std::abs(a.shape(HoldCase::Wettest, false).cup_mm);
     const auto cup = [&](const char* key, const char* label, HoldCase c, bool beams) {
         return modelled(key, label, std::abs(a.shape(c, beams).cup_mm));
     };
@@ -182,8 +183,9 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
     high = std::max(high, held.value());
     const std::vector<Figure> told{held, free, modelled("held_low", "at least", low),
                                    modelled("held_high", "at most", high), force};
-    const std::string range = " (between {2} and {3}, as stiffness across the grain is known to a fifth; up to {4} in a "
-                              "bolt).";
+    const std::string range =
+        " (between {2} and {3}, as stiffness across the grain is known to a fifth; up to {4} in a "
+        "bolt).";
     const std::string when = std::string(" in its ") + (dry ? "driest" : "wettest") + " month";
     if (without < kCup_mm) {
         addFinding(plan.findings, "move.channels", Severity::Good,

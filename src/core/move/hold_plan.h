@@ -1,6 +1,6 @@
 #pragma once
-// The holding stage: how a top bends on what it stands on, whether its channels are worth it, and what resin and lifting
-// ask of it.   Units: mm, N.   Source: docs/formulas.md#plate.   Threads: pure.
+// The holding stage: how a top bends on what it stands on, whether its channels are worth it, and what resin and
+// lifting ask of it.   Units: mm, N.   Source: docs/formulas.md#plate.   Threads: pure.
 
 #include <memory>
 #include <optional>
@@ -22,7 +22,7 @@ struct HoldInput {
 [[nodiscard]] bool sameInput(const HoldInput& a, const HoldInput& b);
 
 struct HoldPlan : StageAnswer {
-    std::optional<HoldQuestion> question; // of this top; empty when nothing holds it, or it is not known
+    std::optional<HoldQuestion> question;     // of this top; empty when nothing holds it, or it is not known
     std::shared_ptr<const HoldAnswer> answer; // null: none yet
     bool fresh = false;                       // the answer is of this question, not of the layout before
     /// It waits for its answer.

@@ -13,7 +13,7 @@ namespace
 {
 
 constexpr double kVolume_mm3_to_m3 = 1e-9;
-constexpr double kGPa = 1000.0; // in N/mm2
+constexpr double kGPa = 1000.0;         // in N/mm2
 constexpr double kResin_N_mm2 = 2800.0; // of cured epoxy, at once: it creeps under a lasting load
 constexpr double kResinPoisson = 0.35;
 constexpr double kResin_kg_m3 = 1120.0;
@@ -25,8 +25,7 @@ PlateWood woodOf(const Species& species, const Rings& rings)
 {
     const StiffnessRatios r = species.ratios.value_or(StiffnessRatios{});
     const double span = rings.change.tangential - rings.change.radial;
-    const double flat =
-        span > 0.0 ? std::clamp((rings.coefficient - rings.change.radial) / span, 0.0, 1.0) : 1.0;
+    const double flat = span > 0.0 ? std::clamp((rings.coefficient - rings.change.radial) / span, 0.0, 1.0) : 1.0;
     const auto mixed = [&](double tangential, double radial) { return flat * tangential + (1.0 - flat) * radial; };
     const double along = species.moe_GPa * kGPa;
     return {along, along * mixed(r.eTangential, r.eRadial), along * mixed(r.gTangential, r.gRadial),
@@ -72,9 +71,9 @@ void standOn(const HoldInput& input, HoldQuestion& out)
         }
         std::sort(beam.bolts_mm.begin(), beam.bolts_mm.end());
         constexpr double kOne_mm = 1.0; // two at one place are one
-        beam.bolts_mm.erase(std::unique(beam.bolts_mm.begin(), beam.bolts_mm.end(),
-                                        [](double a, double b) { return b - a < kOne_mm; }),
-                            beam.bolts_mm.end());
+        beam.bolts_mm.erase(
+            std::unique(beam.bolts_mm.begin(), beam.bolts_mm.end(), [](double a, double b) { return b - a < kOne_mm; }),
+            beam.bolts_mm.end());
         out.plate.beams.push_back(std::move(beam));
         const Vec2 nearLeg{plate.x_mm, near.y + in};
         const Vec2 farLeg{plate.x_mm, far.y - in};
@@ -115,7 +114,10 @@ void stiffen(const HoldInput& input, HoldQuestion& out)
         }
         const double d = input.rods.diameter_mm;
         const double inertia = std::numbers::pi * d * d * d * d / 64.0;
-        out.plate.beams.push_back({rod.x_mm, near - in, far + in, kSteel_N_mm2 * inertia,
+        out.plate.beams.push_back({rod.x_mm,
+                                   near - in,
+                                   far + in,
+                                   kSteel_N_mm2 * inertia,
                                    {near - in, near - kStraight_mm, far + kStraight_mm, far + in}});
     }
 }

@@ -11,13 +11,13 @@ namespace burl
 namespace
 {
 
-constexpr double kApart = 0.6;        // of the length, plate to plate
-constexpr double kOfWidth = 0.7;      // of the width there, a plate's length
-constexpr double kIn = 0.2;           // of length and width, a fastener without a plate
+constexpr double kApart = 0.6;   // of the length, plate to plate
+constexpr double kOfWidth = 0.7; // of the width there, a plate's length
+constexpr double kIn = 0.2;      // of length and width, a fastener without a plate
 constexpr double kFromPlateEnd_mm = 35.0;
-constexpr double kSeek_mm = 140.0;    // how far a fastener is moved to sit well
+constexpr double kSeek_mm = 140.0; // how far a fastener is moved to sit well
 constexpr double kStep_mm = 5.0;
-constexpr double kOnLine_mm = 20.0;   // as far off the held line one may stand and still be tight
+constexpr double kOnLine_mm = 20.0; // as far off the held line one may stand and still be tight
 
 /// From and to of the wood at x; nothing where there is none.
 std::vector<double> outerEdges(const LayupPlan& layup, double x)
@@ -49,8 +49,8 @@ Found sought(const Underside& underside, Vec2 wished, const Box& within, double 
             }
             const double far = std::hypot(dx, dy);
             const double spare = seatAt(underside, at).spare_mm;
-            const bool better = spare >= 0.0 ? best.spare_mm < 0.0 || far < bestFar
-                                             : best.spare_mm < 0.0 && spare > best.spare_mm;
+            const bool better =
+                spare >= 0.0 ? best.spare_mm < 0.0 || far < bestFar : best.spare_mm < 0.0 && spare > best.spare_mm;
             if (better) {
                 best = {at, spare};
                 bestFar = far;
@@ -76,7 +76,8 @@ std::vector<BasePlate> twoPlates(const LayupPlan& layup)
         BasePlate plate;
         plate.x_mm = std::round(x);
         plate.middle_mm = std::round((edges[0] + edges[1]) / 2.0);
-        plate.long_mm = std::max(ranges::kPlateLong_mm.least, std::floor(kOfWidth * (edges[1] - edges[0]) / 10.0) * 10.0);
+        plate.long_mm =
+            std::max(ranges::kPlateLong_mm.least, std::floor(kOfWidth * (edges[1] - edges[0]) / 10.0) * 10.0);
         out.push_back(plate);
     }
     return out;
@@ -126,6 +127,20 @@ std::vector<Fastener> laidOut(const MoveInput& input, const MovePlan& plan, cons
         }
     }
     return out;
+}
+
+Vec2 movedClear(const MoveInput& input, const MovePlan& plan, const FastenerPlan& fastener)
+{
+    const Underside underside = undersideOf(input, plan);
+    Box within{0.0, -1e6, input.layup->length.value(), 1e6};
+    if (fastener.plate) {
+        const BasePlate& plate = input.choices.plates[*fastener.plate];
+        const double side = std::max(0.0, plate.wide_mm / 2.0 - fastener.fastener.bolt_mm);
+        within = {plate.x_mm - side, plate.middle_mm - plate.long_mm / 2.0 + fastener.fastener.bolt_mm,
+                  plate.x_mm + side, plate.middle_mm + plate.long_mm / 2.0 - fastener.fastener.bolt_mm};
+    }
+    const Found found = sought(underside, fastener.fastener.at, within, kSeek_mm);
+    return found.spare_mm > seatAt(underside, fastener.fastener.at).spare_mm ? found.at : fastener.fastener.at;
 }
 
 } // namespace burl

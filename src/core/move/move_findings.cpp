@@ -134,8 +134,8 @@ private:
         const double edge = std::min(signedDistance_mm(underside_.top, f.fastener.at),
                                      signedDistance_mm(underside_.under, f.fastener.at));
         if (edge <= 0.0) {
-            add("move.fastener_near_edge", Severity::Stop, f,
-                "Fastener {0} sits beside the wood of the narrower face.", {numberOf(f)}, "move it in");
+            add("move.fastener_near_edge", Severity::Stop, f, "Fastener {0} sits beside the wood of the narrower face.",
+                {numberOf(f)}, "move it in");
         } else if (edge < kClearOfEdge_mm) {
             add("move.fastener_near_edge", edge < f.fastener.bolt_mm ? Severity::Stop : Severity::Caution, f,
                 "Fastener {0} sits {1} from the edge of the wood on its narrower face; {2} are wanted.",
@@ -192,13 +192,15 @@ private:
             return;
         }
         const double in = *f.fastener.screw_mm - f.fastener.through_mm;
-        const Figure reach = made("reach", "reach", "{0} − {1}",
-                                  {given("screw", "below its head", *f.fastener.screw_mm, Unit::Length, "chosen"),
-                                   given("through", "what it goes through", f.fastener.through_mm, Unit::Length, "chosen")},
-                                  std::max(0.0, in), Unit::Length);
+        const Figure reach =
+            made("reach", "reach", "{0} − {1}",
+                 {given("screw", "below its head", *f.fastener.screw_mm, Unit::Length, "chosen"),
+                  given("through", "what it goes through", f.fastener.through_mm, Unit::Length, "chosen")},
+                 std::max(0.0, in), Unit::Length);
         if (in <= 0.0) {
-            add("move.screw_short", Severity::Stop, f, "Fastener {0} does not reach the wood: its " +
-                std::string(what == "screw" ? "screw" : "bolt") + " is no longer than what it goes through.",
+            add("move.screw_short", Severity::Stop, f,
+                "Fastener {0} does not reach the wood: its " + std::string(what == "screw" ? "screw" : "bolt") +
+                    " is no longer than what it goes through.",
                 {numberOf(f)}, "take a longer one");
         } else if (!isScrew(f.fastener.kind)) {
             const double room = f.fastener.insert_mm + f.fastener.pilotOverrun_mm;

@@ -54,7 +54,7 @@ Figure coefficientFigure(const MoveInput& in, const MovePlan& plan, size_t i)
 } // namespace
 
 Figure travelFigure(const MoveInput& input, const MovePlan& plan, const std::string& key, const std::string& label,
-                const WoodBetween& between, const Figure& season, double value)
+                    const WoodBetween& between, const Figure& season, double value)
 {
     const Figure wood =
         workedOut(key + "_wood", "wood from what is held", between.wood_mm, Unit::Length, "on the drawing");
@@ -219,6 +219,10 @@ private:
     void cups()
     {
         for (size_t i = 0; i < in_.layup->pieces.size(); ++i) {
+            if (plan_.rings[i].endGrain) {
+                plan_.cups_per_mm.push_back(0.0); // its rings stand upright: they do not cup it
+                continue;
+            }
             if (!plan_.rings[i].pith) {
                 plan_.cups_per_mm.clear(); // one that is not known makes the cup of the top unknown
                 return;
@@ -334,9 +338,10 @@ private:
                                             Unit::Length, "on the drawing");
             const auto moves = [&](const char* key, const char* label, const char* c, double coefficient) {
                 const Figure change = given(key, c, coefficient, Unit::Coefficient, species.source);
-                add(made(
-                    key + ("_" + name), label, "{0} × {1} × ({2} − {3})", {across, change, plan_.wettest, plan_.driest},
-                    sureOf(plan_, across.value() * coefficient * (plan_.wettest.value() - plan_.driest.value())), Unit::Length));
+                add(made(key + ("_" + name), label, "{0} × {1} × ({2} − {3})",
+                         {across, change, plan_.wettest, plan_.driest},
+                         sureOf(plan_, across.value() * coefficient * (plan_.wettest.value() - plan_.driest.value())),
+                         Unit::Length));
             };
             moves("moves_across_rings", "Moves across its rings", "C_R", species.change.radial);
             moves("moves_along_rings", "Moves along its rings", "C_T", species.change.tangential);
@@ -353,8 +358,8 @@ private:
                                     "by half its thickness squared, as hardwoods let water through");
         const Figure coat = assumed("lag_coat", "its coat's", lag.coat_days, Unit::Days,
                                     "by half its thickness; how coats keep panels from wetting in a fortnight");
-        const Figure tau =
-            made("lag", "Follows its room in", "{0} + {1}: two thirds of the way", {wood, coat}, lag.tau_days(), Unit::Days);
+        const Figure tau = made("lag", "Follows its room in", "{0} + {1}: two thirds of the way", {wood, coat},
+                                lag.tau_days(), Unit::Days);
         const MoistureExtremes& e = plan_.year.first ? *plan_.year.first : plan_.year.cycle;
         const auto extreme = [&](const char* key, const char* label, double value, const Figure& room) {
             return made(key, label, "the room to {0}, followed in {1}", {room, tau}, value, Unit::Percent);

@@ -18,23 +18,23 @@ namespace burl
 
 struct FastenerPlan {
     Fastener fastener;
-    int number = 0;        // as it is called, from 1
-    FastenerTravel travel; // along the way the wood goes there
+    int number = 0;         // as it is called, from 1
+    FastenerTravel travel;  // along the way the wood goes there
     Vec2 outward{0.0, 1.0}; // that way, away from what is held
-    Vec2 perPct;           // travel for each 1 % MC
+    Vec2 perPct;            // travel for each 1 % MC
     Figure outwardTravel, inwardTravel;
-    Figure slot;           // what is to be made so that it can travel: slot, hole, groove, arm
-    Figure bolt;           // off the middle of its slot on the day of assembly
-    Figure remaining;      // wood above it
-    Figure holds;          // that it may be asked to bear, pulled straight out
-    Figure drill;          // pilot: its diameter
-    Figure deep;           // pilot: its depth
+    Figure slot;                 // what is to be made so that it can travel: slot, hole, groove, arm
+    Figure bolt;                 // off the middle of its slot on the day of assembly
+    Figure remaining;            // wood above it
+    Figure holds;                // that it may be asked to bear, pulled straight out
+    Figure drill;                // pilot: its diameter
+    Figure deep;                 // pilot: its depth
     std::optional<size_t> plate; // of the base, that it goes through
     size_t piece = 0;
     bool endGrain = false;
     double clear_mm = 0.0; // from the nearest hole or punky wood; less than nothing: in it, or off the wood
     bool inWood = true;
-    bool slotted = true; // false: sits on what is held, a round hole
+    bool slotted = true;       // false: sits on what is held, a round hole
     double slotTurn_deg = 0.0; // of its slot, tongue or arm, from across the top, anticlockwise
     double astray_mm = 0.0;    // of its travel that its slot does not allow
 };
@@ -42,12 +42,12 @@ struct FastenerPlan {
 struct ChannelPlan {
     Channel channel;
     std::optional<SectionStock> stock; // of the shop; empty: only its measures are known
-    Figure groove;          // length of the groove
-    Figure woodLeft;        // above the groove
-    std::vector<double> bolts_mm; // y; the middle one round, the others slotted
-    std::vector<Figure> slots;    // of each
-    double travel_mm = 0.0; // of the wood at the channel's ends, out and in together
-    bool overResin = false; // it crosses the river
+    Figure groove;                     // length of the groove
+    Figure woodLeft;                   // above the groove
+    std::vector<double> bolts_mm;      // y; the middle one round, the others slotted
+    std::vector<Figure> slots;         // of each
+    double travel_mm = 0.0;            // of the wood at the channel's ends, out and in together
+    bool overResin = false;            // it crosses the river
     [[nodiscard]] double halfReach_mm() const;
 };
 
@@ -66,8 +66,8 @@ struct MoveYear {
     std::array<RoomMonth, kMonths> months{};
     double tau_days = 0.0;
     std::optional<TopYear> top;
-    std::optional<double> assembled_day; // of the year, 0 on the first of January
-    MoistureExtremes cycle;              // when it has hung there for years
+    std::optional<double> assembled_day;   // of the year, 0 on the first of January
+    MoistureExtremes cycle;                // when it has hung there for years
     std::optional<MoistureExtremes> first; // and in its first two, from the day of assembly
     /// On a day from assembly where that is known, of the year otherwise.
     [[nodiscard]] double mc_pct(double day, double assembly_pct) const;
@@ -82,7 +82,8 @@ struct MovePlan : StageAnswer {
     std::vector<Rings> rings;         // of each piece
     WhatIsHeld held;
     MoveYear year;
-    std::vector<double> cups_per_mm; // of each piece, its free curvature for 1 % MC more, on the top; empty: no pith known
+    std::vector<double>
+        cups_per_mm; // of each piece, its free curvature for 1 % MC more, on the top; empty: no pith known
     std::vector<FastenerPlan> fasteners;
     std::vector<ChannelPlan> channels;
     std::vector<BasePlatePlan> plates;

@@ -137,12 +137,12 @@ private:
                 // To the side where it lies, as far as it takes.
                 const double by = kClearOfPlate_mm - apart + 1.0;
                 const double to = c.channel.x_mm + (c.channel.x_mm >= p.plate.x_mm ? by : -by);
-                Finding& f = addFinding(
-                    plan_.findings, "move.plate_on_channel", Severity::Stop,
-                    "The base plate at {0} lies over the channel at {1}.",
-                    {workedOut("plate_at", "plate", p.plate.x_mm, Unit::Length, "on the drawing"), at,
-                     workedOut("channel_to", "there", std::round(to), Unit::Length, "clear of the plate")},
-                    "move the channel to {2}", place);
+                Finding& f =
+                    addFinding(plan_.findings, "move.plate_on_channel", Severity::Stop,
+                               "The base plate at {0} lies over the channel at {1}.",
+                               {workedOut("plate_at", "plate", p.plate.x_mm, Unit::Length, "on the drawing"), at,
+                                workedOut("channel_to", "there", std::round(to), Unit::Length, "clear of the plate")},
+                               "move the channel to {2}", place);
                 f.row = static_cast<int>(&c - plan_.channels.data());
             }
         }
@@ -180,14 +180,15 @@ private:
         const Figure at = workedOut("plate_at", "plate", p.plate.x_mm, Unit::Length, "on the drawing");
         const StripsAt here = stripsAt(*in_.layup, plan_.rings, p.plate.x_mm);
         if (p.plate.x_mm < 0.0 || p.plate.x_mm > in_.layup->length.value() || here.strips.empty()) {
-            addFinding(plan_.findings, "move.plate_outside", Severity::Stop, "The base plate at {0} lies outside the top.",
-                       {at}, "move it in", placeOf(p));
+            addFinding(plan_.findings, "move.plate_outside", Severity::Stop,
+                       "The base plate at {0} lies outside the top.", {at}, "move it in", placeOf(p));
             return;
         }
         const double spare = std::min(p.from_mm - here.from_mm, here.from_mm + here.width_mm() - p.to_mm);
         if (spare < 0.0) {
             addFinding(plan_.findings, "move.plate_long", Severity::Warn,
-                       "The base plate at {0} reaches past the edge of the top.", {at}, "take a shorter plate", placeOf(p));
+                       "The base plate at {0} reaches past the edge of the top.", {at}, "take a shorter plate",
+                       placeOf(p));
         }
         if (!p.plate.letIn) {
             return;
@@ -234,8 +235,7 @@ private:
                                "the top.",
                            {workedOut("plate_at", "plate", p.plate.x_mm, Unit::Length, "on the drawing"),
                             workedOut("gap", "gap", gap, Unit::Length, "the top resting on three ends")},
-                           "put a shim of {1} there",
-                           Vec2{p.plate.x_mm, near ? p.from_mm : p.to_mm});
+                           "put a shim of {1} there", Vec2{p.plate.x_mm, near ? p.from_mm : p.to_mm});
             }
         }
     }

@@ -17,8 +17,8 @@ Figure chosen(const char* key, const char* label, double value)
 
 std::optional<SectionStock> stockOf(const MoveInput& input, const std::string& id)
 {
-    const auto at = std::find_if(input.sections.begin(), input.sections.end(),
-                                 [&](const SectionStock& s) { return s.id == id; });
+    const auto at =
+        std::find_if(input.sections.begin(), input.sections.end(), [&](const SectionStock& s) { return s.id == id; });
     return id.empty() || at == input.sections.end() ? std::nullopt : std::optional(*at);
 }
 
@@ -55,7 +55,8 @@ ChannelPlan planned(const MoveInput& input, const MovePlan& plan, const Channel&
     const StripsAt here = stripsAt(*input.layup, plan.rings, channel.x_mm);
     // Held at its own centre hole: the wood at the ends comes in towards the middle by this much.
     Reach most;
-    for (const double end : {channel.middle_mm - channel.length_mm / 2.0, channel.middle_mm + channel.length_mm / 2.0}) {
+    for (const double end :
+         {channel.middle_mm - channel.length_mm / 2.0, channel.middle_mm + channel.length_mm / 2.0}) {
         const Reach r = reachOf(plan, here, channel.middle_mm, end);
         if (r.in_mm >= most.in_mm) {
             most = r;
@@ -88,10 +89,11 @@ ChannelPlan planned(const MoveInput& input, const MovePlan& plan, const Channel&
     const Figure clear = given("clearance", "clearance each end", kClearance_mm, Unit::Length, "custom");
     for (const double y : out.bolts_mm) {
         const Reach r = reachOf(plan, here, channel.middle_mm, y);
-        out.slots.push_back(made("channel_slot", "Slot in the channel", "{0} + {1} + {2} + 2 × {3}",
-                                 {bolt, travelFigure(input, plan, "travel_out", "out", r.between, plan.wettest, r.out_mm),
-                                  travelFigure(input, plan, "travel_in", "in", r.between, plan.driest, r.in_mm), clear},
-                                 sureOf(plan, channel.bolt_mm + r.out_mm + r.in_mm + 2.0 * kClearance_mm), Unit::Length));
+        out.slots.push_back(
+            made("channel_slot", "Slot in the channel", "{0} + {1} + {2} + 2 × {3}",
+                 {bolt, travelFigure(input, plan, "travel_out", "out", r.between, plan.wettest, r.out_mm),
+                  travelFigure(input, plan, "travel_in", "in", r.between, plan.driest, r.in_mm), clear},
+                 sureOf(plan, channel.bolt_mm + r.out_mm + r.in_mm + 2.0 * kClearance_mm), Unit::Length));
     }
     return out;
 }
@@ -123,9 +125,9 @@ BasePlatePlan planned(const MoveInput& input, const MovePlan& plan, const BasePl
         *end += (*end < plate.middle_mm ? -1.0 : 1.0) * (plate.room_mm + comes);
     }
     out.pocketLong = made("pocket_long", "Pocket, across the top", formula, terms, sureOf(plan, long_mm), Unit::Length);
-    out.pocketWide = made("pocket_wide", "Pocket, along the top", "{0} + 2 × {1}",
-                          {chosen("plate_wide", "plate", plate.wide_mm), room}, plate.wide_mm + 2.0 * plate.room_mm,
-                          Unit::Length);
+    out.pocketWide =
+        made("pocket_wide", "Pocket, along the top", "{0} + 2 × {1}",
+             {chosen("plate_wide", "plate", plate.wide_mm), room}, plate.wide_mm + 2.0 * plate.room_mm, Unit::Length);
     out.woodLeft = made("plate_wood", "Wood above the plate", "{0} − {1}",
                         {input.thickness, chosen("plate_thick", "plate", plate.thick_mm)},
                         input.thickness.value() - plate.thick_mm, Unit::Length);

@@ -19,8 +19,8 @@ struct Rings {
     double besideAtZero_mm = 0.0;  // beside the pith at (0, 0) of the top
     double besidePerX = 0.0;       // and how that changes along and across the top
     double besidePerY = 0.0;
-    bool endGrain = false;     // a cross-cut round: it moves every way
-    Vec2 across{0.0, 1.0};     // of its grain, on the top
+    bool endGrain = false; // a cross-cut round: it moves every way
+    Vec2 across{0.0, 1.0}; // of its grain, on the top
 };
 
 /// Strips across the top at x, from its lower outer edge; `from_mm` is that edge's y on the top.
@@ -43,8 +43,8 @@ struct WhatIsHeld {
 
 /// A place's travel between two moistures: along the top and across it.
 struct PlaceTravel {
-    Vec2 by;             // for 1 % MC more
-    WoodBetween between; // it and what is held
+    Vec2 by;                // for 1 % MC more
+    WoodBetween between;    // it and what is held
     Vec2 outward{0.0, 1.0}; // unit, away from what is held
 };
 [[nodiscard]] PlaceTravel travelAt(const LayupPlan& layup, const std::vector<Rings>& rings, const WhatIsHeld& held,

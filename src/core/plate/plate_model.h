@@ -30,7 +30,7 @@ struct PlateSupport {
     Vec2 from;
     Vec2 to;               // the same for a point
     bool canLift = false;  // it only presses, point by point
-    double level_mm = 0.0;   // how far below the plane of the others: at its first end, and at its last
+    double level_mm = 0.0; // how far below the plane of the others: at its first end, and at its last
     double levelTo_mm = 0.0;
     bool operator==(const PlateSupport&) const = default;
 };

@@ -3,11 +3,10 @@
 #include <algorithm>
 #include <charconv>
 #include <cmath>
-#include <locale>
-#include <sstream>
 
 #include "core/measure/text.h"
 #include "core/measure/units.h"
+#include "core/router/gcode_writer.h"
 #include "core/router/strokes.h"
 
 namespace burl
@@ -15,48 +14,7 @@ namespace burl
 namespace
 {
 
-constexpr double kMostFeed_mm_min = 30'000.0;
 constexpr double kHair_mm = 1e-3; // of written digits
-
-class Writer
-{
-public:
-    explicit Writer(const GcodeSettings& settings) : settings_(settings)
-    {
-        out_.imbue(std::locale::classic()); // a decimal point whatever the machine's language
-        out_.setf(std::ios::fixed);
-        out_.precision(settings.inches ? 5 : 3);
-    }
-
-    void comment(const std::string& words)
-    {
-        std::string safe;
-        for (const char c : words) { // brackets end a comment, and controllers know plain letters only
-            safe += c == '(' || c == ')' || static_cast<unsigned char>(c) > 126 || c == '\n' ? ' ' : c;
-        }
-        out_ << "(" << safe << ")\n";
-    }
-    void word(const char* text) { out_ << text << '\n'; }
-    void spindle() { out_ << "M3 S" << static_cast<long>(settings_.spindle_rpm) << '\n'; }
-    void rapidTo(double x, double y) { out_ << "G0 X" << shown(x) << " Y" << shown(y) << '\n'; }
-    void rapidUp(double z) { out_ << "G0 Z" << shown(z) << '\n'; }
-    void plunge(double z) { out_ << "G1 Z" << shown(z) << " F" << shown(settings_.plunge_mm_min) << '\n'; }
-    void cutTo(double x, double y)
-    {
-        out_ << "G1 X" << shown(x) << " Y" << shown(y) << " F" << shown(settings_.feed_mm_min) << '\n';
-    }
-    [[nodiscard]] std::string text() const { return out_.str(); }
-
-private:
-    [[nodiscard]] double shown(double mm) const { return settings_.inches ? mm / kInch_mm : mm; }
-    const GcodeSettings& settings_;
-    std::ostringstream out_;
-};
-
-} // namespace
-
-namespace
-{
 
 /// Where a stroke begins and ends, in the way it runs.
 struct Ends {
@@ -128,7 +86,7 @@ Expected<std::string> surfacingGcode(const GcodeInput& in)
     const double safe = passes.highest_mm + std::max(5.0, s.safe_mm);
     const double wide = in.map.width_mm;
     const double along = in.map.length_mm;
-    Writer w(s);
+    GcodeWriter w(s);
     w.comment(in.title);
     w.comment("Look at every line in a simulator and run it in the air first. Extraction on, nobody at the table.");
     w.comment("Zero: x and y at the lower left corner of what is flattened, marked on the slab; z on the finished "

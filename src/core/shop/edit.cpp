@@ -68,17 +68,48 @@ Book withHabits(const Book& book, Habits habits)
     return withShop(book, std::move(shop));
 }
 
-Book withResin(const Book& book, ResinClass resin)
+namespace
+{
+
+/// Puts an item in the place of the one with its id, or at the end.
+template <typename T> Book withItem(const Book& book, std::vector<T> Shop::*list, T item)
 {
     Shop shop = *book.shop;
-    const auto at =
-        std::find_if(shop.resins.begin(), shop.resins.end(), [&](const ResinClass& r) { return r.id == resin.id; });
-    if (at != shop.resins.end()) {
-        *at = std::move(resin);
+    std::vector<T>& all = shop.*list;
+    const auto at = std::find_if(all.begin(), all.end(), [&](const T& t) { return t.id == item.id; });
+    if (at != all.end()) {
+        *at = std::move(item);
     } else {
-        shop.resins.push_back(std::move(resin));
+        all.push_back(std::move(item));
     }
     return withShop(book, std::move(shop));
+}
+
+template <typename There> std::string freeId(const There& there)
+{
+    for (int n = 1;; ++n) {
+        std::string id = "own_" + std::to_string(n);
+        if (there(id) == nullptr) {
+            return id;
+        }
+    }
+}
+
+} // namespace
+
+Book withResin(const Book& book, ResinClass resin)
+{
+    return withItem(book, &Shop::resins, std::move(resin));
+}
+
+Book withClimate(const Book& book, Climate climate)
+{
+    return withItem(book, &Shop::climates, std::move(climate));
+}
+
+Book withSection(const Book& book, SectionStock section)
+{
+    return withItem(book, &Shop::sections, std::move(section));
 }
 
 Book withoutResin(const Book& book, const std::string& id)
@@ -151,12 +182,17 @@ LogId freeLogId(const Book& book)
 
 std::string freeResinId(const Book& book)
 {
-    for (int n = 1;; ++n) {
-        const std::string id = "own_" + std::to_string(n);
-        if (book.shop->resin(id) == nullptr) {
-            return id;
-        }
-    }
+    return freeId([&](const std::string& id) { return book.shop->resin(id); });
+}
+
+std::string freeClimateId(const Book& book)
+{
+    return freeId([&](const std::string& id) { return book.shop->climate(id); });
+}
+
+std::string freeSectionId(const Book& book)
+{
+    return freeId([&](const std::string& id) { return book.shop->section(id); });
 }
 
 JobId freeJobId(const Book& book)

@@ -12,6 +12,8 @@ namespace burl
 [[nodiscard]] Book withLog(const Book& book, Log log);
 [[nodiscard]] Book withResin(const Book& book, ResinClass resin); // replaced by id, or added
 [[nodiscard]] Book withoutResin(const Book& book, const std::string& id);
+[[nodiscard]] Book withClimate(const Book& book, Climate climate);      // replaced by id, or added
+[[nodiscard]] Book withSection(const Book& book, SectionStock section); // the same
 [[nodiscard]] Book withHabits(const Book& book, Habits habits);
 [[nodiscard]] Book withJob(const Book& book, Job job); // replaced by id, or added
 [[nodiscard]] Book withoutJob(const Book& book, JobId id);
@@ -25,6 +27,8 @@ namespace burl
 [[nodiscard]] LogId freeLogId(const Book& book);
 [[nodiscard]] JobId freeJobId(const Book& book);
 [[nodiscard]] std::string freeResinId(const Book& book);
+[[nodiscard]] std::string freeClimateId(const Book& book);
+[[nodiscard]] std::string freeSectionId(const Book& book);
 /// An id that no feature of this slab has or ever had.
 [[nodiscard]] int freeFeatureId(const Slab& slab);
 /// Takes a feature away; its id is not given again.

@@ -28,8 +28,8 @@ struct JobInShop {
     const Shop& shop;
     Worked worked;
     SharedSlabs slabs;            // one for each piece of the job, null when it is not in the shop
-    std::vector<Species> species;            // of each; empty where nobody said
-    std::vector<double> kerf_mm;             // of each piece's log, 0 where there is none
+    std::vector<Species> species; // of each; empty where nobody said
+    std::vector<double> kerf_mm;  // of each piece's log, 0 where there is none
 };
 
 } // namespace burl

@@ -43,11 +43,11 @@ struct Fastener {
     double pilotOverrun_mm = 2.0;
     double washer_mm = 24.0;
     HoleKind hole = HoleKind::Slot;
-    double through_mm = 0.0;         // what it goes through before the wood: plate, tab or apron, and washers
-    std::optional<double> screw_mm{};  // below its head; empty: as long as it takes
-    std::optional<double> slot_mm{};   // of a slot or hole that is there already; empty: made as it is wanted
-    std::optional<double> turn_deg{};  // of slot, tongue or arm from across the top; empty: as the wood travels
-    double reach_mm = 10.0;          // of a tongue into its groove; of a figure-eight from hole to hole
+    double through_mm = 0.0;          // what it goes through before the wood: plate, tab or apron, and washers
+    std::optional<double> screw_mm{}; // below its head; empty: as long as it takes
+    std::optional<double> slot_mm{};  // of a slot or hole that is there already; empty: made as it is wanted
+    std::optional<double> turn_deg{}; // of slot, tongue or arm from across the top; empty: as the wood travels
+    double reach_mm = 10.0;           // of a tongue into its groove; of a figure-eight from hole to hole
     bool operator==(const Fastener&) const = default;
 };
 
@@ -58,11 +58,11 @@ struct BasePlate {
     double long_mm = 600.0; // across the top
     double wide_mm = 80.0;  // along it
     double thick_mm = 8.0;
-    bool letIn = false;                 // flush with the underside
-    double room_mm = 2.0;               // of its pocket, all round, beyond the travel
-    std::string section;                // of the shop's list, when a rail on two legs is no stiffer; empty: it does not bend
-    double legsIn_mm = 40.0;            // of such a rail, from both its ends
-    std::optional<double> nearLow_mm;   // how far its near end lies below the plane of the pads
+    bool letIn = false;      // flush with the underside
+    double room_mm = 2.0;    // of its pocket, all round, beyond the travel
+    std::string section;     // of the shop's list, when a rail on two legs is no stiffer; empty: it does not bend
+    double legsIn_mm = 40.0; // of such a rail, from both its ends
+    std::optional<double> nearLow_mm; // how far its near end lies below the plane of the pads
     std::optional<double> farLow_mm;
     bool operator==(const BasePlate&) const = default;
 };

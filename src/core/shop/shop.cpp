@@ -51,8 +51,8 @@ const SectionStock* Shop::section(const std::string& id) const
 
 bool sameValues(const Shop& a, const Shop& b)
 {
-    return a.logs == b.logs && a.species == b.species && a.resins == b.resins && a.climates == b.climates && a.sections == b.sections &&
-           a.habits == b.habits &&
+    return a.logs == b.logs && a.species == b.species && a.resins == b.resins && a.climates == b.climates &&
+           a.sections == b.sections && a.habits == b.habits &&
            std::equal(a.slabs.begin(), a.slabs.end(), b.slabs.begin(), b.slabs.end(),
                       [](const auto& x, const auto& y) { return x == y || *x == *y; });
 }

@@ -11,15 +11,15 @@
 
 #include "core/measure/units.h"
 #include "core/shop/resin.h"
-#include "core/shop/slab.h"
 #include "core/shop/section.h"
+#include "core/shop/slab.h"
 #include "core/wood/year.h"
 
 namespace burl
 {
 
-/// Stiffness of a species against that along its grain (MOE), and how it narrows when it is pulled: Wood Handbook tables
-/// 5-1 and 5-2. Tangential: flat-sawn; radial: quarter-sawn.
+/// Stiffness of a species against that along its grain (MOE), and how it narrows when it is pulled: Wood Handbook
+/// tables 5-1 and 5-2. Tangential: flat-sawn; radial: quarter-sawn.
 struct StiffnessRatios {
     double eTangential = 0.06;
     double eRadial = 0.12;
@@ -40,7 +40,7 @@ struct Species {
     double shrinkTangential_pct = 0.0;
     double moe_GPa = 0.0;
     std::optional<StiffnessRatios> ratios; // empty: as most woods
-    std::vector<std::string> unsure; // fields that deserve a look in a printed handbook
+    std::vector<std::string> unsure;       // fields that deserve a look in a printed handbook
     std::string source;
     bool operator==(const Species&) const = default;
 };

@@ -9,6 +9,7 @@
 #include "sheets/template_sheet.h"
 #include "ui/files.h"
 #include "ui/layup/layup_form.h"
+#include "ui/template_written.h"
 #include "ui/text.h"
 #include "ui/theme.h"
 
@@ -60,25 +61,7 @@ QString LayupBench::jointTemplatesWritten(const QString& path)
 
 QString LayupBench::templateWritten(const QString& path, const Expected<ShopTemplate>& shape)
 {
-    if (!shape) {
-        return fromCore(shape.error().sentence);
-    }
-    QByteArray bytes;
-    const QString suffix = QFileInfo(path).suffix().toLower();
-    if (suffix == QLatin1String("svg")) {
-        bytes = QByteArray::fromStdString(templateSvg(*shape));
-    } else if (suffix == QLatin1String("dxf")) {
-        const auto dxf = templateDxf(*shape);
-        if (!dxf) {
-            return fromCore(dxf.error().sentence);
-        }
-        bytes = QByteArray::fromStdString(*dxf);
-    } else if (suffix == QLatin1String("pdf")) {
-        bytes = templatePdf(*shape, document_.job()->layup.tools, units(), usualPaper(), textFont().family());
-    } else {
-        return tr("%1: a template is written as .pdf, .svg or .dxf.").arg(path);
-    }
-    return written(path, bytes, tr("The template is in %1.").arg(path));
+    return burl::ui::templateWritten(path, shape, document_.job()->layup.tools, units());
 }
 
 } // namespace burl::ui

@@ -9,6 +9,7 @@
 #include <QPushButton>
 
 #include "ui/theme.h"
+#include "ui/wrap_layout.h"
 
 namespace burl::ui
 {
@@ -105,15 +106,39 @@ QLineEdit* ChoicesForm::addText(const QString& name, const QString& label, const
     return field;
 }
 
-QPushButton* ChoicesForm::addButton(const QString& name, const QString& text, const std::function<void()>& act)
+namespace
 {
-    auto* button = new QPushButton(text, this);
+
+constexpr int kButtonsApart_px = 16;
+
+QPushButton* linkButton(QWidget* parent, const QString& name, const QString& text, const std::function<void()>& act)
+{
+    auto* button = new QPushButton(text, parent);
     button->setObjectName(name);
     button->setProperty("link", true);
     button->setCursor(Qt::PointingHandCursor);
-    connect(button, &QPushButton::clicked, this, act);
+    QObject::connect(button, &QPushButton::clicked, parent, act);
+    return button;
+}
+
+} // namespace
+
+QPushButton* ChoicesForm::addButton(const QString& name, const QString& text, const std::function<void()>& act)
+{
+    QPushButton* button = linkButton(this, name, text, act);
     addWide(button);
     return button;
+}
+
+void ChoicesForm::addButtons(const std::vector<Button>& buttons)
+{
+    auto* row = new QWidget(this);
+    auto* line = new WrapLayout(kButtonsApart_px, row);
+    line->setContentsMargins(0, 0, 0, 0);
+    for (const Button& button : buttons) {
+        line->addWidget(linkButton(this, button.name, button.text, button.act));
+    }
+    addWide(row);
 }
 
 void ChoicesForm::addWide(QWidget* widget)

@@ -40,6 +40,13 @@ public:
     QLineEdit* addText(const QString& name, const QString& label, const std::function<QString()>& get,
                        const std::function<void(QString)>& set);
     QPushButton* addButton(const QString& name, const QString& text, const std::function<void()>& act);
+    struct Button {
+        QString name;
+        QString text;
+        std::function<void()> act;
+    };
+    /// Short ones beside each other.
+    void addButtons(const std::vector<Button>& buttons);
     void addWide(QWidget* widget);
     /// Rows added from here on are folded away behind this word.
     void fold(const QString& word);

@@ -1,5 +1,5 @@
 #pragma once
-// A year in the room: driest to wettest, and where the top stands in it.
+// A year in the room and the top that follows it, and the section across the top on the day of the slider.
 
 #include <QWidget>
 
@@ -16,8 +16,11 @@ class YearStrip : public QWidget
 
 public:
     explicit YearStrip(Document& document, QWidget* parent);
-    /// Moisture content on the day the slider stands on.
+    /// Moisture content of the top on the day the slider stands on.
     [[nodiscard]] double mcToday_pct() const;
+    /// Where the section is cut, x on the top; empty: in its middle.
+    void setCut(std::optional<double> x_mm);
+    [[nodiscard]] double cut_mm() const;
     static constexpr double kShown = 12.0; // how much the breathing is exaggerated
 
 Q_SIGNALS:
@@ -28,9 +31,16 @@ protected:
     void resizeEvent(QResizeEvent* event) override;
 
 private:
-    [[nodiscard]] double mcAt_pct(double share) const;
+    [[nodiscard]] double days() const; // that are shown: one year, or two from the day of assembly
+    [[nodiscard]] double day() const;
+    [[nodiscard]] double mcAt_pct(double day) const;
+    [[nodiscard]] QString dayWord() const;
+    [[nodiscard]] double curveWidth() const;
+    void paintCurve(QPainter& painter);
+    void paintSection(QPainter& painter, const QRectF& area);
     Document& document_;
     QSlider* slider_;
+    std::optional<double> cut_mm_;
 };
 
 } // namespace burl::ui

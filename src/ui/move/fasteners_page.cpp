@@ -1,0 +1,92 @@
+#include "ui/move/fasteners_page.h"
+
+#include <cmath>
+
+#include <QHeaderView>
+#include <QTableWidget>
+#include <QVBoxLayout>
+
+#include "ui/move/move_bench.h"
+#include "ui/text.h"
+#include "ui/theme.h"
+
+namespace burl::ui
+{
+
+FastenersPage::FastenersPage(Document& document, QWidget* parent)
+    : QWidget(parent), document_(document), table_(new QTableWidget(this))
+{
+    named(this, QStringLiteral("fastenersPage"), tr("Fasteners"));
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(4, 0, 4, 0);
+    named(table_, QStringLiteral("fastenersTable"), tr("Fasteners, a row each"));
+    table_->setColumnCount(8);
+    table_->setHorizontalHeaderLabels({tr("no."), tr("kind"), tr("from the left"), tr("from held line"), tr("make"),
+                                       tr("drill"), tr("wood above"), tr("bears")});
+    table_->horizontalHeader()->setStretchLastSection(true);
+    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    table_->verticalHeader()->hide();
+    table_->verticalHeader()->setDefaultSectionSize(26);
+    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table_->setSelectionMode(QAbstractItemView::SingleSelection);
+    table_->horizontalHeader()->setHighlightSections(false);
+    table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    table_->setShowGrid(false);
+    table_->setFrameShape(QFrame::NoFrame);
+    table_->setTabKeyNavigation(false);
+    looking(table_, "inset");
+    const int widths[] = {34, 112, 84, 98, 114, 126, 84};
+    for (int i = 0; i < 7; ++i) {
+        table_->setColumnWidth(i, widths[i]);
+    }
+    column->addWidget(table_, 1);
+    connect(table_, &QTableWidget::cellClicked, this, [this](int row, int) { Q_EMIT chosen(row); });
+    connect(table_, &QTableWidget::cellActivated, this, [this](int row, int) { Q_EMIT chosen(row); });
+}
+
+void FastenersPage::choose(int row)
+{
+    if (row < 0) {
+        table_->clearSelection();
+    } else {
+        table_->setCurrentCell(row, 0);
+    }
+}
+
+void FastenersPage::refresh()
+{
+    const Plan* plan = document_.plan();
+    const auto& fasteners = plan != nullptr ? plan->move->fasteners : std::vector<FastenerPlan>{};
+    const UnitChoice& units = document_.units();
+    table_->setRowCount(static_cast<int>(fasteners.size()));
+    for (int row = 0; row < table_->rowCount(); ++row) {
+        const FastenerPlan& f = fasteners[static_cast<size_t>(row)];
+        const auto mm = [&](double v) { return quantity(v, Unit::Length, units); };
+        const QString make = !f.slot.known()                                ? tr("not known")
+                             : !f.slotted                                   ? tr("round hole, tight")
+                             : f.fastener.kind == FastenerKind::FigureEight ? tr("arm from %1").arg(mm(f.slot.value()))
+                             : f.fastener.kind == FastenerKind::ZClip || f.fastener.kind == FastenerKind::Button
+                                 ? tr("groove %1 deep").arg(mm(f.slot.value()))
+                             : f.fastener.hole == HoleKind::Oversize ? tr("hole %1").arg(mm(f.slot.value()))
+                                                                     : tr("slot %1").arg(mm(f.slot.value()));
+        const QStringList cells{QString::number(f.number),
+                                fastenerWord(f.fastener.kind),
+                                mm(f.fastener.at.x),
+                                mm(f.fastener.at.y - plan->move->held.line_mm),
+                                make,
+                                QStringLiteral("⌀ %1 × %2").arg(mm(f.drill.value()), mm(f.deep.value())),
+                                quantity(f.remaining, units),
+                                f.holds.known() ? quantity(f.holds, units) : tr("not known")};
+        for (int col = 0; col < static_cast<int>(cells.size()); ++col) {
+            QTableWidgetItem* cell = table_->item(row, col);
+            if (cell == nullptr) {
+                cell = new QTableWidgetItem;
+                table_->setItem(row, col, cell);
+            }
+            cell->setText(cells[col]);
+        }
+    }
+}
+
+} // namespace burl::ui
