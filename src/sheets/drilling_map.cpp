@@ -106,7 +106,7 @@ private:
             const QPointF p = at(f.fastener.at);
             painter_.drawEllipse(p, page_.dots(1.2), page_.dots(1.2));
             const Vec2 lies = place(f.fastener.at);
-            page_.text(left + lies.x * scale + 1.8, bottom - lies.y * scale - 2.2, 10.0, QString::number(f.number), 8.0,
+            page_.text(left + lies.x * scale + 3.2, bottom - lies.y * scale - 2.2, 10.0, QString::number(f.number), 8.0,
                        true);
         }
         // The corner that all is measured from.

@@ -91,3 +91,25 @@ TEST_CASE("a place that is not poured, and a job without resin, are said", "[cli
     }
     CHECK(run("heat " + (folder / "none.json").string()).code == 3);
 }
+
+TEST_CASE("pockets and the underside are handed out from a job file, and refused in words", "[cli][move]")
+{
+    Folder folder;
+    const std::string job = (folder / "table.json").string();
+    REQUIRE(run("demo 1 -o " + job).code == 0);
+    const Ran code = run("pockets " + job);
+    CHECK(code.code == 0);
+    CHECK(has(code.out, "plate 1, 6"));
+    CHECK(has(code.out, "G21"));
+    CHECK(run("pockets " + job + " --bit 60").code == 1);
+    CHECK(has(run("pockets " + job + " --bit 60").out, "take a smaller one"));
+    CHECK(run("pockets " + job + " --bit none").code == 2);
+    const std::string dxf = (folder / "under.dxf").string();
+    CHECK(run("template " + job + " --underside -o " + dxf).code == 0);
+    const std::string pdf = (folder / "map.pdf").string();
+    CHECK(run("sheet " + job + " --kind drilling -o " + pdf).code == 0);
+    const std::string round = (folder / "round.json").string();
+    REQUIRE(run("demo 3 -o " + round).code == 0);
+    CHECK(run("pockets " + round).code == 1);
+    CHECK(has(run("plan " + job + " --figure channels_hold").out, "mm"));
+}

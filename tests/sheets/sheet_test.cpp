@@ -7,6 +7,7 @@
 
 #include "core/measure/format.h"
 #include "sheets/cut_sheet.h"
+#include "sheets/drilling_map.h"
 #include "sheets/flatten_card.h"
 #include "sheets/pour_card.h"
 #include "sheets/shop_sheet.h"
@@ -275,4 +276,29 @@ TEST_CASE("the pour card has every pour, its pots with what was weighed, boxes f
     CHECK(card(desk.job, plan, Paper::Letter).count(QStringLiteral("__:__")) == static_cast<qsizetype>(boxes));
     const Demo round(3);
     CHECK(card(round.job, round.plan(), Paper::A4).contains(QStringLiteral("Nothing is poured")));
+}
+
+TEST_CASE("the drilling map numbers every hole with its place, bit and depth, as the underside lies", "[sheet][move]")
+{
+    Demo demo(1);
+    const Plan plan = planWorkedOut(demo.job, *demo.book.shop);
+    const auto map = [&](const Job& job, const Plan& of, Paper paper) {
+        return wordsOf(drillingMapPdf(job, *demo.book.shop, of, paper, QStringLiteral("Lato"))).simplified();
+    };
+    const QString words = map(demo.job, plan, Paper::A4);
+    const auto mm = [](double v) { return QString::fromStdString(formatQuantity(v, Unit::Length, {})); };
+    for (const FastenerPlan& f : plan.move->fasteners) {
+        INFO(f.number);
+        CHECK(words.contains(mm(f.fastener.at.x)));
+        CHECK(words.contains(mm(plan.layup->finalBox.top - f.fastener.at.y))); // mirrored: from the far edge
+        CHECK(words.contains(mm(f.deep.value())));
+    }
+    CHECK(words.count(QStringLiteral("snug")) == 4 + 8);
+    CHECK(words.contains(mm(plan.move->channels[0].groove.value())));
+    CHECK(words.contains(QStringLiteral("plate 2")));
+    CHECK(words.contains(QStringLiteral("A stop on the drill")));
+    CHECK(words.contains(QStringLiteral("Careful: "))); // its base is out of true
+    CHECK_FALSE(words.contains(QStringLiteral("nan"), Qt::CaseInsensitive));
+    const Demo round(3);
+    CHECK(map(round.job, round.plan(), Paper::Letter).contains(QStringLiteral("No fastener is placed")));
 }

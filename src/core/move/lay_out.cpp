@@ -37,12 +37,12 @@ struct Found {
     Vec2 at;
     double spare_mm = -1e9;
 };
-Found sought(const Underside& underside, Vec2 wished, const Box& within, double seek_mm)
+Found sought(const Underside& underside, Vec2 wished, const Box& within, double seek_mm, double step_mm = kStep_mm)
 {
     Found best{wished, -1e9};
     double bestFar = 1e9;
-    for (double dx = -seek_mm; dx <= seek_mm; dx += kStep_mm) {
-        for (double dy = -seek_mm; dy <= seek_mm; dy += kStep_mm) {
+    for (double dx = -seek_mm; dx <= seek_mm; dx += step_mm) {
+        for (double dy = -seek_mm; dy <= seek_mm; dy += step_mm) {
             const Vec2 at{std::round(wished.x + dx), std::round(wished.y + dy)};
             if (at.x < within.left || at.x > within.right || at.y < within.bottom || at.y > within.top) {
                 continue;
@@ -139,7 +139,15 @@ Vec2 movedClear(const MoveInput& input, const MovePlan& plan, const FastenerPlan
         within = {plate.x_mm - side, plate.middle_mm - plate.long_mm / 2.0 + fastener.fastener.bolt_mm,
                   plate.x_mm + side, plate.middle_mm + plate.long_mm / 2.0 - fastener.fastener.bolt_mm};
     }
-    const Found found = sought(underside, fastener.fastener.at, within, kSeek_mm);
+    Found found = sought(underside, fastener.fastener.at, within, kSeek_mm);
+    if (found.spare_mm < 0.0) { // far off: anywhere in the top
+        const Box box = input.layup->finalBox;
+        const Box all = fastener.plate ? within : box;
+        const Vec2 middle{(all.left + all.right) / 2.0, (all.bottom + all.top) / 2.0};
+        constexpr double kSteps = 60.0; // each way
+        const double most = std::max(all.width(), all.height()) / 2.0;
+        found = sought(underside, middle, all, most, 2.0 * most / kSteps);
+    }
     return found.spare_mm > seatAt(underside, fastener.fastener.at).spare_mm ? found.at : fastener.fastener.at;
 }
 

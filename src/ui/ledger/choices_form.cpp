@@ -132,7 +132,7 @@ QPushButton* ChoicesForm::addButton(const QString& name, const QString& text, co
 
 void ChoicesForm::addButtons(const std::vector<Button>& buttons)
 {
-    auto* row = new QWidget(this);
+    auto* row = named(new QWidget(this), buttons.front().name + QStringLiteral("Row"), buttons.front().text);
     auto* line = new WrapLayout(kButtonsApart_px, row);
     line->setContentsMargins(0, 0, 0, 0);
     for (const Button& button : buttons) {

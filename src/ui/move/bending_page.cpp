@@ -31,6 +31,8 @@ BendingPage::BendingPage(Document& document, QWidget* parent)
     case_->addItem(tr("the driest month"), int(HoldCase::Driest));
     case_->addItem(tr("the wettest month"), int(HoldCase::Wettest));
     case_->addItem(tr("tightened down on pads out of true"), int(HoldCase::Tightened));
+    case_->setToolTip(tr("What presses on the top, or the month it is looked at in."));
+    without_->setToolTip(tr("To see what the channels do."));
     case_->setFixedWidth(270);
     head->addWidget(case_);
     head->addSpacing(12);

@@ -70,6 +70,7 @@ MoveBench::MoveBench(Document& document, QWidget* parent)
     addFastenerRows();
     addChannelRows();
     addPlateRows();
+    addTips();
 }
 
 void MoveBench::showPage(const QString& page)

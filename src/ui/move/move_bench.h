@@ -49,6 +49,7 @@ private:
     void addChannelRows();
     void addPlateRows();
     void addButtons();
+    void addTips();
     void addFastener();
     void addChannel();
     void addPlate();

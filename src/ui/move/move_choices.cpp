@@ -312,6 +312,22 @@ void MoveBench::addPlateRows()
         });
 }
 
+void MoveBench::addTips()
+{
+    const std::pair<const char*, QString> tips[] = {
+        {"coat", tr("How the surface is closed, both faces alike: it decides how late the wood follows its room.")},
+        {"fastenerHole", tr("A slot leads the bolt the way the wood goes; an oversize hole lets it go every way.")},
+        {"channelSection", tr("What lies in the groove; the list is kept under Sections.")},
+        {"channelGroove",
+         tr("A pocket takes it whole; two slots take its flanges and a shallow bed its web, and more wood is left.")},
+        {"channelBolts", tr("Two hold nothing of a cup; three to five nearly all.")},
+        {"plateLetIn", tr("Let in flush it wants a pocket, with room for the wood to travel.")},
+        {"plateSection", tr("Of a rail on two legs: it bends with the top. Empty: the base holds it stiff.")}};
+    for (const auto& [name, tip] : tips) {
+        panel_->findChild<QWidget*>(QLatin1String(name))->setToolTip(tip);
+    }
+}
+
 void MoveBench::choose(MoveChosen chosen)
 {
     chosen_ = chosen;

@@ -116,6 +116,9 @@ void SteelPage::addRows()
         [this](const QVariant& v) {
             edit(tr("Shape of a section"), [&](SectionStock& s) { s.section.kind = SectionKind(v.toInt()); });
         });
+    form_->findChild<QWidget*>(QStringLiteral("sectionName"))->setToolTip(tr("What the shop calls it."));
+    form_->findChild<QWidget*>(QStringLiteral("sectionKind"))
+        ->setToolTip(tr("A channel lies with its web level and both flanges on one side."));
     struct Row {
         const char* name;
         QString label;

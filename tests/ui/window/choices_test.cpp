@@ -221,5 +221,5 @@ TEST_CASE("a fastener's own measures are changed where it is chosen", "[ui][move
     QTest::mouseClick(&d.board(), Qt::LeftButton, Qt::NoModifier, d.pixel({d.job().move.channels[1].x_mm, 150}));
     d.type("channelLength", QStringLiteral("50 cm"));
     CHECK(d.job().move.channels[1].length_mm == 500.0);
-    CHECK(d.job().move.channels[0].length_mm == 620.0);
+    CHECK(d.job().move.channels[0].length_mm == 700.0);
 }
