@@ -148,7 +148,7 @@ Vec2 movedClear(const MoveInput& input, const MovePlan& plan, const FastenerPlan
         const double most = std::max(all.width(), all.height()) / 2.0;
         found = sought(underside, middle, all, most, 2.0 * most / kSteps);
     }
-    return found.spare_mm > seatAt(underside, fastener.fastener.at).spare_mm ? found.at : fastener.fastener.at;
+    return found.spare_mm >= 0.0 ? found.at : fastener.fastener.at;
 }
 
 } // namespace burl
