@@ -118,17 +118,42 @@ private:
             for (Fastener& f : j.move.fasteners) {
                 f.insert_mm = in(ranges::kInsert_mm, f.insert_mm);
                 f.washer_mm = in(ranges::kWasher_mm, f.washer_mm);
-                f.kind = static_cast<FastenerKind>(pick(2));
+                f.kind = static_cast<FastenerKind>(pick(8));
+                f.hole = static_cast<HoleKind>(pick(2));
+                f.reach_mm = in(ranges::kTongue_mm, f.reach_mm);
+                f.through_mm = in(ranges::kThrough_mm, 8.0);
+                f.screw_mm = pick(2) == 0 ? std::nullopt : std::optional(in(ranges::kScrew_mm, 30.0));
+                f.slot_mm = pick(3) != 0 ? std::nullopt : std::optional(in(ranges::kSlot_mm, 14.0));
+                f.turn_deg = pick(3) != 0 ? std::nullopt : std::optional(in(ranges::kTurn_deg, 20.0));
             }
             break;
         case 16:
             for (Channel& c : j.move.channels) {
                 c.depth_mm = in(ranges::kGroove_mm, c.depth_mm);
                 c.x_mm += std::normal_distribution<double>(0.0, 200.0)(random_);
+                c.section = pick(2) == 0 ? "" : "steel_c_40_20_4";
+                c.bolts = 1 + static_cast<int>(pick(7));
+                c.boltsIn_mm = in(ranges::kBoltsIn_mm, 40.0);
+                c.groove = static_cast<GrooveKind>(pick(2));
+            }
+            for (int k = static_cast<int>(pick(3)); k > 0; --k) {
+                BasePlate plate;
+                plate.x_mm = in(ranges::kRodFirst_mm, l.length_mm / 3.0);
+                plate.long_mm = in(ranges::kPlateLong_mm, 500.0);
+                plate.letIn = pick(2) == 0;
+                plate.thick_mm = in(ranges::kPlateThick_mm, 8.0);
+                plate.section = pick(3) == 0 ? "steel_flat_60_8" : "";
+                if (pick(2) == 0) {
+                    plate.nearLow_mm = in(ranges::kPadLow_mm, 1.0);
+                    plate.farLow_mm = in(ranges::kPadLow_mm, 0.0);
+                }
+                j.move.plates.push_back(plate);
             }
             break;
         case 17:
             j.move.assembly_mc_pct = in(ranges::kMc_pct, 9.0);
+            j.move.coat = static_cast<MoistureCoat>(pick(4));
+            j.move.assembled = pick(2) == 0 ? "" : "2027-05-01";
             break;
         case 18:
             l.parted_mm = in(ranges::kRodFirst_mm, l.length_mm / 2.0);

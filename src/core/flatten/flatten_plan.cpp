@@ -17,6 +17,7 @@
 #include "core/layup/rings_across.h"
 #include "core/router/removal.h"
 #include "core/router/rig.h"
+#include "core/shop/room.h"
 #include "core/shop/same_slabs.h"
 #include "core/wood/moisture.h"
 
@@ -290,9 +291,7 @@ FlattenInput flattenInput(const JobInShop& in, std::shared_ptr<const LayupPlan> 
         out.wood.push_back(kind.change);
     }
     if (const Climate* climate = in.shop.climate(in.job.move.climate)) {
-        out.roomMc_pct = (emc_pct(climate->winter_degC, climate->winter_rh_pct) +
-                          emc_pct(climate->summer_degC, climate->summer_rh_pct)) /
-                         2.0;
+        out.roomMc_pct = meanRest_pct(*climate);
     }
     return out;
 }

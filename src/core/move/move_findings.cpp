@@ -162,13 +162,17 @@ private:
     {
         if (f.fastener.kind == FastenerKind::KnockInInsert) {
             add("move.knock_in", Severity::Warn, f,
-                "Insert {0} is knocked in: its barbs tear the wood they hold in and pull out, at about {1}.",
-                {numberOf(f), f.holds}, "take one that is screwed in");
+                "Insert {0} is knocked in: its barbs tear the wood that they hold in; it bears a quarter of one that "
+                "is "
+                "screwed in, and pulls out.",
+                {numberOf(f)}, "take one that is screwed in");
         }
         if (f.endGrain && f.inWood) {
             add("move.end_grain", Severity::Warn, f,
-                "Fastener {0} sits in end grain: it holds at most half, about {1}, and lets go without a warning.",
-                {numberOf(f), f.holds}, "let it in deeper, or bed it in epoxy");
+                "Fastener {0} sits in end grain: it holds at most half of what it would in a face, and lets go without "
+                "a "
+                "warning.",
+                {numberOf(f)}, "let it in deeper, or bed it in epoxy");
         }
     }
 
@@ -237,7 +241,7 @@ private:
                 "turn it as the wood travels");
         }
         if (c.kind == FastenerKind::ZClip || c.kind == FastenerKind::Button) {
-            if (c.reach_mm - most < kTongueHolds_mm) {
+            if (f.slotted && c.reach_mm - most < kTongueHolds_mm) {
                 add("move.tongue_short", c.reach_mm <= most ? Severity::Stop : Severity::Warn, f,
                     "The tongue of fastener {0} is {1} long and the wood goes {2}: less than {3} would hold.",
                     {numberOf(f), given("tongue", "tongue", c.reach_mm, Unit::Length, "chosen"), travel,
@@ -247,7 +251,7 @@ private:
             return;
         }
         if (c.kind == FastenerKind::FigureEight) {
-            if (c.reach_mm < f.slot.value() - kHair_mm) {
+            if (f.slotted && c.reach_mm < f.slot.value() - kHair_mm) {
                 add("move.fixed_tight", Severity::Stop, f,
                     "The arm of fastener {0} is {1} from hole to hole; {2} let the wood go that far.",
                     {numberOf(f), given("arm", "arm", c.reach_mm, Unit::Length, "chosen"), f.slot},
@@ -255,7 +259,13 @@ private:
             }
             return;
         }
-        if (c.slot_mm && *c.slot_mm < f.slot.value() - kHair_mm) {
+        if (c.slot_mm && *c.slot_mm < c.bolt_mm) {
+            add("move.hole_small", Severity::Stop, f,
+                "The bolt of fastener {0} is {1} thick: it does not go into a hole of {2}.",
+                {numberOf(f), given("bolt", "bolt", c.bolt_mm, Unit::Length, "chosen"),
+                 given("slot_there", "there", *c.slot_mm, Unit::Length, "chosen")},
+                "drill it up");
+        } else if (f.slotted && c.slot_mm && *c.slot_mm < f.slot.value() - kHair_mm) {
             add("move.fixed_tight", Severity::Stop, f,
                 "Fastener {0} is fixed too tight: its " + std::string(c.hole == HoleKind::Oversize ? "hole" : "slot") +
                     " of {1} lets the wood go less far than {2}; {3} are wanted. The top would crack or pull its "

@@ -7,8 +7,11 @@
 #include "core/layup/rings_across.h"
 #include "core/measure/date.h"
 #include "core/move/top_year.h"
+#include "core/shop/room.h"
 #include "core/shop/same_slabs.h"
+#include "core/wood/drying.h"
 #include "core/wood/moisture.h"
+#include "core/yard/slab_card.h"
 
 namespace burl
 {
@@ -161,15 +164,46 @@ private:
         plan_.mc = {plan_.assembly.value(), plan_.driest.value(), plan_.wettest.value()};
     }
 
+    /// What a slab has by the meter; dried on by its log to the day of assembly, where that lies ahead and its readings
+    /// tell how it dries. Unknown when nobody metered it.
+    [[nodiscard]] Figure meteredBy(size_t i) const
+    {
+        const Slab& slab = *in_.slabs[i];
+        const std::string& name = in_.layup->pieces[i].name;
+        if (!slab.mc_pct) {
+            return {};
+        }
+        Figure today = given("mc_" + name, "MC of " + name, *slab.mc_pct, Unit::Percent, "meter");
+        const auto day = dayOf(in_.choices.assembled);
+        if (!day || !in_.climate || slab.moisture.empty()) {
+            return today;
+        }
+        const std::vector<DryingReading> readings = deepestReadings(slab.moisture);
+        const auto curve = dryingCurve(readings, meanRest_pct(*in_.climate));
+        if (!curve || readings.empty() || *day <= readings.back().day) {
+            return today;
+        }
+        const double then = std::min(curve->at(*day), *slab.mc_pct); // it dries, or stays
+        const Figure to = workedOut("mc_dries_to", "where it comes to rest", curve->equilibrium_pct, Unit::Percent,
+                                    curve->restFitted ? "its readings" : "the room");
+        const Figure on = given("assembled_on", "day of assembly", *day, Unit::Date, "chosen");
+        const Figure pace =
+            assumed("mc_tau", "its drying", curve->tau_days, Unit::Days, "fitted to the log of its meter");
+        return made("mc_" + name, "MC of " + name, "from {0} towards {1} in {2}, until {3}", {today, to, pace, on},
+                    then, Unit::Percent);
+    }
+
     /// What the pieces have today; of those nobody metered a guess.
     [[nodiscard]] Figure assemblyFigure() const
     {
         const size_t pieces = in_.layup->pieces.size(); // a slab too many is in no top
         double sum = 0.0;
         double metered = 0.0;
+        std::vector<Figure> each;
         for (size_t i = 0; i < pieces; ++i) {
-            sum += in_.slabs[i]->mc_pct.value_or(0.0);
-            metered += in_.slabs[i]->mc_pct ? 1.0 : 0.0;
+            each.push_back(meteredBy(i));
+            sum += each.back() ? each.back().value() : 0.0;
+            metered += each.back() ? 1.0 : 0.0;
         }
         const double midSeason = (plan_.driest.value() + plan_.wettest.value()) / 2.0;
         if (!(metered > 0.0)) {
@@ -181,10 +215,9 @@ private:
         std::string formula = "(";
         for (size_t i = 0; i < pieces; ++i) {
             const std::string& name = in_.layup->pieces[i].name;
-            terms.push_back(
-                in_.slabs[i]->mc_pct
-                    ? given("mc_" + name, "MC of " + name, *in_.slabs[i]->mc_pct, Unit::Percent, "meter")
-                    : assumed("mc_" + name, "MC of " + name, mean, Unit::Percent, "not metered; taken as the others"));
+            terms.push_back(each[i] ? each[i]
+                                    : assumed("mc_" + name, "MC of " + name, mean, Unit::Percent,
+                                              "not metered; taken as the others"));
             formula += (i > 0 ? " + " : "") + termOf(i);
         }
         if (terms.size() == 1) {

@@ -139,8 +139,8 @@ private:
                 const double to = c.channel.x_mm + (c.channel.x_mm >= p.plate.x_mm ? by : -by);
                 Finding& f =
                     addFinding(plan_.findings, "move.plate_on_channel", Severity::Stop,
-                               "The base plate at {0} lies over the channel at {1}.",
-                               {workedOut("plate_at", "plate", p.plate.x_mm, Unit::Length, "on the drawing"), at,
+                               "Base plate {0} lies over the channel at {1}.",
+                               {numberOf(p), at,
                                 workedOut("channel_to", "there", std::round(to), Unit::Length, "clear of the plate")},
                                "move the channel to {2}", place);
                 f.row = static_cast<int>(&c - plan_.channels.data());
@@ -175,31 +175,36 @@ private:
         }
     }
 
+    [[nodiscard]] Figure numberOf(const BasePlatePlan& p) const
+    {
+        const auto number = static_cast<double>(&p - plan_.plates.data()) + 1.0;
+        return workedOut("plate_number", "plate", number, Unit::Count, "as they were placed");
+    }
+
     void inspectPlate(const BasePlatePlan& p)
     {
-        const Figure at = workedOut("plate_at", "plate", p.plate.x_mm, Unit::Length, "on the drawing");
+        const Figure at = numberOf(p);
         const StripsAt here = stripsAt(*in_.layup, plan_.rings, p.plate.x_mm);
         if (p.plate.x_mm < 0.0 || p.plate.x_mm > in_.layup->length.value() || here.strips.empty()) {
-            addFinding(plan_.findings, "move.plate_outside", Severity::Stop,
-                       "The base plate at {0} lies outside the top.", {at}, "move it in", placeOf(p));
+            addFinding(plan_.findings, "move.plate_outside", Severity::Stop, "Base plate {0} lies outside the top.",
+                       {at}, "move it in", placeOf(p));
             return;
         }
         const double spare = std::min(p.from_mm - here.from_mm, here.from_mm + here.width_mm() - p.to_mm);
         if (spare < 0.0) {
             addFinding(plan_.findings, "move.plate_long", Severity::Warn,
-                       "The base plate at {0} reaches past the edge of the top.", {at}, "take a shorter plate",
-                       placeOf(p));
+                       "Base plate {0} reaches past the edge of the top.", {at}, "take a shorter plate", placeOf(p));
         }
         if (!p.plate.letIn) {
             return;
         }
         if (p.woodLeft.value() <= 0.0) {
             addFinding(plan_.findings, "move.pocket_deep", Severity::Stop,
-                       "The pocket of the plate at {0} breaks through the show face.", {at}, "take a thinner plate",
+                       "The pocket of base plate {0} breaks through the show face.", {at}, "take a thinner plate",
                        placeOf(p));
         } else if (p.woodLeft.value() < in_.thickness.value() / 2.0) {
             addFinding(plan_.findings, "move.pocket_deep", Severity::Warn,
-                       "The pocket of the plate at {0} leaves {1}, less than half of {2}.",
+                       "The pocket of base plate {0} leaves {1}, less than half of {2}.",
                        {at, p.woodLeft, in_.thickness}, "take a thinner plate", placeOf(p));
         }
     }
@@ -231,10 +236,9 @@ private:
                 }
                 addFinding(plan_.findings, "move.pad_low", Severity::Caution,
                            std::string("The ") + (near ? "near" : "far") +
-                               " end of the base plate at {0} stands {1} below the top: tightened down it would bend "
+                               " end of base plate {0} stands {1} below the top: tightened down it would bend "
                                "the top.",
-                           {workedOut("plate_at", "plate", p.plate.x_mm, Unit::Length, "on the drawing"),
-                            workedOut("gap", "gap", gap, Unit::Length, "the top resting on three ends")},
+                           {numberOf(p), workedOut("gap", "gap", gap, Unit::Length, "the top resting on three ends")},
                            "put a shim of {1} there", Vec2{p.plate.x_mm, near ? p.from_mm : p.to_mm});
             }
         }

@@ -31,20 +31,6 @@ double coat_days_mm(MoistureCoat coat)
 
 } // namespace
 
-std::array<RoomMonth, kMonths> monthsOf(const Climate& climate)
-{
-    if (climate.months) {
-        return *climate.months;
-    }
-    std::array<RoomMonth, kMonths> out;
-    for (size_t k = 0; k < kMonths; ++k) {
-        const double summer = (1.0 - std::cos(2.0 * std::numbers::pi * static_cast<double>(k) / kMonths)) / 2.0;
-        out[k] = {climate.winter_degC + summer * (climate.summer_degC - climate.winter_degC),
-                  climate.winter_rh_pct + summer * (climate.summer_rh_pct - climate.winter_rh_pct)};
-    }
-    return out;
-}
-
 TopLag lagOf(double thickness_mm, MoistureCoat coat)
 {
     const double half_m = thickness_mm / 2.0 / kMetre_mm;

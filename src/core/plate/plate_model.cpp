@@ -607,6 +607,17 @@ PlateAnswer PlateModel::answer(const PlateCase& load) const
         }
         p.lower[c].triangularView<Eigen::Lower>().transpose().solveInPlace(w[c]);
     }
+    constexpr double kFalls_mm = 2000.0; // a part that nothing holds: the equations leave it anywhere
+    for (const Vector& column : w) {
+        for (Eigen::Index i = 0; i < column.size(); i += kFreedoms) {
+            if (!(std::abs(column(i)) < kFalls_mm)) {
+                PlateAnswer falls;
+                falls.load_N = out.load_N;
+                falls.tips = true;
+                return falls;
+            }
+        }
+    }
     const auto touches = [&](size_t column, size_t row) {
         for (size_t c = column > 0 ? column - 1 : 0; c <= column && c < p.grid.columns(); ++c) {
             for (size_t r = row > 0 ? row - 1 : 0; r <= row && r < p.grid.rows(); ++r) {

@@ -8,6 +8,7 @@
 #include "core/geometry/ring.h"
 #include "core/measure/date.h"
 #include "core/shop/outline.h"
+#include "core/shop/room.h"
 #include "core/shop/tape_slips.h"
 #include "core/wood/density.h"
 #include "core/wood/moisture.h"
@@ -124,12 +125,17 @@ private:
         if (home == nullptr) {
             return;
         }
-        const double winter = emc_pct(home->winter_degC, home->winter_rh_pct);
-        const double summer = emc_pct(home->summer_degC, home->summer_rh_pct);
-        card_.homeEmc = made("home_emc", "Home's mean EMC", "({0} + {1}) ÷ 2",
-                             {given("emc_winter", "EMC in winter", winter, Unit::Percent, home->name),
-                              given("emc_summer", "EMC in summer", summer, Unit::Percent, home->name)},
-                             (winter + summer) / 2.0, Unit::Percent);
+        if (home->months) {
+            card_.homeEmc = workedOut("home_emc", "Home's mean EMC", meanRest_pct(*home), Unit::Percent,
+                                      home->name + ", the mean of its months");
+        } else {
+            const double winter = emc_pct(home->winter_degC, home->winter_rh_pct);
+            const double summer = emc_pct(home->summer_degC, home->summer_rh_pct);
+            card_.homeEmc = made("home_emc", "Home's mean EMC", "({0} + {1}) ÷ 2",
+                                 {given("emc_winter", "EMC in winter", winter, Unit::Percent, home->name),
+                                  given("emc_summer", "EMC in summer", summer, Unit::Percent, home->name)},
+                                 meanRest_pct(*home), Unit::Percent);
+        }
         if (slab_.moisture.empty()) {
             return;
         }

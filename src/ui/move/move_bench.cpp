@@ -399,6 +399,32 @@ void MoveBench::paintChannels(QPainter& p, const BoardView& view) const
                 round || !c.slots[b].known() ? 3.5 : std::max(4.5, c.slots[b].value() / 2.0 * view.scale());
             p.drawRoundedRect(QRectF(at.x() - 3.5, at.y() - half, 7.0, 2.0 * half), 3.5, 3.5);
         }
+        paintBoltForces(p, view, c);
+    }
+}
+
+void MoveBench::paintBoltForces(QPainter& p, const BoardView& view, const ChannelPlan& channel) const
+{
+    const BendingPage& page = tray_->bending();
+    const HoldPlan& hold = *document_.plan()->hold;
+    const HoldShape* shape = page.shape();
+    if (tray_->page() != MoveTray::Page::Bending || shape == nullptr || shape->tips || !page.beams() || !hold.fresh) {
+        return;
+    }
+    constexpr double kWorthTelling_N = 5.0;
+    const auto& beams = hold.question->plate.beams;
+    for (size_t b = 0; b < beams.size() && b < shape->bolts_N.size(); ++b) {
+        if (std::abs(beams[b].x_mm - channel.channel.x_mm) > 0.5 || beams[b].bolts_mm != channel.bolts_mm) {
+            continue;
+        }
+        p.setFont(textFont(9.0));
+        for (size_t k = 0; k < shape->bolts_N[b].size(); ++k) {
+            const double force = shape->bolts_N[b][k];
+            if (std::abs(force) > kWorthTelling_N) {
+                paintLabel(p, view.toPixel({channel.channel.x_mm, channel.bolts_mm[k]}) + QPointF(9.0, 0.0),
+                           quantity(std::abs(force), Unit::Force, units()), colours().ink, Qt::AlignLeft);
+            }
+        }
     }
 }
 

@@ -65,6 +65,7 @@ private:
     void paintBreathing(QPainter& painter, const BoardView& view) const;
     void paintPlates(QPainter& painter, const BoardView& view) const;
     void paintChannels(QPainter& painter, const BoardView& view) const;
+    void paintBoltForces(QPainter& painter, const BoardView& view, const ChannelPlan& channel) const;
     void paintFasteners(QPainter& painter, const BoardView& view) const;
     void paintBending(QPainter& painter, const BoardView& view, const QRectF& area) const;
     void moveChosen(const Job& before, Vec2 by, bool exactly, int gesture);

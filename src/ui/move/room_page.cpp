@@ -8,9 +8,9 @@
 #include <QVBoxLayout>
 
 #include "core/measure/parse.h"
-#include "core/move/top_year.h"
 #include "core/shop/edit.h"
 #include "core/shop/ranges.h"
+#include "core/shop/room.h"
 #include "core/wood/moisture.h"
 #include "exchange/materials.h"
 #include "ui/elided_label.h"

@@ -8,6 +8,7 @@
 #include "core/move/lay_out.h"
 #include "core/move/top_year.h"
 #include "core/plan/plan.h"
+#include "core/shop/room.h"
 #include "support/demo.h"
 #include "support/laid.h"
 

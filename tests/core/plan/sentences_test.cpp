@@ -125,3 +125,37 @@ TEST_CASE("every figure shown has terms or a source, whatever the job", "[senten
     }
     CHECK(bad.empty());
 }
+
+TEST_CASE("any job that is held is worked out without a number that is none", "[sentences][hold]")
+{
+#ifdef BURL_SANITIZED
+    constexpr int kJobs = 12;
+#else
+    constexpr int kJobs = 80;
+#endif
+    test::RandomJobs jobs(29);
+    int answered = 0;
+    for (int n = 0; n < kJobs; ++n) {
+        const test::AnyJob any = jobs.next();
+        const Plan first = makePlan(any.job, *any.book.shop);
+        const HoldQuestion* question = first.hold->asks();
+        if (question == nullptr) {
+            continue;
+        }
+        Worked worked;
+        worked.hold = std::make_shared<const HoldAnswers>(HoldAnswers{*question, holdAnswer(*question)});
+        const Plan plan = makePlan(any.job, *any.book.shop, &first, worked);
+        INFO("job " << n);
+        CHECK(plan.hold->fresh);
+        ++answered;
+        for (const Entry& entry : plan.hold->figures) {
+            INFO(entry.figure.node().key);
+            CHECK(std::isfinite(entry.figure.value()));
+            CHECK(std::abs(entry.figure.value()) < 1e7);
+        }
+        for (const Finding& finding : plan.hold->findings) {
+            CHECK(fault(sentence(finding, {}), true).empty());
+        }
+    }
+    CHECK(answered > kJobs / 4);
+}
