@@ -18,40 +18,49 @@ constexpr double kBooksLong_mm = 400.0;
 constexpr size_t kRangeCells = 500; // a share of a cup needs no more
 
 /// The larger cup over all places along the top: the mean of both edges against the middle.
-void cupOf(const PlateModel& model, HoldShape& shape)
+void cupOf(const PlateModel& model, const PlateAnswer& answer, HoldShape& shape)
 {
-    const std::vector<double>& xs = model.xs_mm();
-    const std::vector<double>& ys = model.ys_mm();
-    for (size_t i = 0; i < xs.size(); ++i) {
-        const auto w = [&](size_t j) { return shape.w_mm[j * xs.size() + i]; };
-        size_t first = ys.size();
-        size_t last = 0;
-        for (size_t j = 0; j < ys.size(); ++j) {
-            if (!std::isnan(w(j))) {
-                first = std::min(first, j);
-                last = std::max(last, j);
-            }
-        }
-        if (first + 4 > last) {
+    const double hair = 1e-6 * model.input().box.width(); // the very ends are cuts, not places
+    for (double x : model.xs_mm()) {
+        x = std::clamp(x, model.input().box.left + hair, model.input().box.right - hair);
+        const auto edges = model.edgesAt(x);
+        constexpr double kNarrow_mm = 50.0; // at the tip of a round there is no width
+        if (!edges || edges->second - edges->first < kNarrow_mm) {
             continue;
         }
-        // The middle between both outermost places, straight between its neighbours.
-        const double middle = (ys[first] + ys[last]) / 2.0;
-        size_t m = first;
-        while (m + 1 < last && ys[m + 1] <= middle) {
-            ++m;
-        }
-        const double share = (middle - ys[m]) / (ys[m + 1] - ys[m]);
-        const double atMiddle = (1.0 - share) * w(m) + share * w(m + 1);
-        const double cup = (w(first) + w(last)) / 2.0 - atMiddle;
-        if (!std::isnan(cup) && std::abs(cup) > std::abs(shape.cup_mm)) {
+        const double middle = (edges->first + edges->second) / 2.0;
+        const auto w = [&](double y) { return model.deflection_mm(answer, {x, y}); };
+        const double cup = (w(edges->first) + w(edges->second)) / 2.0 - w(middle);
+        if (model.inWood({x, middle}) && !std::isnan(cup) && std::abs(cup) > std::abs(shape.cup_mm)) {
             shape.cup_mm = cup;
-            shape.cupAt_mm = xs[i];
+            shape.cupAt_mm = x;
         }
     }
 }
 
-HoldShape shapeOf(const PlateModel& model, const PlateCase& load)
+/// Nodes in the wood and corners of its outline: where a top gives most.
+std::vector<Vec2> placesOf(const PlateModel& model)
+{
+    std::vector<Vec2> out;
+    for (const double y : model.ys_mm()) {
+        for (const double x : model.xs_mm()) {
+            if (model.inWood({x, y})) {
+                out.push_back({x, y});
+            }
+        }
+    }
+    constexpr size_t kMost = 400; // of an outline of thousands of corners
+    for (const PlateZone& zone : model.input().zones) {
+        for (const Ring& ring : zone.region) {
+            for (size_t i = 0; i < ring.size(); i += ring.size() / kMost + 1) {
+                out.push_back(ring[i]);
+            }
+        }
+    }
+    return out;
+}
+
+HoldShape shapeOf(const PlateModel& model, const std::vector<Vec2>& places, const PlateCase& load)
 {
     PlateAnswer answer = model.answer(load);
     HoldShape out;
@@ -59,22 +68,20 @@ HoldShape shapeOf(const PlateModel& model, const PlateCase& load)
     if (out.tips) {
         return out;
     }
+    for (const Vec2 at : places) {
+        const double w = model.deflection_mm(answer, at);
+        if (w > out.most_mm) {
+            out.most_mm = w;
+            out.mostAt = at;
+        }
+        out.least_mm = w < out.least_mm ? w : out.least_mm;
+    }
+    cupOf(model, answer, out);
     out.w_mm = std::move(answer.w_mm);
     out.bolts_N = std::move(answer.bolts_N);
     for (const SupportForce& s : answer.supports) {
         out.supports_N.push_back(s.force_N);
     }
-    const size_t columns = model.xs_mm().size();
-    for (size_t k = 0; k < out.w_mm.size(); ++k) {
-        if (out.w_mm[k] > out.most_mm) {
-            out.most_mm = out.w_mm[k];
-            out.mostAt = {model.xs_mm()[k % columns], model.ys_mm()[k / columns]};
-        }
-        if (out.w_mm[k] < out.least_mm) {
-            out.least_mm = out.w_mm[k];
-        }
-    }
-    cupOf(model, out);
     return out;
 }
 
@@ -143,6 +150,7 @@ std::shared_ptr<const HoldAnswer> holdAnswer(const HoldQuestion& q, const std::f
     const auto on = [&] { return !goOn || goOn(done); };
     auto out = std::make_shared<HoldAnswer>();
     const PlateModel model(q.plate, on);
+    const std::vector<Vec2> places = placesOf(model);
     const std::array<PlateCase, kHoldCases> cases = casesOf(q);
     out->xs_mm = model.xs_mm();
     out->ys_mm = model.ys_mm();
@@ -155,9 +163,9 @@ std::shared_ptr<const HoldAnswer> holdAnswer(const HoldQuestion& q, const std::f
             continue;
         }
         PlateCase load = cases[c];
-        out->with[c] = shapeOf(model, load);
+        out->with[c] = shapeOf(model, places, load);
         load.beams = false;
-        out->without[c] = q.plate.beams.empty() ? out->with[c] : shapeOf(model, load);
+        out->without[c] = q.plate.beams.empty() ? out->with[c] : shapeOf(model, places, load);
         for (const auto& beam : out->with[c].bolts_N) {
             for (const double force : beam) {
                 out->bolt_N = std::max(out->bolt_N, std::abs(force));
@@ -181,13 +189,13 @@ std::shared_ptr<const HoldAnswer> holdAnswer(const HoldQuestion& q, const std::f
             zone.stiffness.yy *= 1.0 + sign * kSpread;
             zone.stiffness.xy *= 1.0 + sign * kSpread;
         }
-        const PlateModel ranged(std::move(other), on);
+        const PlateModel ranged(std::move(other), on); // of it only the cup is asked
         for (const size_t k : {size_t{0}, size_t{1}}) {
             PlateCase load = cases[static_cast<size_t>(k == 0 ? HoldCase::Driest : HoldCase::Wettest)];
             HoldAnswer::Range& range = (sign < 0.0 ? out->softer : out->stiffer)[k];
-            range.with_mm = shapeOf(ranged, load).cup_mm;
+            range.with_mm = shapeOf(ranged, {}, load).cup_mm;
             load.beams = false;
-            range.without_mm = shapeOf(ranged, load).cup_mm;
+            range.without_mm = shapeOf(ranged, {}, load).cup_mm;
         }
     }
     return on() ? out : nullptr;

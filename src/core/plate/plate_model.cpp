@@ -37,6 +37,7 @@ struct Join {
 struct PlateModel::Parts {
     PlateInput input;
     PlateGrid grid;
+    std::vector<Box> boxes; // of each zone
     std::vector<Join> joins;
     std::vector<Eigen::Index> reached; // how many of them a column knows of
     std::vector<std::vector<size_t>> ofSupport, ofBeam;
@@ -54,6 +55,13 @@ struct PlateModel::Parts {
     Parts(PlateInput in, const std::function<bool()>& goOn) : input(std::move(in)), grid(gridOf(input))
     {
         block = static_cast<Eigen::Index>(grid.ys.size()) * kFreedoms;
+        for (const PlateZone& zone : input.zones) {
+            std::vector<Vec2> all;
+            for (const Ring& ring : zone.region) {
+                all.insert(all.end(), ring.begin(), ring.end());
+            }
+            boxes.push_back(boundsOf(all));
+        }
         placeJoins();
         fixEdges();
         assemble();
@@ -85,21 +93,16 @@ struct PlateModel::Parts {
 
     [[nodiscard]] bool inWood(Vec2 at) const
     {
-        return std::any_of(input.zones.begin(), input.zones.end(), [&](const PlateZone& z) {
-            const Box box = boundsOfRegion(z.region);
+        for (size_t z = 0; z < input.zones.size(); ++z) {
             constexpr double kOn = 1e-6; // on its very edge is in it
+            const Box& box = boxes[z];
             const Vec2 in{std::clamp(at.x, box.left + kOn, box.right - kOn),
                           std::clamp(at.y, box.bottom + kOn, box.top - kOn)};
-            return length(in - at) < 3.0 * kOn && contains(z.region, in);
-        });
-    }
-    static Box boundsOfRegion(const Region& region)
-    {
-        std::vector<Vec2> all;
-        for (const Ring& ring : region) {
-            all.insert(all.end(), ring.begin(), ring.end());
+            if (length(in - at) < 3.0 * kOn && contains(input.zones[z].region, in)) {
+                return true;
+            }
         }
-        return boundsOf(all);
+        return false;
     }
 
     size_t join(Vec2 at)
@@ -424,6 +427,32 @@ const std::vector<double>& PlateModel::xs_mm() const
 const std::vector<double>& PlateModel::ys_mm() const
 {
     return parts_->grid.ys;
+}
+const PlateInput& PlateModel::input() const
+{
+    return parts_->input;
+}
+bool PlateModel::inWood(Vec2 at) const
+{
+    return parts_->inWood(at);
+}
+
+std::optional<std::pair<double, double>> PlateModel::edgesAt(double x) const
+{
+    std::optional<std::pair<double, double>> out;
+    for (const PlateZone& zone : parts_->input.zones) {
+        for (const Ring& ring : zone.region) {
+            for (size_t i = 0; i < ring.size(); ++i) {
+                const Vec2 a = ring[i];
+                const Vec2 b = ring[(i + 1) % ring.size()];
+                if ((a.x <= x) != (b.x <= x)) {
+                    const double y = a.y + (b.y - a.y) * (x - a.x) / (b.x - a.x);
+                    out = out ? std::pair(std::min(out->first, y), std::max(out->second, y)) : std::pair(y, y);
+                }
+            }
+        }
+    }
+    return out;
 }
 
 namespace

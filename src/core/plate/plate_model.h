@@ -7,6 +7,8 @@
 #include <array>
 #include <functional>
 #include <memory>
+#include <optional>
+#include <utility>
 #include <vector>
 
 #include "core/geometry/ring.h"
@@ -94,7 +96,12 @@ public:
     [[nodiscard]] PlateAnswer answer(const PlateCase& load) const;
     [[nodiscard]] const std::vector<double>& xs_mm() const;
     [[nodiscard]] const std::vector<double>& ys_mm() const;
-    /// Deflection at a place; not a number outside the wood.
+    [[nodiscard]] const PlateInput& input() const;
+    /// A place on the very edge is in it.
+    [[nodiscard]] bool inWood(Vec2 at) const;
+    /// Where its wood begins and ends across the top at x, holes left out of account; nothing where there is none.
+    [[nodiscard]] std::optional<std::pair<double, double>> edgesAt(double x_mm) const;
+    /// Deflection at a place; not a number where no cell holds wood.
     [[nodiscard]] double deflection_mm(const PlateAnswer& answer, Vec2 at) const;
 
 private:
