@@ -434,7 +434,7 @@ Job millTable()
     onTheSled(job);
     job.flatten.method.setup_min = FlattenMethod{}.setup_min;
     for (const double x : {420.0, 2080.0}) {
-        for (const double y : {-360.0, 20.0, 360.0}) {
+        for (const double y : {-360.0, 20.0, 290.0}) {
             Fastener f;
             f.at = {x, y};
             job.move.fasteners.push_back(f);

@@ -24,12 +24,12 @@ constexpr size_t kLinesForBend = 4; // three lines give a bend from one reading 
 /// stub or a hollow does not lean it. Weighted least squares, weighed again by the distances left.
 Eigen::VectorXd leastDistances(const Eigen::MatrixXd& basis, const Eigen::VectorXd& z)
 {
-    constexpr int kRounds = 60;
+    constexpr int kSweeps = 60;
     constexpr Eigen::Index kMany = 4000; // of a scan no reading weighs much: a few rounds do
     constexpr double kOn_mm = 1e-6;      // as near as on the sheet
     // Rank revealing: readings on one line leave the lean across it alone.
     Eigen::VectorXd fit = basis.colPivHouseholderQr().solve(z);
-    const int rounds = z.size() > kMany ? 6 : kRounds;
+    const int rounds = z.size() > kMany ? 6 : kSweeps;
     for (int k = 0; k < rounds; ++k) {
         const Eigen::VectorXd left = z - basis * fit;
         const Eigen::VectorXd root =

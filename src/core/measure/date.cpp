@@ -49,11 +49,11 @@ std::string isoDate(int day)
 
 std::string dateText(int day)
 {
-    static constexpr const char* kMonths[] = {"Jan", "Feb", "Mar", "Apr", "May", "Jun",
-                                              "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"};
+    static constexpr const char* kMonthNames[] = {"Jan", "Feb", "Mar", "Apr", "May", "Jun",
+                                                  "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"};
     const auto date = calendarOf(day);
     return std::to_string(static_cast<unsigned>(date.day())) + ' ' +
-           kMonths[(static_cast<unsigned>(date.month()) - 1U) % 12U] + ' ' +
+           kMonthNames[(static_cast<unsigned>(date.month()) - 1U) % 12U] + ' ' +
            std::to_string(static_cast<int>(date.year()));
 }
 

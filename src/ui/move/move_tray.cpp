@@ -37,7 +37,7 @@ void MoveTray::refresh(bool onlyPlan)
 {
     switch (page()) { // what nobody sees is filled when it is shown
     case Page::Year:
-        year_->update();
+        year_->refresh();
         break;
     case Page::Bending:
         bending_->refresh();

@@ -41,6 +41,13 @@ YearStrip::YearStrip(Document& document, QWidget* parent)
     });
 }
 
+void YearStrip::refresh()
+{
+    const Plan* plan = document_.plan();
+    slider_->setVisible(plan != nullptr && plan->move->year.top.has_value());
+    update();
+}
+
 double YearStrip::days() const
 {
     const Plan* plan = document_.plan();
@@ -105,7 +112,6 @@ void YearStrip::paintEvent(QPaintEvent*)
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     const Plan* plan = document_.plan();
-    slider_->setEnabled(plan != nullptr && plan->move->year.top.has_value());
     if (plan == nullptr || !plan->move->year.top) {
         p.setPen(colours().faint);
         p.setFont(textFont(10.5));

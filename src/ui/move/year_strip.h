@@ -16,6 +16,7 @@ class YearStrip : public QWidget
 
 public:
     explicit YearStrip(Document& document, QWidget* parent);
+    void refresh();
     /// Moisture content of the top on the day the slider stands on.
     [[nodiscard]] double mcToday_pct() const;
     /// Where the section is cut, x on the top; empty: in its middle.
