@@ -61,7 +61,7 @@ function(burl_library name)
   add_library(${name} STATIC ${sources})
   target_include_directories(${name} PUBLIC ${PROJECT_SOURCE_DIR}/src)
   target_link_libraries(${name} PRIVATE project_options)
-  if(name STREQUAL "burl_ui" OR name STREQUAL "burl_exchange" OR name STREQUAL "burl_core") # many folders, heavy headers
+  if(name STREQUAL "burl_ui" OR name STREQUAL "burl_exchange") # many folders, heavy headers
     set(grouped ${sources})
     list(FILTER grouped INCLUDE REGEX "\\.cpp$")
     burl_group_by_folder(${name} ${grouped})

@@ -147,12 +147,18 @@ private:
         }
         cv::Mat lab;
         cv::cvtColor(smooth, lab, cv::COLOR_BGR2Lab);
+        if (!said(kSaidAtColours)) {
+            return {};
+        }
         std::vector<cv::Mat> channels;
         cv::split(lab, channels);
         channels[0].convertTo(channels[0], -1, kLightness, 0);
         channels[1].convertTo(channels[1], -1, kRedGreen, -kGrey * (kRedGreen - 1.0));
         channels[2].convertTo(channels[2], -1, kYellowBlue, -kGrey * (kYellowBlue - 1.0));
         cv::merge(channels, lab);
+        if (!said(kSaidAtColours)) {
+            return {};
+        }
 
         const double w = in_.rectangle.width_mm;
         const double h = in_.rectangle.height_mm;
@@ -185,6 +191,9 @@ private:
                     mask.at<uchar>(j, i) = cv::GC_BGD;
                 }
             }
+        }
+        if (!said(kSaidAtColours)) {
+            return {};
         }
         for (const auto& card : in_.cards) {
             std::vector<cv::Point> corners;

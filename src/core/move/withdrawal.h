@@ -1,6 +1,8 @@
 #pragma once
 // What pulls a screw out of wood.   Units: mm, N.   Source: docs/formulas.md#withdrawal.   Threads: pure.
 
+#include <cmath>
+
 namespace burl
 {
 
@@ -9,6 +11,13 @@ namespace burl
 {
     constexpr double kWoodScrew = 108.25; // N/mm2
     return kWoodScrew * g12 * g12 * diameter_mm * thread_mm;
+}
+
+/// Of a lag screw.
+[[nodiscard]] inline double lagHolds_N(double g12, double diameter_mm, double thread_mm)
+{
+    constexpr double kLagScrew = 125.4; // N/mm^1.75
+    return kLagScrew * std::pow(g12, 1.5) * std::pow(diameter_mm, 0.75) * thread_mm;
 }
 
 /// What may be asked of it day by day: a fifth.

@@ -22,6 +22,7 @@ void addFlatten(Operations& operations);
 void addLayout(Operations& operations);
 void addFill(Operations& operations);
 void addPlate(Operations& operations);
+void addBase(Operations& operations);
 
 inline std::vector<Vec2> pairs(const Json& rows)
 {

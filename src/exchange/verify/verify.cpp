@@ -114,6 +114,7 @@ Expected<VerifyReport> verifyReference(std::string_view text)
     verify::addLayout(operations);
     verify::addFill(operations);
     verify::addPlate(operations);
+    verify::addBase(operations);
 
     const Json& rules = file["tolerance"];
     Tolerance standard;

@@ -18,6 +18,7 @@
 #include "ui/fill/section_view.h"
 #include "ui/fill/shelf_page.h"
 #include "ui/ledger/choices_form.h"
+#include "ui/ledger/plain_table.h"
 #include "ui/text.h"
 #include "ui/theme.h"
 
@@ -84,21 +85,9 @@ void FillBench::layOutTable()
 {
     table_->setObjectName(QStringLiteral("fillTable"));
     table_->setAccessibleName(tr("What is filled, with which resin"));
-    table_->setColumnCount(6);
-    table_->setHorizontalHeaderLabels(
-        {tr("what"), tr("volume"), tr("depth left"), tr("layers"), tr("resin"), tr("why")});
-    table_->horizontalHeader()->setStretchLastSection(true);
-    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    table_->verticalHeader()->hide();
-    table_->verticalHeader()->setDefaultSectionSize(38);
-    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setSelectionMode(QAbstractItemView::SingleSelection);
-    table_->setShowGrid(false);
+    constexpr int kRow_px = 38; // its reason takes two lines
+    makePlain(*table_, {tr("what"), tr("volume"), tr("depth left"), tr("layers"), tr("resin"), tr("why")}, {}, kRow_px);
     table_->setWordWrap(true);
-    table_->setFrameShape(QFrame::NoFrame);
-    looking(table_, "inset");
-    table_->setTabKeyNavigation(false);
     const auto choose = [this](int index, int) {
         const auto& items = document_.plan()->fill->items;
         if (index < static_cast<int>(items.size())) {

@@ -3,7 +3,6 @@
 #include <algorithm>
 
 #include <QHBoxLayout>
-#include <QHeaderView>
 #include <QPushButton>
 #include <QTableWidget>
 #include <QVBoxLayout>
@@ -14,6 +13,7 @@
 #include "core/shop/edit.h"
 #include "ui/elided_label.h"
 #include "ui/ledger/choices_form.h"
+#include "ui/ledger/plain_table.h"
 #include "ui/text.h"
 #include "ui/theme.h"
 
@@ -87,24 +87,10 @@ ShelfPage::ShelfPage(Document& document, QWidget* parent)
     head->addWidget(words_, 1);
     column->addLayout(head);
     named(table_, QStringLiteral("shelfTable"), tr("Resins on the shelf"));
-    table_->setColumnCount(7);
-    table_->setHorizontalHeaderLabels({tr("resin"), tr("A to 1 B"), tr("deepest"), tr("works"), tr("packs"),
-                                       tr("in the shop"), tr("to buy for this job")});
-    table_->horizontalHeader()->setStretchLastSection(true);
-    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    table_->verticalHeader()->hide();
-    table_->verticalHeader()->setDefaultSectionSize(26);
-    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setSelectionMode(QAbstractItemView::SingleSelection);
-    table_->setShowGrid(false);
-    table_->setFrameShape(QFrame::NoFrame);
-    table_->setTabKeyNavigation(false);
-    looking(table_, "inset");
-    const int widths[] = {196, 116, 70, 62, 84, 84};
-    for (int i = 0; i < 6; ++i) {
-        table_->setColumnWidth(i, widths[i]);
-    }
+    makePlain(*table_,
+              {tr("resin"), tr("A to 1 B"), tr("deepest"), tr("works"), tr("packs"), tr("in the shop"),
+               tr("to buy for this job")},
+              {196, 116, 70, 62, 84, 84});
     column->addWidget(table_, 1);
     form_->hide();
     connect(own_, &QPushButton::clicked, this, &ShelfPage::makeOwn);
@@ -383,14 +369,7 @@ void ShelfPage::refresh()
                                 : r.isOwn() ? tr("not counted")
                                             : QString(),
                                 toBuy(r)};
-        for (int col = 0; col < static_cast<int>(cells.size()); ++col) {
-            QTableWidgetItem* cell = table_->item(row, col);
-            if (cell == nullptr) {
-                cell = new QTableWidgetItem;
-                table_->setItem(row, col, cell);
-            }
-            cell->setText(cells[col]);
-        }
+        putRow(*table_, row, cells);
         if (r.id == chosen_) {
             table_->setCurrentCell(row, 0);
         }

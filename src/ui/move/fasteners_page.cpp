@@ -2,10 +2,10 @@
 
 #include <cmath>
 
-#include <QHeaderView>
 #include <QTableWidget>
 #include <QVBoxLayout>
 
+#include "ui/ledger/plain_table.h"
 #include "ui/move/move_bench.h"
 #include "ui/text.h"
 #include "ui/theme.h"
@@ -20,26 +20,11 @@ FastenersPage::FastenersPage(Document& document, QWidget* parent)
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(4, 0, 4, 0);
     named(table_, QStringLiteral("fastenersTable"), tr("Fasteners, a row each"));
-    table_->setColumnCount(8);
-    table_->setHorizontalHeaderLabels({tr("no."), tr("kind"), tr("from the left"), tr("from held line"), tr("make"),
-                                       tr("drill"), tr("wood above"), tr("bears")});
-    table_->horizontalHeader()->setStretchLastSection(true);
-    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    table_->verticalHeader()->hide();
-    table_->verticalHeader()->setDefaultSectionSize(26);
-    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setSelectionMode(QAbstractItemView::SingleSelection);
-    table_->horizontalHeader()->setHighlightSections(false);
+    makePlain(*table_,
+              {tr("no."), tr("kind"), tr("from the left"), tr("from held line"), tr("make"), tr("drill"),
+               tr("wood above"), tr("bears")},
+              {34, 112, 84, 98, 114, 126, 84});
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    table_->setShowGrid(false);
-    table_->setFrameShape(QFrame::NoFrame);
-    table_->setTabKeyNavigation(false);
-    looking(table_, "inset");
-    const int widths[] = {34, 112, 84, 98, 114, 126, 84};
-    for (int i = 0; i < 7; ++i) {
-        table_->setColumnWidth(i, widths[i]);
-    }
     column->addWidget(table_, 1);
     connect(table_, &QTableWidget::cellClicked, this, [this](int row, int) { Q_EMIT chosen(row); });
     connect(table_, &QTableWidget::cellActivated, this, [this](int row, int) { Q_EMIT chosen(row); });
@@ -78,14 +63,7 @@ void FastenersPage::refresh()
                                 QStringLiteral("⌀ %1 × %2").arg(mm(f.drill.value()), mm(f.deep.value())),
                                 quantity(f.remaining, units),
                                 f.holds.known() ? quantity(f.holds, units) : tr("not known")};
-        for (int col = 0; col < static_cast<int>(cells.size()); ++col) {
-            QTableWidgetItem* cell = table_->item(row, col);
-            if (cell == nullptr) {
-                cell = new QTableWidgetItem;
-                table_->setItem(row, col, cell);
-            }
-            cell->setText(cells[col]);
-        }
+        putRow(*table_, row, cells);
     }
 }
 

@@ -1,13 +1,13 @@
 #include "ui/move/steel_page.h"
 
 #include <QHBoxLayout>
-#include <QHeaderView>
 #include <QPushButton>
 #include <QTableWidget>
 #include <QVBoxLayout>
 
 #include "core/shop/edit.h"
 #include "ui/ledger/choices_form.h"
+#include "ui/ledger/plain_table.h"
 #include "ui/text.h"
 #include "ui/theme.h"
 
@@ -32,25 +32,10 @@ SteelPage::SteelPage(Document& document, QWidget* parent)
     head->addStretch(1);
     column->addLayout(head);
     named(table_, QStringLiteral("sectionsTable"), tr("Sections for channels, battens and rails"));
-    table_->setColumnCount(5);
-    table_->setHorizontalHeaderLabels(
-        {tr("section"), tr("wide × high × wall"), tr("mass by the metre"), tr("stiffness, kN m²"), tr("in this job")});
-    table_->horizontalHeader()->setStretchLastSection(true);
-    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    table_->verticalHeader()->hide();
-    table_->verticalHeader()->setDefaultSectionSize(26);
-    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setSelectionMode(QAbstractItemView::SingleSelection);
-    table_->horizontalHeader()->setHighlightSections(false);
-    table_->setShowGrid(false);
-    table_->setFrameShape(QFrame::NoFrame);
-    table_->setTabKeyNavigation(false);
-    looking(table_, "inset");
-    const int widths[] = {182, 190, 126, 118};
-    for (int i = 0; i < 4; ++i) {
-        table_->setColumnWidth(i, widths[i]);
-    }
+    makePlain(
+        *table_,
+        {tr("section"), tr("wide × high × wall"), tr("mass by the metre"), tr("stiffness, kN m²"), tr("in this job")},
+        {182, 190, 126, 118});
     column->addWidget(table_, 1);
     connect(form_, &ChoicesForm::refused, this, &SteelPage::message);
     connect(table_, &QTableWidget::currentCellChanged, this, [this](int row) {
@@ -182,14 +167,7 @@ void SteelPage::refresh()
         const QStringList cells{translated(s.name), size, quantity(v.mass_kg_m, Unit::Mass, units),
                                 QString::number(v.ei_N_mm2 * kPerKilonewtonSquareMetre, 'g', 3),
                                 used > 0 ? QString::number(used) : QString()};
-        for (int col = 0; col < static_cast<int>(cells.size()); ++col) {
-            QTableWidgetItem* cell = table_->item(row, col);
-            if (cell == nullptr) {
-                cell = new QTableWidgetItem;
-                table_->setItem(row, col, cell);
-            }
-            cell->setText(cells[col]);
-        }
+        putRow(*table_, row, cells);
         if (s.id == chosen_) {
             table_->setCurrentCell(row, 0);
         }
