@@ -166,6 +166,10 @@ std::shared_ptr<const HoldAnswer> holdAnswer(const HoldQuestion& q, const std::f
         out->with[c] = shapeOf(model, places, load);
         load.beams = false;
         out->without[c] = q.plate.beams.empty() ? out->with[c] : shapeOf(model, places, load);
+        const auto which = static_cast<HoldCase>(c);
+        if (which != HoldCase::Driest && which != HoldCase::Wettest) {
+            continue;
+        }
         for (const auto& beam : out->with[c].bolts_N) {
             for (const double force : beam) {
                 out->bolt_N = std::max(out->bolt_N, std::abs(force));

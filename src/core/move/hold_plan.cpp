@@ -22,9 +22,47 @@ constexpr double kSagShare = 1.0 / 300.0; // of an overhang: custom for shelves 
 constexpr double kBend_mm = 0.5;          // what tightening may bend
 constexpr double kJerk = 2.0;             // a table is lifted in a jerk
 
-Figure modelled(const char* key, const char* label, double value, Unit unit = Unit::Length)
+/// A figure of the plate model, with what it hangs on.
+struct Modelled {
+    Figure thickness, along, across, driest, wettest;
+
+    [[nodiscard]] Figure operator()(const char* key, const char* label, double value, Unit unit = Unit::Length) const
+    {
+        return made(key, label, "the plate model: its outline, {0} of wood of {1} along and about {2} across", {thickness, along, across},
+                    value, unit);
+    }
+    [[nodiscard]] Figure season(const char* key, const char* label, double value, bool dry, Unit unit = Unit::Length) const
+    {
+        return made(key, label, "the plate model with the cup of its rings: {0} of wood of {1} along and about {2} across, come to {3}",
+                    {thickness, along, across, dry ? driest : wettest}, value, unit);
+    }
+};
+
+/// The figure with this key among those of the movement.
+Figure figureOf(const MovePlan& move, const char* key)
 {
-    return workedOut(key, label, value, unit, "the plate model: its outline, thickness and grain on what it stands on");
+    for (const Entry& entry : move.figures) {
+        if (entry.figure && entry.figure.node().key == key) {
+            return entry.figure;
+        }
+    }
+    return {};
+}
+
+Modelled modelOf(const HoldInput& input)
+{
+    constexpr double kGPa = 1000.0;
+    const Species& species = input.moveInput->species.front();
+    const StiffnessRatios ratios = species.ratios.value_or(StiffnessRatios{});
+    const Figure along = given("moe", "stiffness along the grain, N/mm²", species.moe_GPa * kGPa, Unit::None, species.source);
+    const Figure ratio =
+        species.ratios ? given("e_t_ratio", "of that across, flat-sawn", ratios.eTangential, Unit::None, "Wood Handbook 5-1")
+                       : assumed("e_t_ratio", "of that across, flat-sawn", ratios.eTangential, Unit::None, "as most woods");
+    Modelled out{input.moveInput->thickness, along,
+                 made("e_across", "stiffness across it, N/mm²", "{0} × {1}, known to a fifth", {along, ratio},
+                      species.moe_GPa * kGPa * ratios.eTangential, Unit::None),
+                 figureOf(*input.move, "top_driest"), figureOf(*input.move, "top_wettest")};
+    return out;
 }
 
 } // namespace
@@ -74,6 +112,7 @@ void inspectLifting(const HoldInput& in, HoldPlan& plan)
 void weighChannels(const HoldInput& input, HoldPlan& plan)
 {
     const HoldAnswer& a = *plan.answer;
+    const Modelled modelled = modelOf(input);
     const auto add = [&](Figure figure, Prominence prominence = Prominence::Plain) {
         plan.figures.push_back({std::move(figure), prominence});
     };
@@ -139,7 +178,7 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
     const bool dry =
         std::abs(a.shape(HoldCase::Driest, false).cup_mm) >= std::abs(a.shape(HoldCase::Wettest, false).cup_mm);
     const auto cup = [&](const char* key, const char* label, HoldCase c, bool beams) {
-        return modelled(key, label, std::abs(a.shape(c, beams).cup_mm));
+        return modelled.season(key, label, std::abs(a.shape(c, beams).cup_mm), c == HoldCase::Driest);
     };
     add(cup("cup_driest", "Cup in the driest month", HoldCase::Driest, true));
     add(cup("cup_wettest", "Cup in the wettest month", HoldCase::Wettest, true));
@@ -170,7 +209,7 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
     const Figure held = made("channels_hold", "Channels hold of the cup", "{0} − {1}", {free, left},
                              std::max(0.0, without - with), Unit::Length);
     add(held);
-    const Figure force = modelled("bolt_force", "Force in a bolt of a channel, at most", a.bolt_N, Unit::Force);
+    const Figure force = modelled.season("bolt_force", "Force in a bolt of a channel, at most", a.bolt_N, dry, Unit::Force);
     add(force, Prominence::Folded);
     const double share = without > 0.0 ? (without - with) / without : 0.0;
     const size_t month = dry ? 0 : 1;
@@ -181,8 +220,8 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
     double high = std::max(heldAt(a.softer[month]), heldAt(a.stiffer[month]));
     low = std::min(low, held.value());
     high = std::max(high, held.value());
-    const std::vector<Figure> told{held, free, modelled("held_low", "at least", low),
-                                   modelled("held_high", "at most", high), force};
+    const std::vector<Figure> told{held, free, modelled.season("held_low", "at least", low, dry),
+                                   modelled.season("held_high", "at most", high, dry), force};
     const std::string range =
         " (between {2} and {3}, as stiffness across the grain is known to a fifth; up to {4} in a "
         "bolt).";
@@ -192,14 +231,14 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
                    "The top cups by no more than {1}" + when + ": channels are not needed for that.", told, "");
     } else if (share >= kWorthIt) {
         addFinding(plan.findings, "move.channels", Severity::Good,
-                   "The channels are worth it: they hold {0} of the {1} that the top cups" + when + range, told, "");
+                   "The channels are worth it: of a cup of {1}" + when + " they hold {0}" + range, told, "");
     } else if (share >= kLittle) {
         addFinding(plan.findings, "move.channels", Severity::Caution,
-                   "The channels hold {0} of the {1} that the top cups" + when + range, told,
+                   "Of a cup of {1}" + when + " the channels hold {0}" + range, told,
                    "a higher section holds more");
     } else {
         addFinding(plan.findings, "move.channels", Severity::Caution,
-                   "The channels have little effect: they hold {0} of the {1} that the top cups" + when + range, told,
+                   "The channels have little effect: of a cup of {1}" + when + " they hold {0}" + range, told,
                    "leave them out, or take a higher section");
     }
 }

@@ -187,7 +187,7 @@ void MoveBench::addFastenerRows()
           tr("Of a Z clip or button what goes into the groove; of a figure-eight plate from hole to hole.")},
          {"washer", tr("Washer"), &Fastener::washer_mm, ranges::kWasher_mm, Unit::Length,
           tr("Its outer diameter: it must cover the slot wherever the bolt stands.")}});
-    fastenerForm_->fold(tr("more of this fastener ▸"));
+    fastenerForm_->fold(tr("more of this fastener"));
     addRows<Fastener>(*fastenerForm_, rows,
                       {{"pilot", tr("Pilot beyond it"), &Fastener::pilotOverrun_mm, ranges::kPilot_mm, Unit::Length,
                         tr("How much deeper than the insert its hole is drilled.")},
@@ -256,7 +256,7 @@ void MoveBench::addChannelRows()
         },
         [channel] { return channel() != nullptr ? channel()->bolts : 3; },
         [this](const QVariant& v) { editChannel(tr("Bolts"), [&](Channel& c) { c.bolts = v.toInt(); }); });
-    channelForm_->fold(tr("more of this channel ▸"));
+    channelForm_->fold(tr("more of this channel"));
     addRows<Channel>(*channelForm_, rows,
                      {{"channelWidth", tr("Groove, wide"), &Channel::width_mm, ranges::kChannelWide_mm, Unit::Length,
                        tr("Over its flanges.")},
@@ -297,7 +297,7 @@ void MoveBench::addPlateRows()
              "nothing.")},
          {"plateFarLow", tr("Far end lies low by"), &BasePlate::farLow_mm, ranges::kPadLow_mm, Unit::Length,
           tr("A straight edge over both plates, or winding sticks: how far this end lies below it.")}});
-    plateForm_->fold(tr("more of this plate ▸"));
+    plateForm_->fold(tr("more of this plate"));
     addRows<BasePlate>(*plateForm_, rows,
                        {{"plateRoom", tr("Room all round"), &BasePlate::room_mm, ranges::kEndRoom_mm, Unit::Length,
                          tr("Of its pocket, beyond the wood's travel.")},
