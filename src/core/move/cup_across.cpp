@@ -3,28 +3,12 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/numeric/fit.h"
+
 namespace burl
 {
 namespace
 {
-
-/// The line that fits best is taken off: how it lies is another question than how it bends.
-void levelled(std::vector<Vec2>& shape)
-{
-    double n = 0.0, sy = 0.0, sz = 0.0, syy = 0.0, syz = 0.0;
-    for (const Vec2 p : shape) {
-        n += 1.0;
-        sy += p.x;
-        sz += p.y;
-        syy += p.x * p.x;
-        syz += p.x * p.y;
-    }
-    const double spread = n * syy - sy * sy;
-    const double slope = spread > 0.0 ? (n * syz - sy * sz) / spread : 0.0;
-    for (Vec2& p : shape) {
-        p.y -= slope * p.x + (sz - slope * sy) / std::max(1.0, n);
-    }
-}
 
 /// Each piece bent by its own rings, without a step or a kink between them.
 std::vector<Vec2> freeShape(const MovePlan& move, const LayupPlan& layup, double x, double change_pct)

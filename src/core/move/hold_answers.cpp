@@ -17,6 +17,28 @@ constexpr double kBooks_N = 400.0;  // forty kilograms in the middle
 constexpr double kBooksLong_mm = 400.0;
 constexpr size_t kRangeCells = 500; // a share of a cup needs no more
 
+/// From the highest to the lowest place across at x, off the straight line that fits best.
+double outOfStraight(const PlateModel& model, const PlateAnswer& answer, double x, std::pair<double, double> edges)
+{
+    constexpr int kPlaces = 24;
+    std::vector<Vec2> shape;
+    for (int i = 0; i <= kPlaces; ++i) {
+        const double y = edges.first + (edges.second - edges.first) * i / kPlaces;
+        const double w = model.deflection_mm(answer, {x, y});
+        if (!std::isnan(w)) {
+            shape.push_back({y, w});
+        }
+    }
+    levelled(shape);
+    double least = 0.0;
+    double most = 0.0;
+    for (const Vec2 p : shape) {
+        least = std::min(least, p.y);
+        most = std::max(most, p.y);
+    }
+    return most - least;
+}
+
 /// The larger cup over all places along the top: the mean of both edges against the middle.
 void cupOf(const PlateModel& model, const PlateAnswer& answer, HoldShape& shape)
 {
@@ -30,6 +52,10 @@ void cupOf(const PlateModel& model, const PlateAnswer& answer, HoldShape& shape)
         }
         const double middle = (edges->first + edges->second) / 2.0;
         const auto w = [&](double y) { return model.deflection_mm(answer, {x, y}); };
+        if (const double wave = outOfStraight(model, answer, x, *edges); wave > shape.wave_mm) {
+            shape.wave_mm = wave;
+            shape.waveAt_mm = x;
+        }
         const double cup = (w(edges->first) + w(edges->second)) / 2.0 - w(middle);
         if (model.inWood({x, middle}) && !std::isnan(cup) && std::abs(cup) > std::abs(shape.cup_mm)) {
             shape.cup_mm = cup;
@@ -197,9 +223,9 @@ std::shared_ptr<const HoldAnswer> holdAnswer(const HoldQuestion& q, const std::f
         for (const size_t k : {size_t{0}, size_t{1}}) {
             PlateCase load = cases[static_cast<size_t>(k == 0 ? HoldCase::Driest : HoldCase::Wettest)];
             HoldAnswer::Range& range = (sign < 0.0 ? out->softer : out->stiffer)[k];
-            range.with_mm = shapeOf(ranged, {}, load).cup_mm;
+            range.with_mm = shapeOf(ranged, {}, load).wave_mm;
             load.beams = false;
-            range.without_mm = shapeOf(ranged, {}, load).cup_mm;
+            range.without_mm = shapeOf(ranged, {}, load).wave_mm;
         }
     }
     return on() ? out : nullptr;

@@ -38,6 +38,8 @@ struct HoldShape {
     Vec2 mostAt;
     double cup_mm = 0.0; // the largest of its width, positive: crown
     double cupAt_mm = 0.0;
+    double wave_mm = 0.0; // the most that it is out of straight across: of one slab its cup, of several cups and waves
+    double waveAt_mm = 0.0;
     std::vector<std::vector<double>> bolts_N; // of each beam
     std::vector<double> supports_N;           // upward, of each support
     bool tips = false;
@@ -45,7 +47,7 @@ struct HoldShape {
 struct HoldAnswer {
     std::vector<double> xs_mm, ys_mm;
     std::array<HoldShape, kHoldCases> with, without; // its beams
-    // Cups of the driest and the wettest month when wood is a fifth softer, and stiffer, across its grain.
+    // Out of straight in the driest and the wettest month when wood is a fifth softer, and stiffer, across its grain.
     struct Range {
         double with_mm = 0.0;
         double without_mm = 0.0;

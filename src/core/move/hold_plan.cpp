@@ -28,13 +28,16 @@ struct Modelled {
 
     [[nodiscard]] Figure operator()(const char* key, const char* label, double value, Unit unit = Unit::Length) const
     {
-        return made(key, label, "the plate model: its outline, {0} of wood of {1} along and about {2} across", {thickness, along, across},
-                    value, unit);
+        return made(key, label, "the plate model: its outline, {0} of wood of {1} along and about {2} across",
+                    {thickness, along, across}, value, unit);
     }
-    [[nodiscard]] Figure season(const char* key, const char* label, double value, bool dry, Unit unit = Unit::Length) const
+    [[nodiscard]] Figure season(const char* key, const char* label, double value, bool dry,
+                                Unit unit = Unit::Length) const
     {
-        return made(key, label, "the plate model with the cup of its rings: {0} of wood of {1} along and about {2} across, come to {3}",
-                    {thickness, along, across, dry ? driest : wettest}, value, unit);
+        return made(
+            key, label,
+            "the plate model with the cup of its rings: {0} of wood of {1} along and about {2} across, come to {3}",
+            {thickness, along, across, dry ? driest : wettest}, value, unit);
     }
 };
 
@@ -54,10 +57,12 @@ Modelled modelOf(const HoldInput& input)
     constexpr double kGPa = 1000.0;
     const Species& species = input.moveInput->species.front();
     const StiffnessRatios ratios = species.ratios.value_or(StiffnessRatios{});
-    const Figure along = given("moe", "stiffness along the grain, N/mm²", species.moe_GPa * kGPa, Unit::None, species.source);
+    const Figure along =
+        given("moe", "stiffness along the grain, N/mm²", species.moe_GPa * kGPa, Unit::None, species.source);
     const Figure ratio =
-        species.ratios ? given("e_t_ratio", "of that across, flat-sawn", ratios.eTangential, Unit::None, "Wood Handbook 5-1")
-                       : assumed("e_t_ratio", "of that across, flat-sawn", ratios.eTangential, Unit::None, "as most woods");
+        species.ratios
+            ? given("e_t_ratio", "of that across, flat-sawn", ratios.eTangential, Unit::None, "Wood Handbook 5-1")
+            : assumed("e_t_ratio", "of that across, flat-sawn", ratios.eTangential, Unit::None, "as most woods");
     Modelled out{input.moveInput->thickness, along,
                  made("e_across", "stiffness across it, N/mm²", "{0} × {1}, known to a fifth", {along, ratio},
                       species.moe_GPa * kGPa * ratios.eTangential, Unit::None),
@@ -175,13 +180,12 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
             .leadsTo = {"yard", "pith", input.moveInput->slabs.front()->id.value};
         return;
     }
-    const bool dry =
-        std::abs(a.shape(HoldCase::Driest, false).cup_mm) >= std::abs(a.shape(HoldCase::Wettest, false).cup_mm);
+    const bool dry = a.shape(HoldCase::Driest, false).wave_mm >= a.shape(HoldCase::Wettest, false).wave_mm;
     const auto cup = [&](const char* key, const char* label, HoldCase c, bool beams) {
-        return modelled.season(key, label, std::abs(a.shape(c, beams).cup_mm), c == HoldCase::Driest);
+        return modelled.season(key, label, a.shape(c, beams).wave_mm, c == HoldCase::Driest);
     };
-    add(cup("cup_driest", "Cup in the driest month", HoldCase::Driest, true));
-    add(cup("cup_wettest", "Cup in the wettest month", HoldCase::Wettest, true));
+    add(cup("cup_driest", "Cup or wave across, driest month", HoldCase::Driest, true));
+    add(cup("cup_wettest", "Cup or wave across, wettest month", HoldCase::Wettest, true));
     const bool steel = !input.move->channels.empty();
     if (!steel) {
         const Figure most = cup("cup_most", "cup", dry ? HoldCase::Driest : HoldCase::Wettest, true);
@@ -202,20 +206,19 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
         return;
     }
     const HoldCase which = dry ? HoldCase::Driest : HoldCase::Wettest;
-    const double without = std::abs(a.shape(which, false).cup_mm);
-    const double with = std::abs(a.shape(which, true).cup_mm);
+    const double without = a.shape(which, false).wave_mm;
+    const double with = a.shape(which, true).wave_mm;
     const Figure free = cup("cup_free", "cup without channels", which, false);
     const Figure left = cup("cup_left", "cup with channels", which, true);
     const Figure held = made("channels_hold", "Channels hold of the cup", "{0} − {1}", {free, left},
                              std::max(0.0, without - with), Unit::Length);
     add(held);
-    const Figure force = modelled.season("bolt_force", "Force in a bolt of a channel, at most", a.bolt_N, dry, Unit::Force);
+    const Figure force =
+        modelled.season("bolt_force", "Force in a bolt of a channel, at most", a.bolt_N, dry, Unit::Force);
     add(force, Prominence::Folded);
     const double share = without > 0.0 ? (without - with) / without : 0.0;
     const size_t month = dry ? 0 : 1;
-    const auto heldAt = [&](const HoldAnswer::Range& r) {
-        return std::max(0.0, std::abs(r.without_mm) - std::abs(r.with_mm));
-    };
+    const auto heldAt = [&](const HoldAnswer::Range& r) { return std::max(0.0, r.without_mm - r.with_mm); };
     double low = std::min(heldAt(a.softer[month]), heldAt(a.stiffer[month]));
     double high = std::max(heldAt(a.softer[month]), heldAt(a.stiffer[month]));
     low = std::min(low, held.value());
@@ -234,8 +237,7 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
                    "The channels are worth it: of a cup of {1}" + when + " they hold {0}" + range, told, "");
     } else if (share >= kLittle) {
         addFinding(plan.findings, "move.channels", Severity::Caution,
-                   "Of a cup of {1}" + when + " the channels hold {0}" + range, told,
-                   "a higher section holds more");
+                   "Of a cup of {1}" + when + " the channels hold {0}" + range, told, "a higher section holds more");
     } else {
         addFinding(plan.findings, "move.channels", Severity::Caution,
                    "The channels have little effect: of a cup of {1}" + when + " they hold {0}" + range, told,

@@ -99,4 +99,31 @@ std::optional<BentSheet> fittedSheet(std::span<const Point3> points)
     return sheet;
 }
 
+void levelled(std::vector<Vec2>& shape)
+{
+    double n = 0.0;
+    double sumAt = 0.0;
+    double sum = 0.0;
+    for (const Vec2 p : shape) {
+        n += 1.0;
+        sumAt += p.x;
+        sum += p.y;
+    }
+    if (!(n > 0.0)) {
+        return;
+    }
+    // About the middle: far from zero the squares would eat the digits.
+    const Vec2 middle{sumAt / n, sum / n};
+    double spread = 0.0;
+    double lean = 0.0;
+    for (const Vec2 p : shape) {
+        spread += (p.x - middle.x) * (p.x - middle.x);
+        lean += (p.x - middle.x) * (p.y - middle.y);
+    }
+    const double slope = spread > 0.0 ? lean / spread : 0.0;
+    for (Vec2& p : shape) {
+        p.y -= middle.y + slope * (p.x - middle.x);
+    }
+}
+
 } // namespace burl

@@ -5,8 +5,10 @@
 #include <array>
 #include <optional>
 #include <span>
+#include <vector>
 
 #include "core/geometry/plane.h"
+#include "core/geometry/vec2.h"
 
 namespace burl
 {
@@ -33,5 +35,8 @@ struct BentSheet {
 
 /// The bent sheet of least squares over the points' own extent. Nothing when they do not tell all six coefficients.
 [[nodiscard]] std::optional<BentSheet> fittedSheet(std::span<const Point3> points);
+
+/// Takes the straight line of least squares off a shape: how it lies is another question than how it bends.
+void levelled(std::vector<Vec2>& shape);
 
 } // namespace burl

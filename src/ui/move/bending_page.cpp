@@ -114,7 +114,8 @@ QStringList BendingPage::words() const
                .arg(mm(s->most_mm), mm(s->mostAt.x), mm(-s->least_mm));
     if (which() == HoldCase::Driest || which() == HoldCase::Wettest) {
         out << (s->cup_mm >= 0.0 ? tr("crowned by %1 at %2 from the left") : tr("hollow by %1 at %2 from the left"))
-                   .arg(mm(std::abs(s->cup_mm)), mm(s->cupAt_mm));
+                   .arg(mm(std::abs(s->cup_mm)), mm(s->cupAt_mm))
+            << tr("out of straight across by %1 at most, at %2 from the left").arg(mm(s->wave_mm), mm(s->waveAt_mm));
     }
     for (size_t b = 0; beams() && b < s->bolts_N.size() && b < 4; ++b) {
         QStringList forces;
