@@ -237,8 +237,8 @@ private:
 
 void planFasteners(const MoveInput& input, MovePlan& plan)
 {
-    const Underside underside = undersideOf(input, plan);
-    FastenerPlanner planner(input, plan, underside);
+    plan.underside = std::make_shared<const Underside>(undersideOf(input, plan));
+    FastenerPlanner planner(input, plan, *plan.underside);
     for (const Fastener& fastener : input.choices.fasteners) {
         plan.fasteners.push_back(planner.planned(fastener, static_cast<int>(plan.fasteners.size()) + 1));
     }

@@ -178,6 +178,8 @@ std::shared_ptr<const HoldAnswer> holdAnswer(const HoldQuestion& q, const std::f
     const PlateModel model(q.plate, on);
     const std::vector<Vec2> places = placesOf(model);
     const std::array<PlateCase, kHoldCases> cases = casesOf(q);
+    const bool hasChannels =
+        std::any_of(q.plate.beams.begin(), q.plate.beams.end(), [](const PlateBeam& b) { return b.removable; });
     out->xs_mm = model.xs_mm();
     out->ys_mm = model.ys_mm();
     for (size_t c = 0; c < kHoldCases; ++c) {
@@ -190,15 +192,15 @@ std::shared_ptr<const HoldAnswer> holdAnswer(const HoldQuestion& q, const std::f
         }
         PlateCase load = cases[c];
         out->with[c] = shapeOf(model, places, load);
-        load.beams = false;
-        out->without[c] = q.plate.beams.empty() ? out->with[c] : shapeOf(model, places, load);
+        load.removables = false;
+        out->without[c] = !hasChannels ? out->with[c] : shapeOf(model, places, load);
         const auto which = static_cast<HoldCase>(c);
         if (which != HoldCase::Driest && which != HoldCase::Wettest) {
             continue;
         }
-        for (const auto& beam : out->with[c].bolts_N) {
-            for (const double force : beam) {
-                out->bolt_N = std::max(out->bolt_N, std::abs(force));
+        for (size_t b = 0; b < out->with[c].bolts_N.size(); ++b) {
+            for (const double force : out->with[c].bolts_N[b]) {
+                out->bolt_N = q.plate.beams[b].removable ? std::max(out->bolt_N, std::abs(force)) : out->bolt_N;
             }
         }
     }
@@ -210,7 +212,7 @@ std::shared_ptr<const HoldAnswer> holdAnswer(const HoldQuestion& q, const std::f
         if (!on()) {
             return nullptr;
         }
-        if (!q.cups || q.plate.beams.empty()) {
+        if (!q.cups || !hasChannels) {
             break;
         }
         PlateInput other = q.plate;
@@ -224,7 +226,7 @@ std::shared_ptr<const HoldAnswer> holdAnswer(const HoldQuestion& q, const std::f
             PlateCase load = cases[static_cast<size_t>(k == 0 ? HoldCase::Driest : HoldCase::Wettest)];
             HoldAnswer::Range& range = (sign < 0.0 ? out->softer : out->stiffer)[k];
             range.with_mm = shapeOf(ranged, {}, load).wave_mm;
-            load.beams = false;
+            load.removables = false;
             range.without_mm = shapeOf(ranged, {}, load).wave_mm;
         }
     }

@@ -158,7 +158,7 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
     if (!books.tips) {
         add(modelled("sag_books", "With 40 kg of books in the middle", books.most_mm), Prominence::Folded);
     }
-    if (plan.question->pads) {
+    if (plan.question->pads && !a.shape(HoldCase::Tightened, true).tips) {
         const HoldShape& bent = a.shape(HoldCase::Tightened, true);
         const double by = a.padsBend_mm;
         const Figure bends = modelled("pads_bend", "Tightened down, the pads bend it", by);
@@ -179,6 +179,14 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
                    {}, "measure the pith at the log's end")
             .leadsTo = {"yard", "pith", input.moveInput->slabs.front()->id.value};
         return;
+    }
+    for (const HoldCase c : {HoldCase::Driest, HoldCase::Wettest}) {
+        if (a.shape(c, true).tips || a.shape(c, false).tips) {
+            addFinding(plan.findings, "move.season_lifts", Severity::Warn,
+                       "As it cups over a year the top does not stand on what holds it: how far it goes is not known.",
+                       {}, "fasten it, or give it longer plates");
+            return;
+        }
     }
     const bool dry = a.shape(HoldCase::Driest, false).wave_mm >= a.shape(HoldCase::Wettest, false).wave_mm;
     const auto cup = [&](const char* key, const char* label, HoldCase c, bool beams) {

@@ -101,7 +101,7 @@ void stiffen(const HoldInput& input, HoldQuestion& out)
         if (c.stock && c.bolts_mm.size() > 1) {
             out.plate.beams.push_back({c.channel.x_mm, c.channel.middle_mm - c.channel.length_mm / 2.0,
                                        c.channel.middle_mm + c.channel.length_mm / 2.0,
-                                       valuesOf(c.stock->section).ei_N_mm2, c.bolts_mm});
+                                       valuesOf(c.stock->section).ei_N_mm2, c.bolts_mm, true});
         }
     }
     const LayupPlan& layup = *input.moveInput->layup;

@@ -87,7 +87,7 @@ std::vector<Fastener> laidOut(const MoveInput& input, const MovePlan& plan, cons
 {
     std::vector<Fastener> out;
     const LayupPlan& layup = *input.layup;
-    const Underside underside = undersideOf(input, plan);
+    const Underside& underside = *plan.underside;
     const auto put = [&](Vec2 at) {
         Fastener f = like;
         f.at = at;
@@ -131,7 +131,7 @@ std::vector<Fastener> laidOut(const MoveInput& input, const MovePlan& plan, cons
 
 Vec2 movedClear(const MoveInput& input, const MovePlan& plan, const FastenerPlan& fastener)
 {
-    const Underside underside = undersideOf(input, plan);
+    const Underside& underside = *plan.underside;
     Box within{0.0, -1e6, input.layup->length.value(), 1e6};
     if (fastener.plate) {
         const BasePlate& plate = input.choices.plates[*fastener.plate];

@@ -30,10 +30,7 @@ std::string nameOf(FastenerKind kind)
 class MoveInspector
 {
 public:
-    MoveInspector(const MoveInput& input, MovePlan& plan)
-        : in_(input), plan_(plan), underside_(undersideOf(input, plan))
-    {
-    }
+    MoveInspector(const MoveInput& input, MovePlan& plan) : in_(input), plan_(plan), underside_(*plan.underside) {}
 
     void inspect()
     {
@@ -296,7 +293,7 @@ private:
 
     const MoveInput& in_;
     MovePlan& plan_;
-    Underside underside_;
+    const Underside& underside_;
 };
 
 } // namespace

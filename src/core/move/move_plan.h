@@ -61,6 +61,8 @@ struct BasePlatePlan {
     double farGap_mm = 0.0;
 };
 
+struct Underside; // core/move/hazards.h
+
 /// The top through the year.
 struct MoveYear {
     std::array<RoomMonth, kMonths> months{};
@@ -87,8 +89,9 @@ struct MovePlan : StageAnswer {
     std::vector<FastenerPlan> fasteners;
     std::vector<ChannelPlan> channels;
     std::vector<BasePlatePlan> plates;
-    bool padsRead = false; // both ends of every plate
-    bool padsRest = false; // and three of them carry it
+    std::shared_ptr<const Underside> underside; // what a hole must keep clear of
+    bool padsRead = false;                      // both ends of every plate
+    bool padsRest = false;                      // and three of them carry it
 };
 
 struct MoveInput {

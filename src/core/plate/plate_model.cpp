@@ -569,7 +569,10 @@ PlateAnswer PlateModel::answer(const PlateCase& load) const
         }
     }
     const auto bend = [&](const auto& use) {
-        for (size_t b = 0; load.beams && b < p.ofBeam.size(); ++b) {
+        for (size_t b = 0; b < p.ofBeam.size(); ++b) {
+            if (p.input.beams[b].removable && !load.removables) {
+                continue;
+            }
             std::vector<size_t> mine;
             std::vector<double> places;
             for (const size_t j : p.ofBeam[b]) {

@@ -45,6 +45,7 @@ struct PlateBeam {
     double to_mm = 0.0;
     double ei_N_mm2 = 0.0;
     std::vector<double> bolts_mm; // y where both bend alike, both ways; empty: all along
+    bool removable = false;       // a channel: a case may leave it out. Rails and rods are part of the table
     bool operator==(const PlateBeam&) const = default;
 };
 
@@ -66,8 +67,8 @@ struct PlateCase {
     double pressure_N_mm2 = 0.0;
     std::vector<PlateLoad> loads;
     double freeCurvature = 1.0; // how many times that of the zones
-    bool beams = true;
-    bool tightened = false; // everything it stands on holds it, at its level; else all levels are the same
+    bool removables = true;     // beams that may be left out are there
+    bool tightened = false;     // everything it stands on holds it, at its level; else all levels are the same
 };
 
 struct SupportForce {

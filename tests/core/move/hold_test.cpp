@@ -184,3 +184,24 @@ TEST_CASE("what pulls at the fasteners when a table is lifted is half of its hea
     l.job.move.baseMass_kg = 5.0; // the top is heavier
     CHECK(value(planWorkedOut(l.job, l.shop), "pull_each") > 2.0 * 9.80665 * 5.0);
 }
+
+TEST_CASE("leaving the channels out leaves the rods of a gap and the rails of a base where they are", "[move][hold]")
+{
+    Demo gap(4);
+    Channel c;
+    c.x_mm = 850.0;
+    c.middle_mm = 190.0;
+    c.length_mm = 200.0;
+    c.section = "steel_c_40_20_4";
+    gap.job.move.channels = {c};
+    const Plan plan = planWorkedOut(gap.job, *gap.book.shop);
+    REQUIRE(plan.hold->fresh);
+    const HoldAnswer& a = *plan.hold->answer;
+    const HoldShape& without = a.shape(HoldCase::AtEnd, false);
+    REQUIRE_FALSE(without.tips);
+    size_t rods = 0;
+    for (const auto& bolts : without.bolts_N) { // what is left out pulls at nothing
+        rods += std::any_of(bolts.begin(), bolts.end(), [](double f) { return std::abs(f) > 1.0; }) ? 1 : 0;
+    }
+    CHECK(rods == plan.layup->rods.size());
+}

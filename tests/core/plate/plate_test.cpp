@@ -139,7 +139,7 @@ TEST_CASE("a beam's forces balance, and without it nothing holds the cup", "[pla
     PlateInput in = top(1800.0, 900.0, {});
     in.zones[0].freeCurvature = {0.0, 3e-5, 0.0};
     in.supports = {{{0.0, 0.0}, {0.0, 0.0}}, {{1800.0, 0.0}, {1800.0, 0.0}}, {{0.0, 900.0}, {0.0, 900.0}}};
-    in.beams.push_back({900.0, 50.0, 850.0, 5e9, {75.0, 450.0, 825.0}});
+    in.beams.push_back({900.0, 50.0, 850.0, 5e9, {75.0, 450.0, 825.0}, true});
     const PlateModel model(in);
     PlateCase load;
     load.ownWeight = 0.0;
@@ -147,7 +147,7 @@ TEST_CASE("a beam's forces balance, and without it nothing holds the cup", "[pla
     const auto& bolts = held.bolts_N[0];
     CHECK_THAT(std::accumulate(bolts.begin(), bolts.end(), 0.0), WithinAbs(0.0, 1e-3));
     CHECK(bolts[1] > 100.0); // a crown is pressed down in its middle
-    load.beams = false;
+    load.removables = false;
     const PlateAnswer free = model.answer(load);
     const auto cup = [&](const PlateAnswer& a) {
         return (model.deflection_mm(a, {900.0, 0.0}) + model.deflection_mm(a, {900.0, 900.0})) / 2.0 -
