@@ -27,7 +27,7 @@ int plan(const PlanOptions& options);
 struct SheetOptions {
     std::string file;
     std::string out;
-    std::string kind = "shop"; // or cut, flat, pours, drilling
+    std::string kind = "shop"; // or cut, flat, pours, drilling, base, packing
     std::string paper = "a4";
     std::string units;
 };
@@ -61,6 +61,26 @@ struct PocketsCommand {
     bool inches = false;
 };
 int pockets(const PocketsCommand& options);
+
+struct PictureCommand {
+    std::string file;
+    std::string out; // PNG
+    std::string size = "1280x800";
+    int passes = 64;
+    double turn_deg = -55.0;
+    double high_deg = 20.0;
+    double away = 4.0; // in radii of the table
+    bool chairs = false;
+};
+/// The finished table in three dimensions.
+int picture(const PictureCommand& options, int argc, char** argv);
+
+struct DrawingsCommand {
+    std::string file;
+    std::string folder = ".";
+};
+/// Members and plates of the base at true scale, a DXF each.
+int drawings(const DrawingsCommand& options);
 
 struct TagCommand {
     std::string file;

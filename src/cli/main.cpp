@@ -90,8 +90,8 @@ int run(int argc, char** argv)
     CLI::App* sheetCommand = app.add_subcommand("sheet", "Write the shop sheet or the cut sheet as PDF");
     sheetCommand->add_option("JOB", sheetOptions.file, "job file")->required();
     sheetCommand->add_option("-o,--output", sheetOptions.out, "PDF to write")->required();
-    sheetCommand->add_option("--kind", sheetOptions.kind, "shop, the usual; cut; flat; pours; or drilling")
-        ->check(CLI::IsMember({"shop", "cut", "flat", "pours", "drilling"}));
+    sheetCommand->add_option("--kind", sheetOptions.kind, "shop, the usual; cut; flat; pours; drilling; base; or packing")
+        ->check(CLI::IsMember({"shop", "cut", "flat", "pours", "drilling", "base", "packing"}));
     sheetCommand->add_option("--paper", sheetOptions.paper, "a4 or letter");
     sheetCommand->add_option("--units", sheetOptions.units, "mm, cm, inch or feet");
 
@@ -125,6 +125,26 @@ int run(int argc, char** argv)
     pocketCommand->add_option("-o,--output", pocketOptions.out, "file to write; stdout when not given");
     pocketCommand->add_option("--bit", pocketOptions.bit, "diameter of the bit; that of the job when not given");
     pocketCommand->add_flag("--inches", pocketOptions.inches, "in inches");
+
+    PictureCommand pictureOptions;
+    CLI::App* pictureCommand = app.add_subcommand("picture", "Draw the finished table in three dimensions as PNG");
+    pictureCommand->add_option("JOB", pictureOptions.file, "job file")->required();
+    pictureCommand->add_option("-o,--output", pictureOptions.out, "PNG to write; stdout when not given");
+    pictureCommand->add_option("--size", pictureOptions.size, "pixels, such as 1280x800");
+    pictureCommand->add_option("--passes", pictureOptions.passes, "how fine, 1 to 4096")->check(CLI::Range(1, 4096));
+    pictureCommand->add_option("--turn", pictureOptions.turn_deg, "degrees round the table from its right end")
+        ->check(CLI::Range(-360.0, 360.0));
+    pictureCommand->add_option("--high", pictureOptions.high_deg, "degrees above the level")
+        ->check(CLI::Range(-4.0, 88.0));
+    pictureCommand->add_option("--away", pictureOptions.away, "in radii of the table, 1.2 to 8")
+        ->check(CLI::Range(1.2, 8.0));
+    pictureCommand->add_flag("--chairs", pictureOptions.chairs, "with chairs round it");
+
+    DrawingsCommand drawingOptions;
+    CLI::App* drawingsCommand =
+        app.add_subcommand("drawings", "Write members and plates of the base at true scale, a DXF each");
+    drawingsCommand->add_option("JOB", drawingOptions.file, "job file")->required();
+    drawingsCommand->add_option("-o,--output", drawingOptions.folder, "folder to write into; this one when not given");
 
     TagCommand tagOptions;
     CLI::App* tagCommand = app.add_subcommand("tag", "Write the tag of a slab as PDF");
@@ -227,6 +247,12 @@ int run(int argc, char** argv)
     }
     if (*pocketCommand) {
         return pockets(pocketOptions);
+    }
+    if (*pictureCommand) {
+        return picture(pictureOptions, argc, argv);
+    }
+    if (*drawingsCommand) {
+        return drawings(drawingOptions);
     }
     if (*tagCommand) {
         return tag(tagOptions, argc, argv);

@@ -2,6 +2,7 @@
 
 #include <cmath>
 
+#include "core/base/base_plan.h"
 #include "core/geometry/ring.h"
 #include "core/measure/date.h"
 #include "core/shop/edit.h"
@@ -273,7 +274,15 @@ Job readingRoomTable()
         job.move.channels.push_back(c);
     }
     job.move.assembled = "2026-12-14";
-    job.move.baseMass_kg = 31.0;
+    job.base.kind = BaseKind::U;
+    job.base.surface_mm = 750.0;
+    job.base.carriers = 4;
+    job.base.arms_mm = 655.0;
+    job.door = {860.0, 2020.0};
+    job.base.way.corridor_mm = 1350.0;
+    job.base.way.after_mm = 1400.0;
+    job.base.roomLong_mm = 6200.0;
+    job.base.roomWide_mm = 4600.0;
     return job;
 }
 
@@ -337,6 +346,11 @@ Job ferryDesk()
             job.move.fasteners.push_back(f);
         }
     }
+    job.base.kind = BaseKind::Trapezoid;
+    job.base.surface_mm = 730.0;
+    job.base.lean_deg = 6.0;
+    job.base.carriers = 3;
+    job.door = {920.0, 2050.0};
     return job;
 }
 
@@ -356,6 +370,12 @@ Job roundTable()
     onTheSled(job);
     job.flatten.method.setup_min = FlattenMethod{}.setup_min;
     job.move.climate = "heated_dry_winter";
+    job.base = chosenKind(job.base, BaseKind::Pedestal);
+    job.base.surface_mm = 735.0;
+    job.base.disc_mm = 560.0;
+    job.base.discThick_mm = 12.0;
+    job.base.feet = BaseFeet::Felt;
+    job.base.foot_mm = 4.0;
     return job;
 }
 
@@ -384,6 +404,12 @@ Job hallTable()
             job.move.fasteners.push_back(f);
         }
     }
+    job.base = chosenKind(job.base, BaseKind::Trestle);
+    job.base.surface_mm = 820.0;
+    job.base.deep_mm = 110.0;
+    job.base.thick_mm = 50.0;
+    job.base.feet = BaseFeet::Felt;
+    job.base.foot_mm = 4.0;
     return job;
 }
 
@@ -411,6 +437,9 @@ Job libraryTop()
             job.move.fasteners.push_back(f);
         }
     }
+    job.base = chosenKind(job.base, BaseKind::Box);
+    job.base.surface_mm = 745.0;
+    job.base.carriers = 3;
     return job;
 }
 
@@ -440,6 +469,10 @@ Job millTable()
             job.move.fasteners.push_back(f);
         }
     }
+    job.base = chosenKind(job.base, BaseKind::Columns);
+    job.base.surface_mm = 750.0;
+    job.base.carriers = 4;
+    job.base.stock_mm = 2500.0;
     return job;
 }
 
@@ -463,6 +496,20 @@ Job tideTable()
     job.fill.colours = {"sand", "sea", SecondColour::Divided, 2.0, 0.15, false, 720.0, false};
     job.fill.starts = "2026-12-01T08:00";
     job.fill.room = {19.0, 22.0, false, false};
+    for (const double x : {330.0, 1370.0}) {
+        BasePlate plate;
+        plate.x_mm = x;
+        plate.long_mm = 520.0;
+        job.move.plates.push_back(plate);
+        for (const double y : {-270.0, 270.0}) {
+            job.base.footPoints.push_back({{x, y}, 160.0});
+        }
+    }
+    job.base.kind = BaseKind::Bought;
+    job.base.deep_mm = 50.0;
+    job.base.thick_mm = 20.0;
+    job.base.leg_mm = 700.0;
+    job.move.baseMass_kg = 14.0;
     return job;
 }
 
@@ -488,6 +535,13 @@ Job councilTable()
     job.fill.mixing.chamber_L = 25.0;
     job.fill.room = {13.0, 18.0, false, false};
     job.fill.starts = "2026-12-07T08:00";
+    job.base = chosenKind(job.base, BaseKind::Truss);
+    job.base.surface_mm = 740.0;
+    job.base.deep_mm = 80.0;
+    job.base.thick_mm = 40.0;
+    job.base.carriers = 6;
+    job.base.hoist_kg = 500.0;
+    job.door = {1800.0, 2100.0};
     return job;
 }
 

@@ -124,6 +124,11 @@ Expected<JobFile> readJobFile(std::string_view text)
         if (file.shop.climate(file.job.move.climate) == nullptr) {
             r.note("move/climate", "the climate \"" + file.job.move.climate + "\" is not known");
         }
+        const std::string& wood = file.job.base.wood;
+        if (!wood.empty() && std::none_of(file.shop.species.begin(), file.shop.species.end(),
+                                          [&](const Species& s) { return s.id == wood; })) {
+            r.note("base/wood", "the species \"" + wood + "\" is not known; add it under \"species\"");
+        }
         for (const std::string& section : sectionsOf(file.job.move)) {
             if (file.shop.section(section) == nullptr) {
                 r.note("move", "the section \"" + section + "\" is not known; add it under \"sections\"");
@@ -156,7 +161,7 @@ std::string writeJobFile(const Job& job, const Shop& shop, bool wholeYard)
         }
     }
     std::set<LogId> logs;
-    std::set<std::string> species;
+    std::set<std::string> species{job.base.wood};
     OrderedJson slabList = OrderedJson::array();
     for (const SlabId id : slabs) {
         if (const Slab* slab = shop.slab(id)) {

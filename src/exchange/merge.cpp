@@ -36,6 +36,7 @@ Merged mergedInto(const Book& book, const JobFile& file)
         species[s.id] = materialId(shop.species, s);
     }
     Job job = file.job;
+    job.base.wood = species.count(job.base.wood) != 0 ? species[job.base.wood] : job.base.wood;
     if (const Climate* climate = file.shop.climate(job.move.climate)) {
         job.move.climate = materialId(shop.climates, *climate);
     }

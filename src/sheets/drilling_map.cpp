@@ -87,7 +87,7 @@ private:
         painter_.drawLine(at({top().left, move_.held.line_mm}), at({top().right, move_.held.line_mm}));
         painter_.setPen(QPen(Qt::black, page_.dots(0.2), Qt::DashLine));
         for (const Pocket& p : pocketsOf(move_)) {
-            painter_.drawRect(QRectF(at({p.box.left, p.box.top}), at({p.box.right, p.box.bottom})).normalized());
+            painter_.drawPolygon(ring(p.rim()));
         }
         painter_.setPen(QPen(Qt::black, page_.dots(0.2)));
         for (const BasePlatePlan& p : move_.plates) {
@@ -186,7 +186,9 @@ private:
         for (const Pocket& p : all) {
             const Vec2 a = place({p.box.left, p.box.top});
             rows.push_back({QCoreApplication::translate("core", p.name.c_str()), length(a.x), length(a.y),
-                            length(p.box.width()), length(p.box.height()), length(p.deep_mm),
+                            p.taper_mm > 0.0 ? tr("%1 to %2").arg(length(p.box.width()), length(p.box.width() - p.taper_mm))
+                                                : length(p.box.width()),
+                            length(p.box.height()), length(p.deep_mm),
                             length(plan_.flatten->thickness.value() - p.deep_mm)});
         }
         makeRoom(16.0 + 5.4 * static_cast<double>(rows.size()));

@@ -10,6 +10,7 @@
 #include "core/shop/edit.h"
 #include "exchange/job_file.h"
 #include "exchange/merge.h"
+#include "sheets/base_sheet.h"
 #include "sheets/cut_sheet.h"
 #include "sheets/drilling_map.h"
 #include "sheets/flatten_card.h"
@@ -20,6 +21,7 @@
 #include "ui/board/bench.h"
 #include "ui/files.h"
 #include "ui/main_window.h"
+#include "ui/picture/picture_window.h"
 #include "ui/sill.h"
 #include "ui/text.h"
 #include "ui/theme.h"
@@ -164,6 +166,34 @@ void MainWindow::printDrillingMap()
     }
 }
 
+void MainWindow::printBaseSheet()
+{
+    if (const QString path = askForPdf(tr("Export the base sheet"), tr("base-%1.pdf")); !path.isEmpty()) {
+        sill_->say(written(
+            path, baseSheetPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
+            tr("The base sheet is in %1.").arg(path)));
+    }
+}
+
+void MainWindow::printPackingList()
+{
+    if (const QString path = askForPdf(tr("Export the packing list"), tr("packing-%1.pdf")); !path.isEmpty()) {
+        sill_->say(written(
+            path,
+            packingListPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
+            tr("The packing list is in %1.").arg(path)));
+    }
+}
+
+void MainWindow::showPicture()
+{
+    if (picture_ == nullptr) {
+        picture_ = new PictureWindow(document_, this);
+        connect(picture_, &PictureWindow::message, sill_, &Sill::say);
+    }
+    picture_->open();
+}
+
 QString MainWindow::askForPdf(const QString& title, const QString& name)
 {
     return document_.job() == nullptr ? QString()
@@ -177,7 +207,7 @@ void MainWindow::showKeys()
         tr("Everywhere"),
         {tr("Ctrl+Enter — do what comes next"), tr("Alt+1 to Alt+%1 — benches").arg(benches_.size()),
          tr("Tab — to the next field; Enter — take what was typed, press a button"),
-         tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo"), tr("Ctrl+P — the shop sheet as PDF"),
+         tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo"), tr("Ctrl+P — the shop sheet as PDF"), tr("F6 — the table in three dimensions"),
          tr("/ — find a slab; in the rack L lays it in, Delete puts it back"), tr("? — this list")}};
     QStringList lines = bench_->keys();
     lines << QString() << everywhere.lines;

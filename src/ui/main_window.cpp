@@ -13,6 +13,7 @@
 
 #include "core/shop/edit.h"
 #include "exchange/job_file.h"
+#include "ui/base/base_bench.h"
 #include "ui/bench_bar.h"
 #include "ui/board/board.h"
 #include "ui/fill/fill_bench.h"
@@ -84,6 +85,11 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     auto move = std::make_unique<MoveBench>(document, boardGround_);
     connect(move.get(), &MoveBench::drillingMapWanted, this, &MainWindow::printDrillingMap);
     addBench(std::move(move));
+    auto base = std::make_unique<BaseBench>(document, boardGround_);
+    connect(base.get(), &BaseBench::baseSheetWanted, this, &MainWindow::printBaseSheet);
+    connect(base.get(), &BaseBench::packingListWanted, this, &MainWindow::printPackingList);
+    connect(base.get(), &BaseBench::pictureWanted, this, &MainWindow::showPicture);
+    addBench(std::move(base));
     for (BenchTab* tab : tabs_) {
         bar->addWidget(tab, 1);
     }
@@ -300,9 +306,16 @@ void MainWindow::fillJobs()
     add(
         tr("Export the pour card as PDF…"), QStringLiteral("printPourCard"), [this] { printPourCard(); }, has);
     add(
+        tr("Export the base sheet as PDF…"), QStringLiteral("printBaseSheet"), [this] { printBaseSheet(); }, has);
+    add(
+        tr("Export the packing list as PDF…"), QStringLiteral("printPackingList"), [this] { printPackingList(); }, has);
+    add(
         tr("Export this job…"), QStringLiteral("exportJob"), [this] { exportJob(); }, has);
     add(tr("Import a job…"), QStringLiteral("importJob"), [this] { importJob(); });
     menu_->addSeparator();
+    add(
+        tr("The table in three dimensions"), QStringLiteral("showPicture"), [this] { showPicture(); }, has)
+        ->setShortcut(QKeySequence(Qt::Key_F6));
     QMenu* measures = menu_->addMenu(tr("Units"));
     named(measures, QStringLiteral("measuresMenu"), tr("Units"));
     const UnitChoice now = document_.units();
@@ -359,6 +372,7 @@ void MainWindow::buildShortcuts()
     }
     key(QKeySequence::Undo, [this] { document_.undo(); });
     key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { document_.redo(); });
+    key(QKeySequence(Qt::Key_F6), [this] { showPicture(); });
     key(QKeySequence::Print, [this] { printSheet(); });
     key(QKeySequence(Qt::Key_Slash), [this] { finder_->takeFocus(); });
     key(QKeySequence(Qt::Key_Question), [this] { showKeys(); });

@@ -22,6 +22,7 @@ class BenchTab;
 class Board;
 class JobPlate;
 class LayupBench;
+class PictureWindow;
 class Ledger;
 class Rack;
 class RackFinder;
@@ -71,6 +72,9 @@ private:
     void printFlattenCard();
     void printPourCard();
     void printDrillingMap();
+    void printBaseSheet();
+    void printPackingList();
+    void showPicture();
     [[nodiscard]] QString askForPdf(const QString& title, const QString& name);
     void showKeys();
     void setUnits(const UnitChoice& units);
@@ -104,6 +108,7 @@ private:
     Sill* sill_;
     ThreadLine* thread_;
     QWidget* centre_;
+    PictureWindow* picture_ = nullptr; // made when it is first wanted
 };
 
 } // namespace burl::ui

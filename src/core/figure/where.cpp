@@ -8,8 +8,8 @@ namespace burl
 
 std::string benchName(const std::string& id)
 {
-    constexpr std::array<std::pair<const char*, const char*>, 5> kBenches{
-        {{"yard", "Yard"}, {"layup", "Layup"}, {"flat", "Flat"}, {"fill", "Fill"}, {"move", "Move"}}};
+    constexpr std::array<std::pair<const char*, const char*>, 6> kBenches{
+        {{"yard", "Yard"}, {"layup", "Layup"}, {"flat", "Flat"}, {"fill", "Fill"}, {"move", "Move"}, {"base", "Base"}}};
     for (const auto& [bench, name] : kBenches) {
         if (id == bench) {
             return name;

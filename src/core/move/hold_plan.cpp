@@ -8,7 +8,8 @@ namespace burl
 
 bool sameInput(const HoldInput& a, const HoldInput& b)
 {
-    return a.move == b.move && a.fill == b.fill && a.rods == b.rods && a.answers == b.answers;
+    return a.move == b.move && a.fill == b.fill && a.rods == b.rods && a.answers == b.answers &&
+           a.baseMass.known() == b.baseMass.known() && a.baseMass.value() == b.baseMass.value();
 }
 
 namespace
@@ -91,6 +92,8 @@ void inspectLifting(const HoldInput& in, HoldPlan& plan)
     }
     const Figure base = in.moveInput->choices.baseMass_kg
                             ? given("base_mass", "base", *in.moveInput->choices.baseMass_kg, Unit::Mass, "chosen")
+                        : in.baseMass.known()
+                            ? relabelled(in.baseMass, "base_mass", "base")
                             : Figure{};
     const Figure heavier =
         base && base.value() > in.fill->mass.value() ? base : relabelled(in.fill->mass, "lift_mass", "top");

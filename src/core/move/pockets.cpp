@@ -18,16 +18,47 @@ constexpr double kHair_mm = 2e-3;      // of written digits
 constexpr double kAbove_mm = 2.0;      // a bit goes fast down to here over the wood
 constexpr double kCross_mm = 15.0;     // half a cross at a hole
 
-Box lying(const Box& box, const Box& top)
+Ring lying(const Ring& ring, const Box& top)
 {
-    const Vec2 a = asItLies({box.left, box.top}, top);
-    const Vec2 b = asItLies({box.right, box.bottom}, top);
-    return {a.x, a.y, b.x, b.y};
+    Ring out;
+    for (const Vec2 at : ring) {
+        out.push_back(asItLies(at, top));
+    }
+    return anticlockwise(out);
 }
 
 Box shrunk(const Box& box, double by)
 {
     return {box.left + by, box.bottom + by, box.right - by, box.top - by};
+}
+
+Ring ringOf(const Box& b)
+{
+    return {{b.left, b.bottom}, {b.right, b.bottom}, {b.right, b.top}, {b.left, b.top}};
+}
+
+/// The ways of the bit's middle that clear a pocket, from the innermost to its rim, closed.
+std::vector<Ring> roundsOf(const Pocket& pocket, const PocketTools& tools)
+{
+    std::vector<Ring> out;
+    const Ring rim = lying(pocket.rim(), tools.top);
+    if (pocket.taper_mm > 0.0) {
+        for (double in = tools.bit_mm / 2.0;; in += kStep * tools.bit_mm) {
+            const Ring way = largestRing(grown({rim}, -in));
+            if (way.size() < 3) {
+                break;
+            }
+            out.insert(out.begin(), anticlockwise(way));
+        }
+        return out;
+    }
+    const Box box = shrunk(boundsOf(rim), tools.bit_mm / 2.0);
+    const double narrow = std::min(box.width(), box.height()) / 2.0;
+    const int rounds = static_cast<int>(std::ceil(narrow / (kStep * tools.bit_mm) - 1e-9));
+    for (int round = rounds; round >= 0; --round) {
+        out.push_back(ringOf(shrunk(box, rounds == 0 ? 0.0 : narrow * round / rounds)));
+    }
+    return out;
 }
 
 std::string tenths(double mm)
@@ -36,6 +67,17 @@ std::string tenths(double mm)
 }
 
 } // namespace
+
+Ring Pocket::rim() const
+{
+    const double in = taper_mm / 2.0;
+    return {{box.left, box.bottom}, {box.right, box.bottom}, {box.right - in, box.top}, {box.left + in, box.top}};
+}
+
+double Pocket::narrowest_mm() const
+{
+    return std::min(box.width() - taper_mm, box.height());
+}
 
 std::vector<Pocket> pocketsOf(const MovePlan& plan)
 {
@@ -61,7 +103,7 @@ std::vector<Pocket> pocketsOf(const MovePlan& plan)
         const bool two =
             c.channel.groove == GrooveKind::TwoSlots && c.stock && c.stock->section.kind == SectionKind::Channel;
         if (!two) {
-            out.push_back({name, box, c.channel.depth_mm});
+            out.push_back({name, box, c.channel.depth_mm, std::min(c.channel.taper_mm, c.channel.width_mm)});
             continue;
         }
         const double wall = c.stock->section.thickness_mm;
@@ -86,10 +128,9 @@ Expected<std::string> pocketGcode(const std::string& title, const std::vector<Po
         }
     }
     for (const Pocket& p : pockets) {
-        if (std::min(p.box.width(), p.box.height()) < tools.bit_mm) {
-            return refuse("gcode.bit", "The pocket of " + p.name + " is " +
-                                           tenths(std::min(p.box.width(), p.box.height())) + " narrow, and the bit " +
-                                           tenths(tools.bit_mm) + ": take a smaller one.");
+        if (p.narrowest_mm() < tools.bit_mm) {
+            return refuse("gcode.bit", "The pocket of " + p.name + " is " + tenths(p.narrowest_mm()) +
+                                           " narrow, and the bit " + tenths(tools.bit_mm) + ": take a smaller one.");
         }
         if (p.deep_mm >= tools.thickness_mm) {
             return refuse("gcode.deep", "The pocket of " + p.name + " goes through the top: take a lower section.");
@@ -109,31 +150,26 @@ Expected<std::string> pocketGcode(const std::string& title, const std::vector<Po
     w.rapidUp(safe);
     w.comment("dry run round each pocket, spindle off");
     for (const Pocket& p : pockets) {
-        const Box b = lying(p.box, tools.top);
-        for (const Vec2 corner : {Vec2{b.left, b.bottom}, Vec2{b.right, b.bottom}, Vec2{b.right, b.top},
-                                  Vec2{b.left, b.top}, Vec2{b.left, b.bottom}}) {
-            w.rapidTo(corner.x, corner.y);
+        const Ring rim = lying(p.rim(), tools.top);
+        for (size_t i = 0; i <= rim.size(); ++i) {
+            w.rapidTo(rim[i % rim.size()].x, rim[i % rim.size()].y);
         }
     }
     w.word("M0");
     w.spindle();
     for (const Pocket& p : pockets) {
         w.comment(p.name + ", " + tenths(p.deep_mm) + " deep");
-        const Box rim = shrunk(lying(p.box, tools.top), tools.bit_mm / 2.0); // of the bit's middle
-        const double narrow = std::min(rim.width(), rim.height()) / 2.0;
-        const int rounds = static_cast<int>(std::ceil(narrow / (kStep * tools.bit_mm) - 1e-9));
+        const std::vector<Ring> rounds = roundsOf(p, tools);
         const int passes = std::max(1, static_cast<int>(std::ceil(p.deep_mm / std::max(0.1, tools.pass_mm) - 1e-9)));
-        const Box core = shrunk(rim, rounds == 0 ? 0.0 : narrow);
-        w.rapidTo(core.left, core.bottom);
+        const Vec2 start = rounds.front().front();
+        w.rapidTo(start.x, start.y);
         w.rapidUp(surface + kAbove_mm);
         for (int pass = 1; pass <= passes; ++pass) {
-            w.cutTo(core.left, core.bottom);
+            w.cutTo(start.x, start.y);
             w.plunge(surface - p.deep_mm * pass / passes);
-            for (int round = rounds; round >= 0; --round) { // from the middle out, the rim last
-                const Box b = shrunk(rim, rounds == 0 ? 0.0 : narrow * round / rounds);
-                for (const Vec2 corner : {Vec2{b.left, b.bottom}, Vec2{b.right, b.bottom}, Vec2{b.right, b.top},
-                                          Vec2{b.left, b.top}, Vec2{b.left, b.bottom}}) {
-                    w.cutTo(corner.x, corner.y);
+            for (const Ring& round : rounds) { // from the middle out, the rim last
+                for (size_t i = 0; i <= round.size(); ++i) {
+                    w.cutTo(round[i % round.size()].x, round[i % round.size()].y);
                 }
             }
         }
@@ -188,9 +224,9 @@ std::vector<std::string> pocketFaults(const std::vector<GcodeMove>& moves, const
             continue;
         }
         const bool inside = std::any_of(pockets.begin(), pockets.end(), [&](const Pocket& p) {
-            const Box b = shrunk(lying(p.box, tools.top), tools.bit_mm / 2.0 - kHair_mm);
+            const Ring rim = lying(p.rim(), tools.top); // without a hollow corner: what joins two places lies inside too
             const auto holds = [&](const double* at) {
-                return at[0] >= b.left && at[0] <= b.right && at[1] >= b.bottom && at[1] <= b.top;
+                return signedDistance_mm(rim, {at[0], at[1]}) >= tools.bit_mm / 2.0 - kHair_mm;
             };
             return holds(m.from) && holds(m.to) && low >= tools.thickness_mm - p.deep_mm - kHair_mm;
         });
@@ -233,11 +269,10 @@ Expected<ShopTemplate> undersideTemplate(const std::string& jobName, const Layup
         mark(at - Vec2{0.0, kCross_mm}, at + Vec2{0.0, kCross_mm}, "");
     }
     for (const Pocket& p : pockets) {
-        const Box& b = p.box;
-        mark({b.left, b.bottom}, {b.right, b.bottom}, p.name);
-        mark({b.right, b.bottom}, {b.right, b.top}, "");
-        mark({b.right, b.top}, {b.left, b.top}, "");
-        mark({b.left, b.top}, {b.left, b.bottom}, "");
+        const Ring rim = p.rim();
+        for (size_t i = 0; i < rim.size(); ++i) {
+            mark(rim[i], rim[(i + 1) % rim.size()], i == 0 ? p.name : "");
+        }
     }
     return out;
 }
@@ -249,12 +284,14 @@ Expected<ShopTemplate> pocketTemplate(const Pocket& pocket, double bushing_mm, d
                                               tenths(bit_mm) + " through: take a larger one.");
     }
     const double by = (bushing_mm - bit_mm) / 2.0;
-    const double wide = pocket.box.width() + 2.0 * by;
-    const double high = pocket.box.height() + 2.0 * by;
+    const Box& box = pocket.box;
     ShopTemplate out;
     out.title = "Opening for " + pocket.name;
-    out.outline = {{0.0, 0.0}, {wide, 0.0}, {wide, high}, {0.0, high}};
-    out.marks.push_back({{wide / 2.0, 0.0}, {wide / 2.0, kCross_mm}, "middle"});
+    for (const Vec2 p : anticlockwise(largestRing(grown({pocket.rim()}, by)))) {
+        out.outline.push_back(p - Vec2{box.left - by, box.bottom - by});
+    }
+    const double middle = box.width() / 2.0 + by;
+    out.marks.push_back({{middle, 0.0}, {middle, kCross_mm}, "middle"});
     out.setBack_mm = by;
     return out;
 }

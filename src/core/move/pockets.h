@@ -17,6 +17,10 @@ struct Pocket {
     std::string name; // "channel 1", "plate 2"
     Box box;
     double deep_mm = 0.0;
+    double taper_mm = 0.0; // narrower at its far end (y up) by this: a wedge
+    /// Its rim, anticlockwise from the near left corner.
+    [[nodiscard]] Ring rim() const;
+    [[nodiscard]] double narrowest_mm() const;
 };
 /// Of plates let in and channels; a channel in two slots gives its bed and both slots. Those whose travel is not known
 /// are left out.

@@ -7,6 +7,7 @@
 #include <tuple>
 #include <vector>
 
+#include "core/base/base_plan.h"
 #include "core/fill/fill_plan.h"
 #include "core/flatten/flatten_plan.h"
 #include "core/layup/layup_plan.h"
@@ -50,12 +51,13 @@ struct Plan {
     Made<FillStage> fill;
     Made<PourStage> pour;
     Made<MoveStage> move;
+    Made<BaseStage> base;
     Made<HoldStage> hold;
 
     /// The list: the order in which the stages are computed, printed and searched. A new stage adds its line above and
     /// its word here.
-    [[nodiscard]] auto stages() { return std::tie(layup, tenons, flatten, fill, pour, move, hold); }
-    [[nodiscard]] auto stages() const { return std::tie(layup, tenons, flatten, fill, pour, move, hold); }
+    [[nodiscard]] auto stages() { return std::tie(layup, tenons, flatten, fill, pour, move, base, hold); }
+    [[nodiscard]] auto stages() const { return std::tie(layup, tenons, flatten, fill, pour, move, base, hold); }
 
     /// All answers in that order.
     [[nodiscard]] std::vector<NamedAnswer> answers() const;

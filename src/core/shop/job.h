@@ -8,6 +8,7 @@
 #include <string>
 #include <vector>
 
+#include "core/shop/base_choices.h"
 #include "core/shop/fill_choices.h"
 #include "core/shop/move_choices.h"
 #include "core/shop/rip_line.h"
@@ -212,6 +213,7 @@ struct Job {
     FlattenChoices flatten;
     FillChoices fill;
     MoveChoices move;
+    BaseChoices base;
     OfferWishes wishes;
     DoorWay door;
     std::vector<KeptLayup> kept;

@@ -78,6 +78,7 @@ struct Channel {
     double width_mm = 40.0;
     double depth_mm = 20.0;   // of the groove
     double endRoom_mm = 10.0; // at each end, over the travel; custom 6 to 13
+    double taper_mm = 0.0;    // narrower at its far end by this: a batten that is driven in as a wedge
     std::string section{};    // of the shop's list; empty: only its measures are known
     GrooveKind groove = GrooveKind::Pocket;
     int bolts = 3;

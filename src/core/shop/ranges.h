@@ -132,6 +132,7 @@ inline constexpr Range kChannelLong_mm{10.0, 10000.0};
 inline constexpr Range kChannelWide_mm{1.0, 500.0};
 inline constexpr Range kGroove_mm{0.5, 500.0};
 inline constexpr Range kEndRoom_mm{0.0, 500.0};
+inline constexpr Range kTaper_mm{0.0, 100.0};
 inline constexpr Range kThrough_mm{0.0, 500.0}; // what a bolt or screw goes through before the wood
 inline constexpr Range kScrew_mm{1.0, 500.0};
 inline constexpr Range kSlot_mm{1.0, 500.0};
@@ -146,6 +147,32 @@ inline constexpr Range kSection_mm{2.0, 500.0};
 inline constexpr Range kSectionWall_mm{0.3, 200.0};
 inline constexpr Range kSectionE_N_mm2{1000.0, 400000.0};
 inline constexpr Range kSectionDensity_kg_m3{100.0, 20000.0};
+
+// base
+inline constexpr Range kSurface_mm{200.0, 2000.0};
+inline constexpr Range kFoot_mm{0.0, 200.0};
+inline constexpr Range kMember_mm{3.0, 400.0};
+inline constexpr Range kMemberWall_mm{0.0, 100.0};
+inline constexpr Range kSpread_mm{50.0, 5000.0};
+inline constexpr Range kLean_deg{-40.0, 40.0};
+inline constexpr Range kInset_mm{0.0, 2000.0};
+inline constexpr Range kTie_mm{0.0, 1500.0};
+inline constexpr Range kWedge_deg{2.0, 20.0};
+inline constexpr Range kBow_mm{-600.0, 600.0};
+inline constexpr Range kLamella_mm{0.5, 30.0};
+inline constexpr Range kColumn_mm{20.0, 600.0};
+inline constexpr Range kDisc_mm{100.0, 2500.0};
+inline constexpr Range kStock_mm{300.0, 15000.0};
+inline constexpr Range kCoaterDays{0.0, 120.0};
+inline constexpr Range kFootGap_mm{0.0, 50.0};
+inline constexpr Range kSitter_kg{10.0, 300.0};
+inline constexpr Range kSeat_mm{200.0, 1000.0};
+inline constexpr Range kArms_mm{300.0, 1200.0};
+inline constexpr Range kPlaceAtTable_mm{300.0, 1500.0};
+inline constexpr Range kHoist_kg{10.0, 20000.0};
+inline constexpr Range kWay_mm{100.0, 20000.0}; // corridors, stairs, lifts, vans
+inline constexpr Range kRoom_mm{1000.0, 50000.0};
+inline constexpr Range kChairs{0.0, 60.0};
 
 // materials and rooms
 inline constexpr Range kCoefficient{0.0, 0.02}; // of width by 1 % MC
@@ -175,6 +202,7 @@ inline constexpr std::size_t kCurvePoints = 200;  // of a joint
 inline constexpr std::size_t kFasteners = 2000;
 inline constexpr std::size_t kChannels = 200;
 inline constexpr std::size_t kPlates = 50; // of a base, under a top
+inline constexpr std::size_t kFootPoints = 24;
 inline constexpr std::size_t kPots = 500;  // weighed, of a pour
 inline constexpr std::size_t kReadingsOfHeat = 500;
 inline constexpr std::size_t kPacks = 40;

@@ -21,6 +21,7 @@ namespace burl
 [[nodiscard]] OrderedJson toJson(const SectionStock& section);
 [[nodiscard]] OrderedJson toJson(const FillChoices& choices);
 [[nodiscard]] OrderedJson toJson(const MoveChoices& choices);
+[[nodiscard]] OrderedJson toJson(const BaseChoices& choices);
 /// A product of the maker's own: what its class says is not written.
 [[nodiscard]] OrderedJson toJson(const ResinClass& product);
 
@@ -40,6 +41,7 @@ namespace burl
 [[nodiscard]] SectionStock sectionFrom(JsonReader reader);
 [[nodiscard]] FillChoices fillFrom(JsonReader reader);
 [[nodiscard]] MoveChoices moveFrom(JsonReader reader);
+[[nodiscard]] BaseChoices baseFrom(JsonReader reader);
 [[nodiscard]] ResinClass productFrom(JsonReader reader); // its cure is made by productOf() of core/cure/calibrate.h
 
 } // namespace burl

@@ -79,6 +79,29 @@ inline constexpr Table<MoistureCoat, 4> kCoat{{{MoistureCoat::Bare, "bare"},
                                                {MoistureCoat::Epoxy, "epoxy"}}};
 inline constexpr Table<SectionKind, 3> kSection{
     {{SectionKind::Channel, "channel"}, {SectionKind::Hollow, "hollow"}, {SectionKind::Flat, "flat"}}};
+inline constexpr Table<BaseKind, 17> kBase{{{BaseKind::None, "none"},
+                                            {BaseKind::U, "u"},
+                                            {BaseKind::Trapezoid, "trapezoid"},
+                                            {BaseKind::Cross, "cross"},
+                                            {BaseKind::Box, "box"},
+                                            {BaseKind::Truss, "truss"},
+                                            {BaseKind::Spider, "spider"},
+                                            {BaseKind::Pedestal, "pedestal"},
+                                            {BaseKind::Trestle, "trestle"},
+                                            {BaseKind::AngledLegs, "angled_legs"},
+                                            {BaseKind::CrossLapped, "cross_lapped"},
+                                            {BaseKind::Splayed, "splayed"},
+                                            {BaseKind::Apron, "apron"},
+                                            {BaseKind::Columns, "columns"},
+                                            {BaseKind::ArcPanels, "arc_panels"},
+                                            {BaseKind::Bought, "bought"},
+                                            {BaseKind::Own, "own"}}};
+inline constexpr Table<BaseFeet, 3> kFeet{
+    {{BaseFeet::Adjustable, "adjustable"}, {BaseFeet::Felt, "felt"}, {BaseFeet::None, "none"}}};
+inline constexpr Table<MetalCoat, 3> kMetalCoat{
+    {{MetalCoat::Raw, "raw"}, {MetalCoat::Paint, "paint"}, {MetalCoat::Powder, "powder"}}};
+inline constexpr Table<RailJoint, 3> kRailJoint{
+    {{RailJoint::Tenons, "tenons"}, {RailJoint::LooseTenons, "loose_tenons"}, {RailJoint::Dowels, "dowels"}}};
 inline constexpr Table<LengthStyle, 5> kLength{{{LengthStyle::Millimetres, "mm"},
                                                 {LengthStyle::Centimetres, "cm"},
                                                 {LengthStyle::FractionalInches, "inch_fraction"},

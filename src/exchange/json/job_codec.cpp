@@ -351,6 +351,9 @@ OrderedJson toJson(const Job& job)
     out["flatten"] = toJson(job.flatten);
     out["fill"] = toJson(job.fill);
     out["move"] = toJson(job.move);
+    if (!(job.base == BaseChoices{})) {
+        out["base"] = toJson(job.base);
+    }
     if (!(job.wishes == OfferWishes{})) {
         out["wishes"] = toJson(job.wishes);
     }
@@ -386,6 +389,7 @@ Job jobFrom(JsonReader r)
     r.inside("flatten", [&](JsonReader inner) { job.flatten = flattenFrom(inner); });
     r.inside("fill", [&](JsonReader inner) { job.fill = fillFrom(inner); });
     r.inside("move", [&](JsonReader inner) { job.move = moveFrom(inner); });
+    r.inside("base", [&](JsonReader inner) { job.base = baseFrom(inner); });
     r.inside("wishes", [&](JsonReader inner) { job.wishes = wishesFrom(inner); });
     r.inside("door", [&](JsonReader inner) {
         inner.read("wide_mm", job.door.wide_mm, ranges::kDoor_mm, true);

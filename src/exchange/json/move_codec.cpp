@@ -25,7 +25,8 @@ constexpr Number<Channel> kChannel[] = {{"x_mm", &Channel::x_mm, ranges::kPlace_
                                         {"width_mm", &Channel::width_mm, ranges::kChannelWide_mm},
                                         {"depth_mm", &Channel::depth_mm, ranges::kGroove_mm},
                                         {"end_room_mm", &Channel::endRoom_mm, ranges::kEndRoom_mm}};
-constexpr Number<Channel> kChannelMore[] = {{"bolts_in_mm", &Channel::boltsIn_mm, ranges::kBoltsIn_mm},
+constexpr Number<Channel> kChannelMore[] = {{"taper_mm", &Channel::taper_mm, ranges::kTaper_mm},
+                                            {"bolts_in_mm", &Channel::boltsIn_mm, ranges::kBoltsIn_mm},
                                             {"bolt_mm", &Channel::bolt_mm, ranges::kBolt_mm}};
 constexpr Number<BasePlate> kPlatePlace[] = {{"x_mm", &BasePlate::x_mm, ranges::kPlace_mm},
                                              {"middle_mm", &BasePlate::middle_mm, ranges::kPlace_mm},

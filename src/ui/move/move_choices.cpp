@@ -260,6 +260,8 @@ void MoveBench::addChannelRows()
     addRows<Channel>(*channelForm_, rows,
                      {{"channelWidth", tr("Groove, wide"), &Channel::width_mm, ranges::kChannelWide_mm, Unit::Length,
                        tr("Over its flanges.")},
+                      {"channelTaper", tr("Narrower at the far end by"), &Channel::taper_mm, ranges::kTaper_mm,
+                       Unit::Length, tr("Of a batten that is driven in as a wedge: its groove is a wedge too.")},
                       {"channelRoom", tr("Room, each end"), &Channel::endRoom_mm, ranges::kEndRoom_mm, Unit::Length,
                        tr("Of the groove beyond steel and travel: 6 to 13 mm is custom.")},
                       {"channelBolt", tr("Bolt, thick"), &Channel::bolt_mm, ranges::kBolt_mm, Unit::Length,

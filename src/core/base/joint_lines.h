@@ -1,0 +1,14 @@
+#pragma once
+// What a base asks for besides its members, line by line: joints alike counted together, thick parts glued up, finish
+// and the coater.   Threads: pure.
+
+#include <vector>
+
+#include "core/base/base_plan.h"
+
+namespace burl
+{
+
+[[nodiscard]] std::vector<BaseJoint> jointLines(const BasePlan& plan);
+
+} // namespace burl

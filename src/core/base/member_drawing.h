@@ -1,0 +1,21 @@
+#pragma once
+// Members and plates drawn flat at true scale, one drawing each: the deep face with its cuts, holes and slots as Move
+// asks for them, mortises.   Units: mm.   Source: docs/formulas.md#shape-of-a-base.   Threads: pure.
+
+#include <string>
+#include <vector>
+
+#include "core/base/base_plan.h"
+#include "core/layup/shop_template.h"
+
+namespace burl
+{
+
+struct MemberDrawing {
+    std::string name; // for a file: "1-leg", "plate-1"
+    ShopTemplate shape;
+};
+/// Empty while there is no shape.
+[[nodiscard]] std::vector<MemberDrawing> memberDrawings(const BasePlan& plan);
+
+} // namespace burl

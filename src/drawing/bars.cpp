@@ -1,0 +1,106 @@
+#include "drawing/bars.h"
+
+#include <cmath>
+
+#include <QCoreApplication>
+#include <QPainter>
+
+namespace burl
+{
+namespace
+{
+
+QString tr(const char* text)
+{
+    return QCoreApplication::translate("Bars", text);
+}
+
+QString endWord(const EndCut& cut)
+{
+    constexpr double kSquare_deg = 0.05;
+    const double mitre = std::abs(cut.mitre_deg);
+    const double bevel = std::abs(cut.bevel_deg);
+    const auto deg = [](double v) { return QString::number(v, 'f', 1) + QStringLiteral("°"); };
+    if (mitre < kSquare_deg && bevel < kSquare_deg) {
+        return tr("square");
+    }
+    return bevel < kSquare_deg ? deg(mitre) : tr("%1, blade %2").arg(deg(mitre), deg(bevel));
+}
+
+} // namespace
+
+QString endsWord(const BaseMember& m)
+{
+    if (m.round || m.panel) {
+        return m.panel ? tr("%1 wide").arg(QString::number(std::lround(m.deep_mm))) : tr("square");
+    }
+    const QString a = endWord(m.from);
+    const QString b = endWord(m.to);
+    QString out = a == b ? (a == tr("square") ? a : tr("%1 both").arg(a)) : a + QStringLiteral(" / ") + b;
+    if (m.tenon_mm > 0.0) {
+        out = tr("tenons %1").arg(QString::number(std::lround(m.tenon_mm))) +
+              (out == tr("square") ? QString() : QStringLiteral(", ") + out);
+    }
+    return out;
+}
+
+int paintBars(QPainter& p, const QRectF& area, const BasePlan& base, const BarsStyle& style,
+              const std::function<QString(double)>& length)
+{
+    double y = area.top();
+    int hidden = 0;
+    p.setFont(style.font);
+    const QFontMetricsF metrics(style.font, p.device());
+    for (const StockCut& stock : base.stock) {
+        if (!stock.list.price) {
+            continue;
+        }
+        const double head = metrics.height() + 1.0;
+        if (y + head + style.bar <= area.bottom()) {
+            p.setPen(style.ink);
+            p.drawText(QRectF(area.left(), y, area.width(), head), Qt::AlignLeft | Qt::AlignVCenter,
+                       tr("%1: %2 of %3, %4 left")
+                           .arg(QString::fromStdString(stock.name))
+                           .arg(stock.list.bars)
+                           .arg(length(stock.stock_mm), length(stock.offcut_mm)));
+        }
+        y += head;
+        for (const BarPlan& bar : stock.list.plan) {
+            if (y + style.bar > area.bottom()) {
+                hidden += bar.times;
+                continue;
+            }
+            const double room = area.width() - (bar.times > 1 ? 4.0 * style.bar : 0.0);
+            const double scale = room / stock.stock_mm;
+            p.setPen(style.faint);
+            p.setBrush(style.ground);
+            p.drawRect(QRectF(area.left(), y, room, style.bar));
+            double x = area.left();
+            for (size_t i = 0; i < bar.pieces.size(); ++i) {
+                for (int k = 0; k < bar.pieces[i]; ++k) {
+                    const double wide = stock.list.blanks_mm[i] * scale;
+                    const QRectF piece(x, y, wide, style.bar);
+                    p.setBrush(style.piece);
+                    p.setPen(style.ink);
+                    p.drawRect(piece);
+                    const QString number = QString::number(stock.members[i]);
+                    const QString both = number + QStringLiteral(" · ") + length(stock.list.blanks_mm[i]);
+                    p.drawText(piece, Qt::AlignCenter, metrics.horizontalAdvance(both) + 4.0 < wide ? both
+                                                       : metrics.horizontalAdvance(number) + 2.0 < wide
+                                                           ? number
+                                                           : QString());
+                    x += wide + base.choices.kerf_mm * scale;
+                }
+            }
+            if (bar.times > 1) {
+                p.setPen(style.ink);
+                p.drawText(QRectF(area.left() + room + 4.0, y, 4.0 * style.bar, style.bar),
+                           Qt::AlignLeft | Qt::AlignVCenter, QStringLiteral("× %1").arg(bar.times));
+            }
+            y += style.bar + style.gap;
+        }
+    }
+    return hidden;
+}
+
+} // namespace burl

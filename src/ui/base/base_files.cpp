@@ -1,0 +1,47 @@
+// What the Base bench hands out: drawings of members and plates at true scale.
+
+#include <QDir>
+#include <QFileInfo>
+
+#include "core/base/member_drawing.h"
+#include "ui/ask_file.h"
+#include "ui/base/base_bench.h"
+#include "ui/ledger/choices_form.h"
+#include "ui/template_written.h"
+#include "ui/text.h"
+
+namespace burl::ui
+{
+
+void BaseBench::exportDrawings()
+{
+    const auto drawings = hasTop() ? memberDrawings(*document_.plan()->base) : std::vector<MemberDrawing>{};
+    if (drawings.empty()) {
+        Q_EMIT message(tr("Nothing is made for this base yet: choose a kind that is."));
+        return;
+    }
+    const QString path = askWhereTo(
+        form_->window(),
+        {QStringLiteral("template"), tr("Members and plates at true scale"), tr("DXF (*.dxf);;SVG (*.svg);;PDF (*.pdf)")},
+        QStringLiteral("base.dxf"));
+    if (path.isEmpty()) {
+        return;
+    }
+    const QFileInfo file(path);
+    QString wrong;
+    for (const MemberDrawing& drawing : drawings) {
+        const QString to = file.dir().filePath(
+            QStringLiteral("%1-%2.%3").arg(file.completeBaseName(), fromCore(drawing.name), file.suffix()));
+        const Expected<ShopTemplate> shape = drawing.shape;
+        const QString said = templateWritten(to, shape, document_.job()->layup.tools, units());
+        if (!QFileInfo::exists(to)) {
+            wrong = said;
+        }
+    }
+    Q_EMIT message(wrong.isEmpty() ? tr("%1 drawings lie beside each other in %2.")
+                                         .arg(drawings.size())
+                                         .arg(QDir::toNativeSeparators(file.absolutePath()))
+                                   : wrong);
+}
+
+} // namespace burl::ui

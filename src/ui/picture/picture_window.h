@@ -1,0 +1,46 @@
+#pragma once
+// The finished table in three dimensions, in a window of its own beside any bench.
+
+#include <QWidget>
+
+#include "app/document.h"
+#include "app/scene_run.h"
+
+class QLabel;
+class QTimer;
+
+namespace burl::ui
+{
+
+class PictureView;
+
+class PictureWindow : public QWidget
+{
+    Q_OBJECT
+
+public:
+    PictureWindow(Document& document, QWidget* parent);
+    /// Shows the table as it is now; says why not when it cannot be seen.
+    void open();
+    [[nodiscard]] PictureView& view() { return *view_; }
+
+Q_SIGNALS:
+    void message(const QString& sentence);
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    void make();
+    void exportPicture();
+    void askPhoto();
+
+    Document& document_;
+    SceneRun scene_;
+    PictureView* view_;
+    QLabel* says_;
+    QTimer* changed_;
+    bool chairs_ = true;
+};
+
+} // namespace burl::ui
