@@ -107,7 +107,8 @@ void PictureRun::work()
         Film small(std::max(8, static_cast<int>(look.size.width() * scale)),
                    std::max(8, static_cast<int>(look.size.height() * scale)));
         tracer->pass(small, look.camera, true);
-        give(imageOf(small, look.cut).scaled(look.size, Qt::IgnoreAspectRatio, Qt::SmoothTransformation), 0, look.number);
+        give(imageOf(small, look.cut).scaled(look.size, Qt::IgnoreAspectRatio, Qt::SmoothTransformation), 0,
+             look.number);
         const double took = since_ms(began);
         {
             const std::lock_guard lock(mutex_);

@@ -23,8 +23,8 @@ void SceneRun::make(const Document& document, const SceneChoices& choices)
             }
         }
     }
-    begin([this, pictures, choices, job = *document.job(), shop = document.shop(), plan = *document.plan()](
-              const RunControl& talk) {
+    begin([this, pictures, choices, job = *document.job(), shop = document.shop(),
+           plan = *document.plan()](const RunControl& talk) {
         auto scene = std::make_shared<const TableScene>(tableScene(
             job, shop, plan,
             [pictures](const std::string& key) {

@@ -28,13 +28,15 @@ int picture(const PictureCommand& options, int argc, char** argv)
     char more = 0;
     if (std::sscanf(options.size.c_str(), "%d%c%d%c", &wide, &cross, &high, &more) != 3 || cross != 'x' ||
         wide < kLeast_px || high < kLeast_px || wide > kMost_px || high > kMost_px) {
-        return complain(kUsage, "a size is written as 1280x800, from 16 to 8000 pixels each way, not " + options.size + ".");
+        return complain(kUsage,
+                        "a size is written as 1280x800, from 16 to 8000 pixels each way, not " + options.size + ".");
     }
     qputenv("QT_QPA_PLATFORM", "offscreen"); // faces are painted; no window is opened
     const QGuiApplication application(argc, argv);
     const Plan made = makePlan(job->job, job->shop);
     if (made.layup->missing || made.layup->pieces.empty()) {
-        return complain(kMissed, options.file + ": " + (made.layup->missing ? made.layup->missing->what : "no top is laid up") + '.');
+        return complain(kMissed, options.file + ": " +
+                                     (made.layup->missing ? made.layup->missing->what : "no top is laid up") + '.');
     }
     if (!made.base->surface.known() || !made.flatten->thickness.known()) {
         return complain(kMissed, options.file + ": how high or how thick the top is, is not known.");
@@ -68,9 +70,9 @@ int drawings(const DrawingsCommand& options)
     const Plan made = makePlan(job->job, job->shop);
     const std::vector<MemberDrawing> all = memberDrawings(*made.base);
     if (all.empty()) {
-        return complain(kMissed, options.file + ": " +
-                                     (made.base->missing ? made.base->missing->what : "nothing of its base is made here") +
-                                     '.');
+        return complain(kMissed,
+                        options.file + ": " +
+                            (made.base->missing ? made.base->missing->what : "nothing of its base is made here") + '.');
     }
     for (const MemberDrawing& drawing : all) {
         const auto text = templateDxf(drawing.shape);

@@ -19,8 +19,8 @@
 #include "exchange/export/template_file.h"
 #include "exchange/job_file.h"
 #include "exchange/verify/verify.h"
-#include "sheets/cut_sheet.h"
 #include "sheets/base_sheet.h"
+#include "sheets/cut_sheet.h"
 #include "sheets/drilling_map.h"
 #include "sheets/flatten_card.h"
 #include "sheets/pour_card.h"
@@ -186,8 +186,8 @@ int sheet(const SheetOptions& options, int argc, char** argv)
     const Plan made = planWorkedOut(job->job, job->shop);
     const QByteArray pdf = options.kind == "cut"        ? cutSheetPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "pours"    ? pourCardPdf(job->job, job->shop, made, *paper, set.family)
-                           : options.kind == "base" ? baseSheetPdf(job->job, job->shop, made, *paper, set.family)
-                           : options.kind == "packing" ? packingListPdf(job->job, job->shop, made, *paper, set.family)
+                           : options.kind == "base"     ? baseSheetPdf(job->job, job->shop, made, *paper, set.family)
+                           : options.kind == "packing"  ? packingListPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "drilling" ? drillingMapPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "flat"     ? flattenCardPdf(job->job, job->shop, made, *paper, set.family)
                                                         : shopSheetPdf(job->job, job->shop, made, *paper, set.family);

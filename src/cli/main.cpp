@@ -90,7 +90,8 @@ int run(int argc, char** argv)
     CLI::App* sheetCommand = app.add_subcommand("sheet", "Write the shop sheet or the cut sheet as PDF");
     sheetCommand->add_option("JOB", sheetOptions.file, "job file")->required();
     sheetCommand->add_option("-o,--output", sheetOptions.out, "PDF to write")->required();
-    sheetCommand->add_option("--kind", sheetOptions.kind, "shop, the usual; cut; flat; pours; drilling; base; or packing")
+    sheetCommand
+        ->add_option("--kind", sheetOptions.kind, "shop, the usual; cut; flat; pours; drilling; base; or packing")
         ->check(CLI::IsMember({"shop", "cut", "flat", "pours", "drilling", "base", "packing"}));
     sheetCommand->add_option("--paper", sheetOptions.paper, "a4 or letter");
     sheetCommand->add_option("--units", sheetOptions.units, "mm, cm, inch or feet");

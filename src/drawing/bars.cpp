@@ -85,10 +85,10 @@ int paintBars(QPainter& p, const QRectF& area, const BasePlan& base, const BarsS
                     p.drawRect(piece);
                     const QString number = QString::number(stock.members[i]);
                     const QString both = number + QStringLiteral(" · ") + length(stock.list.blanks_mm[i]);
-                    p.drawText(piece, Qt::AlignCenter, metrics.horizontalAdvance(both) + 4.0 < wide ? both
-                                                       : metrics.horizontalAdvance(number) + 2.0 < wide
-                                                           ? number
-                                                           : QString());
+                    p.drawText(piece, Qt::AlignCenter,
+                               metrics.horizontalAdvance(both) + 4.0 < wide     ? both
+                               : metrics.horizontalAdvance(number) + 2.0 < wide ? number
+                                                                                : QString());
                     x += wide + base.choices.kerf_mm * scale;
                 }
             }

@@ -139,7 +139,8 @@ void paintChair(QPainter& p, const BoardView& view, double x, double seat, std::
     p.setBrush(Qt::NoBrush);
     p.setPen(QPen(line, 2.0, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
     const auto at = [&](double dx, double z) { return view.toPixel({x + dx, z}); };
-    p.drawPolyline(QPolygonF() << at(0, 0) << at(0, seat) << at(kDeep_mm, seat) << at(kDeep_mm + 40.0, seat + kBack_mm));
+    p.drawPolyline(QPolygonF() << at(0, 0) << at(0, seat) << at(kDeep_mm, seat)
+                               << at(kDeep_mm + 40.0, seat + kBack_mm));
     p.drawLine(at(kDeep_mm, seat), at(kDeep_mm + 20.0, 0));
     if (arms) {
         p.drawPolyline(QPolygonF() << at(90, seat) << at(90, *arms) << at(kDeep_mm + 20.0, *arms));

@@ -22,7 +22,8 @@ Expected<SceneCamera> cameraOfPhoto(const FloorMarks& marks, int wide, int high,
         return refuse("room.marks", "These four marks do not make a rectangle on the floor: near left, near right, far "
                                     "right, far left, and no three in a line.");
     }
-    // Both ways along the floor are square to each other and equally long, seen through the lens: that tells its length.
+    // Both ways along the floor are square to each other and equally long, seen through the lens: that tells its
+    // length.
     const double square = h[0] * h[1] + h[3] * h[4];
     const double depth = h[6] * h[7];
     const double longer = h[0] * h[0] + h[3] * h[3] - h[1] * h[1] - h[4] * h[4];
@@ -40,9 +41,7 @@ Expected<SceneCamera> cameraOfPhoto(const FloorMarks& marks, int wide, int high,
     if (focal < least || focal > most) {
         focal = 0.72 * wide; // as most telephones' main lens: their picture does not tell
     }
-    const auto column = [&](size_t c) {
-        return Point3{h[c] / focal, h[3 + c] / focal, h[6 + c]};
-    };
+    const auto column = [&](size_t c) { return Point3{h[c] / focal, h[3 + c] / focal, h[6 + c]}; };
     double scale = 2.0 / (length(column(0)) + length(column(1)));
     if (column(2).z * scale < 0.0) { // what is seen lies in front
         scale = -scale;
@@ -54,8 +53,9 @@ Expected<SceneCamera> cameraOfPhoto(const FloorMarks& marks, int wide, int high,
     const Point3 origin = column(2) * scale;
     const double above = -dot(origin, up);
     if (!(above > 0.0) || !std::isfinite(above)) {
-        return refuse("room.lens", "No camera above the floor sees a rectangle so: click the marks once more, near left "
-                                   "first and against the clock.");
+        return refuse("room.lens",
+                      "No camera above the floor sees a rectangle so: click the marks once more, near left "
+                      "first and against the clock.");
     }
     SceneCamera out;
     const auto toRoom = [&](Point3 inCamera) {

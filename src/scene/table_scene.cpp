@@ -14,10 +14,10 @@ namespace burl
 namespace
 {
 
-constexpr double kFacePixel_mm = 1.6;  // of a face's picture
-constexpr double kStray_mm = 0.4;      // of an outline, for fewer triangles
+constexpr double kFacePixel_mm = 1.6; // of a face's picture
+constexpr double kStray_mm = 0.4;     // of an outline, for fewer triangles
 constexpr double kInside_mm = 9.0;
-constexpr double kMostEdge_mm = 60.0;  // of the loft between both faces
+constexpr double kMostEdge_mm = 60.0; // of the loft between both faces
 
 Rgb linear(const QColor& c)
 {
@@ -135,7 +135,9 @@ private:
         }
         for (size_t i = 0; i < rim.size(); ++i) {
             const size_t k = (i + 1) % rim.size();
-            quad(s, {Point3{below[i].x, below[i].y, low_}, {below[k].x, below[k].y, low_}, {rim[k].x, rim[k].y, high_},
+            quad(s, {Point3{below[i].x, below[i].y, low_},
+                     {below[k].x, below[k].y, low_},
+                     {rim[k].x, rim[k].y, high_},
                      {rim[i].x, rim[i].y, high_}});
             if (toPixel != nullptr) {
                 // Its own wood, from a little inside the rim: at the rim itself lies the line that was cut along.
@@ -263,8 +265,10 @@ private:
             }
             return unionOf(all);
         };
-        const Region show = simple(difference(intersection({gapRing(*layup.gapInput, *layup.gap, false)}, whole), wood(false)));
-        const Region under = simple(difference(intersection({gapRing(*layup.gapInput, *layup.gap, true)}, whole), wood(true)));
+        const Region show =
+            simple(difference(intersection({gapRing(*layup.gapInput, *layup.gap, false)}, whole), wood(false)));
+        const Region under =
+            simple(difference(intersection({gapRing(*layup.gapInput, *layup.gap, true)}, whole), wood(true)));
         face(show, high_, true, m, nullptr);
         face(under, low_, false, m, nullptr);
         // Its ends; along the wood the banks themselves are seen through it.
@@ -438,7 +442,8 @@ private:
             row(near, box.bottom - kBack_mm, 0.0);
             row(far, box.top + kBack_mm, kPi);
             for (int i = 0; i < ends; ++i) {
-                chair(s, {i == 0 ? box.left - kBack_mm : box.right + kBack_mm, middle.y}, i == 0 ? -kPi / 2.0 : kPi / 2.0);
+                chair(s, {i == 0 ? box.left - kBack_mm : box.right + kBack_mm, middle.y},
+                      i == 0 ? -kPi / 2.0 : kPi / 2.0);
             }
         }
         out_.surfaces.push_back(std::move(s));
@@ -453,8 +458,10 @@ private:
         SceneSurface floor;
         floor.material.of = SurfaceOf::Floor;
         floor.material.colour = {0.46F, 0.42F, 0.37F};
-        quad(floor, {Point3{m.x - halfLong, m.y - halfWide, 0}, {m.x + halfLong, m.y - halfWide, 0},
-                     {m.x + halfLong, m.y + halfWide, 0}, {m.x - halfLong, m.y + halfWide, 0}});
+        quad(floor, {Point3{m.x - halfLong, m.y - halfWide, 0},
+                     {m.x + halfLong, m.y - halfWide, 0},
+                     {m.x + halfLong, m.y + halfWide, 0},
+                     {m.x - halfLong, m.y + halfWide, 0}});
         out_.surfaces.push_back(std::move(floor));
         if (!known) {
             return;
@@ -464,8 +471,10 @@ private:
         walls.material.of = SurfaceOf::Wall;
         walls.material.colour = {0.72F, 0.69F, 0.63F};
         walls.material.oneSided = true;
-        const std::array<Point3, 4> corners{Point3{m.x - halfLong, m.y - halfWide, 0}, {m.x + halfLong, m.y - halfWide, 0},
-                                            {m.x + halfLong, m.y + halfWide, 0}, {m.x - halfLong, m.y + halfWide, 0}};
+        const std::array<Point3, 4> corners{Point3{m.x - halfLong, m.y - halfWide, 0},
+                                            {m.x + halfLong, m.y - halfWide, 0},
+                                            {m.x + halfLong, m.y + halfWide, 0},
+                                            {m.x - halfLong, m.y + halfWide, 0}};
         for (size_t i = 0; i < 4; ++i) { // their fronts inwards
             const Point3 a = corners[i];
             const Point3 b = corners[(i + 1) % 4];
@@ -521,7 +530,9 @@ std::vector<std::array<Vec2, 4>> trapezoids(const Region& region)
             open.push_back(edges[next++]);
         }
         std::erase_if(open, [&](const Edge& e) { return e.b.x <= mid; });
-        const auto level = [](const Edge& e, double x) { return e.a.y + (e.b.y - e.a.y) * (x - e.a.x) / (e.b.x - e.a.x); };
+        const auto level = [](const Edge& e, double x) {
+            return e.a.y + (e.b.y - e.a.y) * (x - e.a.x) / (e.b.x - e.a.x);
+        };
         std::vector<Edge> here = open;
         std::sort(here.begin(), here.end(),
                   [&](const Edge& p, const Edge& q) { return level(p, mid) < level(q, mid); });
@@ -539,16 +550,14 @@ ResinLook resinLook(const std::string& pigment, double pigment_pct)
         const char* word;
         Rgb colour;
     };
-    constexpr Named kNames[] = {{"turquoise", {0.02F, 0.36F, 0.36F}}, {"teal", {0.01F, 0.22F, 0.24F}},
-                                {"blue", {0.01F, 0.06F, 0.28F}},      {"green", {0.02F, 0.18F, 0.06F}},
-                                {"black", {0.008F, 0.008F, 0.01F}},   {"white", {0.8F, 0.8F, 0.78F}},
-                                {"red", {0.35F, 0.02F, 0.02F}},       {"copper", {0.42F, 0.17F, 0.07F}},
-                                {"bronze", {0.28F, 0.16F, 0.06F}},    {"gold", {0.5F, 0.32F, 0.08F}},
-                                {"amber", {0.5F, 0.22F, 0.03F}},      {"brown", {0.14F, 0.06F, 0.02F}},
-                                {"grey", {0.22F, 0.22F, 0.22F}},      {"gray", {0.22F, 0.22F, 0.22F}},
-                                {"smoke", {0.1F, 0.1F, 0.1F}},        {"silver", {0.5F, 0.5F, 0.5F}},
-                                {"violet", {0.15F, 0.02F, 0.28F}},    {"purple", {0.18F, 0.02F, 0.24F}},
-                                {"orange", {0.55F, 0.16F, 0.01F}},    {"yellow", {0.6F, 0.45F, 0.03F}}};
+    constexpr Named kNames[] = {
+        {"turquoise", {0.02F, 0.36F, 0.36F}}, {"teal", {0.01F, 0.22F, 0.24F}},    {"blue", {0.01F, 0.06F, 0.28F}},
+        {"green", {0.02F, 0.18F, 0.06F}},     {"black", {0.008F, 0.008F, 0.01F}}, {"white", {0.8F, 0.8F, 0.78F}},
+        {"red", {0.35F, 0.02F, 0.02F}},       {"copper", {0.42F, 0.17F, 0.07F}},  {"bronze", {0.28F, 0.16F, 0.06F}},
+        {"gold", {0.5F, 0.32F, 0.08F}},       {"amber", {0.5F, 0.22F, 0.03F}},    {"brown", {0.14F, 0.06F, 0.02F}},
+        {"grey", {0.22F, 0.22F, 0.22F}},      {"gray", {0.22F, 0.22F, 0.22F}},    {"smoke", {0.1F, 0.1F, 0.1F}},
+        {"silver", {0.5F, 0.5F, 0.5F}},       {"violet", {0.15F, 0.02F, 0.28F}},  {"purple", {0.18F, 0.02F, 0.24F}},
+        {"orange", {0.55F, 0.16F, 0.01F}},    {"yellow", {0.6F, 0.45F, 0.03F}}};
     ResinLook out;
     for (const Named& n : kNames) {
         if (pigment.find(n.word) != std::string::npos) {

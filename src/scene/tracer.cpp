@@ -266,9 +266,8 @@ Tracer::Tracer(std::shared_ptr<const TableScene> scene) : scene_(std::move(scene
         const SceneSurface& s = scene_->surfaces[i];
         RTCGeometry geometry = rtcNewGeometry(device_->device, RTC_GEOMETRY_TYPE_TRIANGLE);
         if (!s.triangles.empty()) {
-            auto* corners = static_cast<float*>(rtcSetNewGeometryBuffer(geometry, RTC_BUFFER_TYPE_VERTEX, 0,
-                                                                        RTC_FORMAT_FLOAT3, 3 * sizeof(float),
-                                                                        s.corners.size() / 3));
+            auto* corners = static_cast<float*>(rtcSetNewGeometryBuffer(
+                geometry, RTC_BUFFER_TYPE_VERTEX, 0, RTC_FORMAT_FLOAT3, 3 * sizeof(float), s.corners.size() / 3));
             std::copy(s.corners.begin(), s.corners.end(), corners);
             auto* triangles = static_cast<unsigned*>(rtcSetNewGeometryBuffer(
                 geometry, RTC_BUFFER_TYPE_INDEX, 0, RTC_FORMAT_UINT3, 3 * sizeof(unsigned), s.triangles.size() / 3));
@@ -297,7 +296,8 @@ SceneCamera cameraOf(const SceneEye& eye, const TableScene& scene)
     out.at.z = std::max(out.at.z, 20.0); // not from under the floor
     out.ahead = unit(scene.middle - out.at);
     const Point3 level{0, 0, 1};
-    out.right = unit(cross(out.ahead, std::abs(out.ahead.z) > 0.999 ? Point3{std::sin(turn), -std::cos(turn), 0} : level));
+    out.right =
+        unit(cross(out.ahead, std::abs(out.ahead.z) > 0.999 ? Point3{std::sin(turn), -std::cos(turn), 0} : level));
     out.up = cross(out.right, out.ahead);
     out.tanHalf = std::tan(eye.lens_deg / 2.0 * kDegree);
     return out;
@@ -389,7 +389,8 @@ QImage imageOf(const Film& film, bool cut)
     for (int y = 0; y < film.height; ++y) {
         auto* line = reinterpret_cast<QRgb*>(out.scanLine(y));
         for (int x = 0; x < film.width; ++x) {
-            const float* sum = &film.sum[(static_cast<size_t>(y) * static_cast<size_t>(film.width) + static_cast<size_t>(x)) * 4];
+            const float* sum =
+                &film.sum[(static_cast<size_t>(y) * static_cast<size_t>(film.width) + static_cast<size_t>(x)) * 4];
             const float cover = cut ? std::max(1e-4F, sum[3] * by) : 1.0F;
             const auto one = [&](float v) {
                 return static_cast<int>(static_cast<float>(tone(v, cover)) * std::min(1.0F, cover));

@@ -315,7 +315,8 @@ private:
         page_.box(0, y_ + 0.8, 3.6);
         page_.box(6.0, y_ + 0.8, 3.6);
         page_.text(13.0, y_, page_.width() * 0.45, what, 11.0, true);
-        y_ += std::max(6.5, page_.paragraph(13.0 + page_.width() * 0.45, y_, page_.width() * 0.55 - 13.0, more, 10.0)) + 1.0;
+        y_ += std::max(6.5, page_.paragraph(13.0 + page_.width() * 0.45, y_, page_.width() * 0.55 - 13.0, more, 10.0)) +
+              1.0;
     }
 
     void list()
@@ -339,17 +340,16 @@ private:
                 base_.baseMass ? tr("%1, %2").arg(mass(base_.baseMass.value()),
                                                   people(base_.baseMass.value() / (frames ? 2.0 : 1.0)))
                                : tr("not weighed"));
-            row(tr("Feet"), base_.choices.feet == BaseFeet::Adjustable ? tr("%1 adjustable, and two spare")
-                                                                            .arg(base_.shape->feet.size() <= 8
-                                                                                     ? base_.shape->feet.size()
-                                                                                     : size_t{4})
+            row(tr("Feet"), base_.choices.feet == BaseFeet::Adjustable
+                                ? tr("%1 adjustable, and two spare")
+                                      .arg(base_.shape->feet.size() <= 8 ? base_.shape->feet.size() : size_t{4})
                             : base_.choices.feet == BaseFeet::Felt ? tr("felt pads, and spare ones")
                                                                    : tr("none"));
         }
         const size_t bolts = plan_.move->fasteners.size();
-        row(tr("Bolts and washers in a bag"),
-            bolts > 0 ? tr("%1 as the drilling map says, and two spare of each").arg(bolts)
-                      : tr("none is placed yet: see Move"));
+        row(tr("Bolts and washers in a bag"), bolts > 0
+                                                  ? tr("%1 as the drilling map says, and two spare of each").arg(bolts)
+                                                  : tr("none is placed yet: see Move"));
         row(tr("Tools"), tr("key and driver for the bolts, level, shims, felt, tape measure"));
         row(tr("Blankets, straps, edge guards, gloves"), tr("no strap over a live edge, none over fresh finish"));
         row(tr("Oil and cloth for knocks; the care sheet"), tr("used cloths lie flat outdoors or under water"));
@@ -371,7 +371,8 @@ private:
             const QString spare = length(std::abs(p.spare_mm.value_or(0.0)));
             y_ += page_.paragraph(0, y_, page_.width(),
                                   core(p.name) + QStringLiteral(": ") +
-                                      (p.answer == PassAnswer::Passes ? tr("the whole table passes, %1 to spare").arg(spare)
+                                      (p.answer == PassAnswer::Passes
+                                           ? tr("the whole table passes, %1 to spare").arg(spare)
                                        : p.answer == PassAnswer::TopAlone
                                            ? tr("the top alone, %1, %2 to spare").arg(core(p.how), spare)
                                            : tr("does not pass: %1 are missing").arg(spare)),
@@ -392,16 +393,17 @@ private:
         for (const Figure& f : base_.handling) {
             makeRoom(6.0);
             page_.text(0, y_, page_.width() * 0.55, core(f.node().label), 10.0);
-            page_.text(page_.width() * 0.55, y_, page_.width() * 0.45, QString::fromStdString(figureText(f, units_)), 10.0,
-                       true);
+            page_.text(page_.width() * 0.55, y_, page_.width() * 0.45, QString::fromStdString(figureText(f, units_)),
+                       10.0, true);
             y_ += 5.4;
         }
         y_ += 2.0;
         makeRoom(14.0);
-        page_.paragraph(0, y_, page_.width(),
-                        tr("25 kg each is a caution, not a limit. Knees bent, one who speaks, nobody underneath; slings "
-                           "that cannot slide, hooks and beams with a rating. Local rules on lifting come first."),
-                        9.0);
+        page_.paragraph(
+            0, y_, page_.width(),
+            tr("25 kg each is a caution, not a limit. Knees bent, one who speaks, nobody underneath; slings "
+               "that cannot slide, hooks and beams with a rating. Local rules on lifting come first."),
+            9.0);
     }
 
     const Job& job_;

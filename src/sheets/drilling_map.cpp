@@ -185,11 +185,11 @@ private:
         std::vector<QStringList> rows;
         for (const Pocket& p : all) {
             const Vec2 a = place({p.box.left, p.box.top});
-            rows.push_back({QCoreApplication::translate("core", p.name.c_str()), length(a.x), length(a.y),
-                            p.taper_mm > 0.0 ? tr("%1 to %2").arg(length(p.box.width()), length(p.box.width() - p.taper_mm))
-                                                : length(p.box.width()),
-                            length(p.box.height()), length(p.deep_mm),
-                            length(plan_.flatten->thickness.value() - p.deep_mm)});
+            rows.push_back(
+                {QCoreApplication::translate("core", p.name.c_str()), length(a.x), length(a.y),
+                 p.taper_mm > 0.0 ? tr("%1 to %2").arg(length(p.box.width()), length(p.box.width() - p.taper_mm))
+                                  : length(p.box.width()),
+                 length(p.box.height()), length(p.deep_mm), length(plan_.flatten->thickness.value() - p.deep_mm)});
         }
         makeRoom(16.0 + 5.4 * static_cast<double>(rows.size()));
         const double w = page_.width();

@@ -3,6 +3,7 @@
 
 #include <random>
 
+#include "core/base/base_plan.h"
 #include "core/router/methods.h"
 #include "core/shop/edit.h"
 #include "core/shop/ranges.h"
@@ -52,10 +53,59 @@ private:
                                           range.least, range.most);
     }
 
+    void changeBase(Job& j)
+    {
+        BaseChoices& b = j.base;
+        b = chosenKind(b, static_cast<BaseKind>(pick(size_t(BaseKind::Own) + 1)));
+        b.surface_mm = in(ranges::kSurface_mm, b.surface_mm);
+        b.foot_mm = in(ranges::kFoot_mm, b.foot_mm);
+        b.deep_mm = in(ranges::kMember_mm, b.deep_mm);
+        b.thick_mm = in(ranges::kMember_mm, b.thick_mm);
+        b.wall_mm = std::min(in(ranges::kMemberWall_mm, 3.0), 0.49 * std::min(b.deep_mm, b.thick_mm));
+        b.rail_mm = in(ranges::kMember_mm, b.rail_mm);
+        b.railThick_mm = in(ranges::kMember_mm, b.railThick_mm);
+        b.lean_deg = in(ranges::kLean_deg, b.lean_deg);
+        b.leanAlong_deg = in(ranges::kLean_deg, b.leanAlong_deg);
+        b.inset_mm = in(ranges::kInset_mm, b.inset_mm);
+        b.tie_mm = in(ranges::kTie_mm, b.tie_mm);
+        b.bow_mm = in(ranges::kBow_mm, 60.0);
+        b.lamella_mm = in(ranges::kLamella_mm, b.lamella_mm);
+        b.column_mm = in(ranges::kColumn_mm, b.column_mm);
+        b.disc_mm = in(ranges::kDisc_mm, b.disc_mm);
+        b.wedge_deg = in(ranges::kWedge_deg, b.wedge_deg);
+        b.ring = maybe(0.5);
+        b.carpet = maybe(0.3);
+        b.spread_mm = maybe(0.5) ? std::nullopt : std::optional(in(ranges::kSpread_mm, 600.0));
+        b.along_mm = maybe(0.5) ? std::nullopt : std::optional(in(ranges::kSpread_mm, 900.0));
+        b.stock_mm = maybe(0.5) ? std::nullopt : std::optional(in(ranges::kStock_mm, 3000.0));
+        b.leg_mm = maybe(0.3) ? std::nullopt : std::optional(in(ranges::kSurface_mm, 700.0));
+        b.hoist_kg = maybe(0.7) ? std::nullopt : std::optional(in(ranges::kHoist_kg, 200.0));
+        b.sitter_kg = in(ranges::kSitter_kg, b.sitter_kg);
+        b.seat_mm = in(ranges::kSeat_mm, b.seat_mm);
+        b.arms_mm = maybe(0.6) ? std::nullopt : std::optional(in(ranges::kArms_mm, 650.0));
+        b.carriers = 1 + static_cast<int>(pick(12));
+        b.footPoints.clear();
+        for (size_t i = pick(6); i > 0; --i) {
+            b.footPoints.push_back({{in(ranges::kPlace_mm, 500.0), in(ranges::kPlace_mm, 200.0)},
+                                    maybe(0.5) ? 0.0 : in(ranges::kTie_mm, 200.0)});
+        }
+        b.footGaps_mm.assign(pick(6), in(ranges::kFootGap_mm, 1.0));
+        for (auto* mm : {&b.way.corridor_mm, &b.way.after_mm, &b.way.stairs_mm, &b.way.landing_mm, &b.way.liftWide_mm,
+                         &b.way.liftDeep_mm, &b.way.liftHigh_mm, &b.way.vanWide_mm, &b.way.vanHigh_mm}) {
+            *mm = maybe(0.5) ? std::nullopt : std::optional(in(ranges::kWay_mm, 1500.0));
+        }
+        j.door = maybe(0.5) ? DoorWay{} : DoorWay{in(ranges::kDoor_mm, 900.0), in(ranges::kDoor_mm, 2000.0)};
+        j.move.baseMass_kg = maybe(0.4) ? std::nullopt : std::optional(in(ranges::kMass_kg, 25.0));
+        j.move.plates.resize(pick(4));
+    }
     void change(Job& j)
     {
         LayupChoices& l = j.layup;
-        switch (pick(22)) {
+        switch (pick(24)) {
+        case 22:
+        case 23:
+            changeBase(j);
+            break;
         case 0:
             l.kind = static_cast<TopKind>(pick(5));
             break;

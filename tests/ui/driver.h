@@ -6,6 +6,7 @@
 #include <QApplication>
 #include <QComboBox>
 #include <QLineEdit>
+#include <QPushButton>
 #include <QSignalSpy>
 #include <QTest>
 
@@ -17,6 +18,9 @@
 
 namespace burl::test
 {
+
+/// Every bench that shows the table or the yard, in the order of the tabs.
+inline constexpr const char* kBenches[] = {"yard", "layup", "flat", "fill", "move", "base"};
 
 struct Driver {
     Document document{demoBook()};
@@ -74,6 +78,46 @@ struct Driver {
     }
 
     void undo() { document.undo(); }
+
+    /// Until the models beside the window have answered.
+    void settle()
+    {
+        for (int i = 0; i < 6000 && (document.holdIsOpen() || document.heatIsOpen()); ++i) {
+            QTest::qWait(10);
+        }
+        REQUIRE_FALSE(document.holdIsOpen());
+        QApplication::processEvents();
+    }
+    void showJob(int number)
+    {
+        document.showJob(document.book().jobs[static_cast<size_t>(number - 1)]->id);
+        settle();
+    }
+    void click(const char* button)
+    {
+        auto* b = find<QPushButton>(button);
+        REQUIRE(b != nullptr);
+        QTest::mouseClick(b, Qt::LeftButton);
+        QApplication::processEvents();
+    }
+    /// By the keys: home, then down to the place.
+    void pick(const char* name, int index)
+    {
+        auto* box = find<QComboBox>(name);
+        REQUIRE(box != nullptr);
+        box->setFocus();
+        QTest::keyClick(box, Qt::Key_Home);
+        for (int i = 0; i < index; ++i) {
+            QTest::keyClick(box, Qt::Key_Down);
+        }
+        QApplication::processEvents();
+    }
+    /// Whether a bench has this to say.
+    [[nodiscard]] bool says(const char* bench, const char* code) const
+    {
+        const auto all = document.plan()->findingsOf(bench);
+        return std::any_of(all.begin(), all.end(), [&](const Finding& f) { return f.code == code; });
+    }
 
     /// Leaves a picture of the window where BURL_SHOTS names a folder, to be looked at.
     void shot(const char* name)

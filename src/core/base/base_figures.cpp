@@ -145,10 +145,10 @@ private:
 
     void heights()
     {
-        add(plan_.surface);
         if (!plan_.surface.known()) {
             return;
         }
+        add(plan_.surface);
         const bool elsewhere = madeOf(c_.kind) == BaseOf::Elsewhere;
         if (plan_.shape && !elsewhere) {
             std::vector<Figure> terms{plan_.surface, in_.thickness, chosen("foot", "feet", c_.foot_mm)};
@@ -189,11 +189,11 @@ private:
                 ends += first - box.left >= kEndSeat_mm ? 1.0 : 0.0;
                 ends += box.right - last >= kEndSeat_mm ? 1.0 : 0.0;
             }
-            plan_.seats =
-                made("seats", "Sit at it", "2 × whole ones of {0} ÷ {1}, and {2} at the ends",
-                     {in_.layup->length, place, workedOut("ends", "ends with room for knees", ends, Unit::Count,
-                                                          "250 mm of top beyond the base")},
-                     sides + ends, Unit::Count);
+            plan_.seats = made(
+                "seats", "Sit at it", "2 × whole ones of {0} ÷ {1}, and {2} at the ends",
+                {in_.layup->length, place,
+                 workedOut("ends", "ends with room for knees", ends, Unit::Count, "250 mm of top beyond the base")},
+                sides + ends, Unit::Count);
         }
         add(plan_.seats);
     }
@@ -242,10 +242,9 @@ private:
             add(whole, Prominence::Folded);
             plan_.handling.push_back(whole);
         }
-        plan_.handling.push_back(
-            made("hoist", "A hoist or gantry rated for", "{0} × {1}, a load that jerks",
-                 {plan_.topMass, given("margin", "margin", kHoistMargin, Unit::None, "custom")},
-                 kHoistMargin * plan_.topMass.value(), Unit::Mass));
+        plan_.handling.push_back(made("hoist", "A hoist or gantry rated for", "{0} × {1}, a load that jerks",
+                                      {plan_.topMass, given("margin", "margin", kHoistMargin, Unit::None, "custom")},
+                                      kHoistMargin * plan_.topMass.value(), Unit::Mass));
         // Half of it is lifted when it is set up on its long edge.
         const Figure edge = made("edge", "To set it up on its edge", "{0} ÷ 2", {plan_.topMass},
                                  plan_.topMass.value() / 2.0, Unit::Mass);
@@ -301,8 +300,8 @@ private:
         const Figure foot = workedOut("foot_load", "on the foot that bears most", load, Unit::Force, "as it stands");
         const Figure lean = chosen("lean", "lean", c_.lean_deg, Unit::Degrees);
         add(made("thrust", "Pull in the tie", "{0} × {1} ÷ ({1} − {2}) × tangent of {3}, the floor taken as smooth",
-                 {foot, chosen("rise_of_leg", "leg", plan_.shape->rise_mm), chosen("tie_high", "tie above the floor", tie),
-                  lean},
+                 {foot, chosen("rise_of_leg", "leg", plan_.shape->rise_mm),
+                  chosen("tie_high", "tie above the floor", tie), lean},
                  t.tieY_N, Unit::Force),
             Prominence::Folded);
     }

@@ -96,19 +96,21 @@ BaseChoices chosenKind(BaseChoices now, BaseKind kind)
 {
     const BaseChoices usual;
     const auto shape = [](BaseKind k) { // kinds whose members are alike
-        return madeOf(k) == BaseOf::Steel                                        ? 0
-               : k == BaseKind::Apron || k == BaseKind::Splayed                  ? 1
-               : k == BaseKind::ArcPanels                                        ? 2
-               : madeOf(k) == BaseOf::Wood                                       ? 3
-                                                                                 : 4;
+        return madeOf(k) == BaseOf::Steel                       ? 0
+               : k == BaseKind::Apron || k == BaseKind::Splayed ? 1
+               : k == BaseKind::ArcPanels                       ? 2
+               : madeOf(k) == BaseOf::Wood                      ? 3
+                                                                : 4;
     };
     if (shape(kind) != shape(now.kind) || now.kind == BaseKind::None) {
         struct Usual {
             double deep, thick, wall, rail, railThick;
         };
-        constexpr Usual kUsual[] = {
-            {60.0, 30.0, 3.0, 90.0, 25.0}, {70.0, 70.0, 0.0, 90.0, 25.0}, {120.0, 40.0, 0.0, 90.0, 40.0},
-            {90.0, 60.0, 0.0, 90.0, 40.0}, {40.0, 20.0, 2.0, 90.0, 25.0}};
+        constexpr Usual kUsual[] = {{60.0, 30.0, 3.0, 90.0, 25.0},
+                                    {70.0, 70.0, 0.0, 90.0, 25.0},
+                                    {120.0, 40.0, 0.0, 90.0, 40.0},
+                                    {90.0, 60.0, 0.0, 90.0, 40.0},
+                                    {40.0, 20.0, 2.0, 90.0, 25.0}};
         const Usual& u = kUsual[shape(kind)];
         now.deep_mm = u.deep;
         now.thick_mm = u.thick;
@@ -227,7 +229,7 @@ void stand(const BaseInput& in, BasePlan& plan)
 {
     const BaseShape& shape = *plan.shape;
     std::vector<Point3Mass> masses{plan.top};
-    double given = in.given_kg.value_or(0.0);
+    const double given = in.given_kg.value_or(0.0);
     const bool elsewhere = madeOf(plan.choices.kind) == BaseOf::Elsewhere;
     const double each = elsewhere && !shape.parts.empty() ? given / static_cast<double>(shape.parts.size()) : 0.0;
     for (const BasePart& part : shape.parts) {
@@ -250,10 +252,15 @@ void stand(const BaseInput& in, BasePlan& plan)
     const double sits_N = plan.choices.sitter_kg * kGravity_m_s2;
     for (std::optional<TipsOver>* way : {&plan.end, &plan.side}) {
         if (*way && (*way)->edge.tip_N && *(*way)->edge.tip_N < sits_N) {
-            // Out by s it bears weight × (distance + s) = sitter × (overhang − s).
+            // Out by s it bears weight × (distance + s) = sitter × (overhang − s); a frame that goes out takes the
+            // middle of the weight along by its share.
             const double weight_N = plan.all.mass_kg * kGravity_m_s2;
+            const double base_kg = plan.all.mass_kg - plan.top.mass_kg;
+            const bool oneGoes = (*way)->end && plan.plates.size() == 2 && plan.choices.kind != BaseKind::Spider;
+            const double share = oneGoes ? (elsewhere ? 1.0 : 0.5) * base_kg / plan.all.mass_kg : 0.0;
             const TippingEdge& e = (*way)->edge;
-            (*way)->widen_mm = (sits_N * e.overhang_mm - weight_N * e.distance_mm) / (weight_N + sits_N);
+            (*way)->widen_mm =
+                (sits_N * e.overhang_mm - weight_N * e.distance_mm) / (weight_N * (1.0 - share) + sits_N);
         }
     }
 }
@@ -335,23 +342,21 @@ BasePlan basePlan(const BaseInput& in)
     } else if (elsewhere && !in.choices.leg_mm) {
         plan.missing = Missing{"How high the legs are is not known", "their height", {"base", "legs"}};
     } else if (elsewhere && in.choices.footPoints.size() < 3) {
-        plan.missing =
-            Missing{"Where its feet stand is not known", "three foot points or more", {"base", "standing"}};
+        plan.missing = Missing{"Where its feet stand is not known", "three foot points or more", {"base", "standing"}};
     } else if (elsewhere && !in.given_kg) {
         plan.missing = Missing{"What the base weighs is not known", "its weight", {"base", "legs"}};
-    } else if (constexpr double kLeast_mm = 60.0; riseOf_mm(shape) < kLeast_mm + 2.0 * in.choices.rail_mm *
-                                                                          (madeOf(kind) == BaseOf::Wood ? 1.0 : 0.0)) {
+    } else if (constexpr double kLeast_mm = 60.0;
+               riseOf_mm(shape) < kLeast_mm + 2.0 * in.choices.rail_mm * (madeOf(kind) == BaseOf::Wood ? 1.0 : 0.0)) {
         plan.missing = Missing{"Nothing is left for legs under so low a surface", "a higher surface", {"base", "legs"}};
     } else {
         plan.shape = std::make_shared<const BaseShape>(baseShape(shape));
     }
-    plan.surface =
-        !elsewhere ? given("surface", "Height to the top", in.choices.surface_mm, Unit::Length, "chosen")
-        : in.choices.leg_mm
-            ? made("surface", "Height to the top", "{0} + {1}",
-                   {given("leg", "legs", *in.choices.leg_mm, Unit::Length, "measured"), in.thickness},
-                   *in.choices.leg_mm + thick, Unit::Length)
-            : Figure{};
+    plan.surface = !elsewhere ? given("surface", "Height to the top", in.choices.surface_mm, Unit::Length, "chosen")
+                   : in.choices.leg_mm
+                       ? made("surface", "Height to the top", "{0} + {1}",
+                              {given("leg", "legs", *in.choices.leg_mm, Unit::Length, "measured"), in.thickness},
+                              *in.choices.leg_mm + thick, Unit::Length)
+                       : Figure{};
     const double level = plan.surface.value() - thick / 2.0;
     plan.top = {in.topMass.value(), shape.middle.x, shape.middle.y, std::max(0.0, level)};
     if (plan.missing) {

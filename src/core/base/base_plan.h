@@ -43,8 +43,8 @@ struct TipsOver {
     Vec2 out;         // away from the feet there, unit
     Vec2 at;          // where the top reaches farthest beyond its feet
     TippingEdge edge;
-    Figure tip;              // that leans on it there, straight down; not known where the top does not reach beyond
-    double widen_mm = 0.0;   // how far these feet must go out to bear whoever sits; 0: they do
+    Figure tip;            // that leans on it there, straight down; not known where the top does not reach beyond
+    double widen_mm = 0.0; // how far these feet must go out to bear whoever sits; 0: they do
 };
 
 struct BasePlan : StageAnswer {
@@ -70,7 +70,7 @@ struct BasePlan : StageAnswer {
 
 struct BaseInput {
     BaseChoices choices;
-    std::vector<BasePlate> plates; // of Move
+    std::vector<BasePlate> plates;  // of Move
     std::optional<double> given_kg; // a bought base, or one that is there
     std::shared_ptr<const LayupPlan> layup;
     std::shared_ptr<const MovePlan> move; // where a plate must not lie
@@ -82,8 +82,7 @@ struct BaseInput {
 };
 [[nodiscard]] bool sameInput(const BaseInput& a, const BaseInput& b);
 [[nodiscard]] BaseInput baseInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup,
-                                  std::shared_ptr<const MovePlan> move, const Figure& thickness,
-                                  const Figure& topMass);
+                                  std::shared_ptr<const MovePlan> move, const Figure& thickness, const Figure& topMass);
 
 [[nodiscard]] BasePlan basePlan(const BaseInput& input);
 

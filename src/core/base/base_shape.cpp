@@ -29,10 +29,9 @@ bool sawnAlike(const BaseMember& a, const BaseMember& b)
         return alike(p.mitre_deg, sign * q.mitre_deg, kAlike_deg) &&
                alike(std::abs(p.bevel_deg), std::abs(q.bevel_deg), kAlike_deg);
     };
-    const bool cuts = (ends(a.from, b.from, 1) && ends(a.to, b.to, 1)) ||
-                      (ends(a.from, b.from, -1) && ends(a.to, b.to, -1)) ||
-                      (ends(a.from, b.to, 1) && ends(a.to, b.from, 1)) ||
-                      (ends(a.from, b.to, -1) && ends(a.to, b.from, -1));
+    const bool cuts =
+        (ends(a.from, b.from, 1) && ends(a.to, b.to, 1)) || (ends(a.from, b.from, -1) && ends(a.to, b.to, -1)) ||
+        (ends(a.from, b.to, 1) && ends(a.to, b.from, 1)) || (ends(a.from, b.to, -1) && ends(a.to, b.from, -1));
     return a.name == b.name && a.of == b.of && a.panel == b.panel && a.round == b.round && a.note == b.note &&
            alike(a.long_mm, b.long_mm, kAlike_mm) && alike(a.deep_mm, b.deep_mm, kAlike_mm) &&
            alike(a.thick_mm, b.thick_mm, kAlike_mm) && alike(a.wall_mm, b.wall_mm, kAlike_mm) &&

@@ -84,8 +84,8 @@ struct BaseShape {
     bool tied = true;       // and what keeps them
     bool racks = false;     // nothing but its corners keeps it from racking along the top
     bool massKnown = true;
-    double lowest_mm = 0.0;  // of what hangs below the top where knees are: its lower edge
-    double hangs_mm = 0.0;   // how far that is below the top's underside
+    double lowest_mm = 0.0; // of what hangs below the top where knees are: its lower edge
+    double hangs_mm = 0.0;  // how far that is below the top's underside
 };
 /// REQUIRES: a kind that is chosen; as many plates as it stands under; a rise above nothing
 [[nodiscard]] BaseShape baseShape(const BaseShapeInput& input);

@@ -33,9 +33,9 @@ void buildFrames(BaseBuilder& b)
     const double low = b.foot_mm() + d / 2.0;
     const bool closed = c.kind != BaseKind::U;
     for (const BasePlate& p : b.in().plates) {
-        const double lean = c.spread_mm                         ? leanTo(p.long_mm, *c.spread_mm, rise)
+        const double lean = c.spread_mm                     ? leanTo(p.long_mm, *c.spread_mm, rise)
                             : c.kind == BaseKind::Trapezoid ? std::tan(c.lean_deg * kDegree)
-                                                                : 0.0;
+                                                            : 0.0;
         const double across = d / 2.0 * std::sqrt(1.0 + lean * lean); // from the outer face to the middle, level
         const auto y = [&](double z, double sign) {
             return p.middle_mm + sign * (p.long_mm / 2.0 + (b.head_mm() - z) * lean - across);
@@ -52,7 +52,8 @@ void buildFrames(BaseBuilder& b)
             b.foot({p.x_mm, y(closed ? low : b.foot_mm(), sign)});
             b.out().pads.push_back({p.x_mm, y(top, sign)});
         }
-        b.joint("Mitred corners", closed ? 4 : 2, "tacked square, diagonals alike, then welded; outer seams ground flush");
+        b.joint("Mitred corners", closed ? 4 : 2,
+                "tacked square, diagonals alike, then welded; outer seams ground flush");
     }
     if (c.kind == BaseKind::Box && b.in().plates.size() > 1) {
         const BasePlate& p = b.in().plates.front();
@@ -236,7 +237,8 @@ void buildPedestal(BaseBuilder& b)
         for (int i = 0; i < 4; ++i) {
             const double turn = std::numbers::pi / 2.0 * i;
             const Point3 out{std::cos(turn), std::sin(turn), 0.0};
-            b.bar("Spoke", over(z) + out * (c.column_mm / 2.0), over(z) + out * (way - c.thick_mm / 2.0), kUp, out, out);
+            b.bar("Spoke", over(z) + out * (c.column_mm / 2.0), over(z) + out * (way - c.thick_mm / 2.0), kUp, out,
+                  out);
         }
         b.joint("Spokes", 8, "butted on ring and column, welded all round");
     }

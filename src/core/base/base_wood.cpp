@@ -340,7 +340,9 @@ void buildBought(BaseBuilder& b)
             if (length(to - from) > 1.0) {
                 const Point3 along = unit(to - from);
                 const Point3 deep = std::abs(along.y) > 0.9 ? kUp : Point3{0, 1, 0};
-                b.part("leg", cutBar({from, to, c.deep_mm, c.thick_mm, deep}).shape, 0.0, 0);
+                constexpr double kSteep = 0.3; // flatter ones are not cut level
+                const Point3 cut = std::abs(along.z) > kSteep ? kUp : Point3{};
+                b.part("leg", cutBar({from, to, c.deep_mm, c.thick_mm, deep, cut, cut}).shape, 0.0, 0);
             }
         };
         const Point3 head{pad.x, pad.y, b.head_mm()};

@@ -51,9 +51,8 @@ std::vector<NarrowPlace> narrowPlaces(const Carried& top, const std::optional<Ca
         NarrowPlace van{"van", PassAnswer::NotMeasured, "", {}};
         if (in.van_mm && way.vanWide_mm) {
             const double flat = turnedSpare(top.long_mm, top.wide_mm, *in.van_mm, *way.vanWide_mm);
-            const double edge = way.vanHigh_mm
-                                    ? std::min(*in.van_mm - top.long_mm, *way.vanHigh_mm - top.wide_mm)
-                                    : -1.0;
+            const double edge =
+                way.vanHigh_mm ? std::min(*in.van_mm - top.long_mm, *way.vanHigh_mm - top.wide_mm) : -1.0;
             std::optional<double> all;
             if (whole && way.vanHigh_mm) {
                 all = std::min(*in.van_mm - whole->long_mm,
@@ -88,9 +87,10 @@ std::vector<NarrowPlace> narrowPlaces(const Carried& top, const std::optional<Ca
         out.push_back({"landing of the stairs", PassAnswer::NotMeasured, "", {}});
     }
     if (way.liftWide_mm && way.liftDeep_mm && way.liftHigh_mm) {
-        const double leaning = std::min(turnedSpare(std::max(top.long_mm, top.wide_mm), std::min(top.long_mm, top.wide_mm),
-                                                    *way.liftDeep_mm, *way.liftHigh_mm),
-                                        *way.liftWide_mm - thin);
+        const double leaning =
+            std::min(turnedSpare(std::max(top.long_mm, top.wide_mm), std::min(top.long_mm, top.wide_mm),
+                                 *way.liftDeep_mm, *way.liftHigh_mm),
+                     *way.liftWide_mm - thin);
         std::optional<double> all;
         if (whole) {
             all = std::min(spareOf(whole->long_mm, whole->wide_mm, *way.liftDeep_mm, *way.liftWide_mm),

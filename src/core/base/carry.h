@@ -37,8 +37,8 @@ struct WayThrough {
 [[nodiscard]] std::vector<NarrowPlace> narrowPlaces(const Carried& top, const std::optional<Carried>& whole,
                                                     const WayThrough& way);
 
-constexpr double kEach_kg = 25.0;     // a caution, not a limit of what anybody may lift
-constexpr double kHoistMargin = 2.0;  // a load that jerks weighs twice
+constexpr double kEach_kg = 25.0;    // a caution, not a limit of what anybody may lift
+constexpr double kHoistMargin = 2.0; // a load that jerks weighs twice
 /// How many carry it, as a caution.
 [[nodiscard]] int peopleFor(double mass_kg);
 /// A crate of plywood and battens round a box.

@@ -13,9 +13,8 @@ std::vector<BaseJoint> jointLines(const BasePlan& plan)
         return out;
     }
     for (const BaseJoint& joint : plan.shape->joints) {
-        const auto same = std::find_if(out.begin(), out.end(), [&](const BaseJoint& j) {
-            return j.name == joint.name && j.note == joint.note;
-        });
+        const auto same = std::find_if(
+            out.begin(), out.end(), [&](const BaseJoint& j) { return j.name == joint.name && j.note == joint.note; });
         if (same != out.end()) {
             same->count += joint.count;
         } else {
@@ -28,23 +27,22 @@ std::vector<BaseJoint> jointLines(const BasePlan& plan)
                        "slots as Move asks for them, drilled before the plates are welded on; middle one round"});
         const std::string days = std::to_string(std::lround(c.coater_days));
         out.push_back({"Surface", 0,
-                       c.coat == MetalCoat::Raw      ? "degreased, brushed, waxed or oiled: it rusts where it is wet"
-                       : c.coat == MetalCoat::Paint ? "degreased, primed on every weld, two coats"
-                                                     : "degreased, no filler that melts, threads plugged; " + days +
-                                                           " days at the coater"});
+                       c.coat == MetalCoat::Raw ? "degreased, brushed, waxed or oiled: it rusts where it is wet"
+                       : c.coat == MetalCoat::Paint
+                           ? "degreased, primed on every weld, two coats"
+                           : "degreased, no filler that melts, threads plugged; " + days + " days at the coater"});
     } else if (madeOf(c.kind) == BaseOf::Wood) {
         constexpr double kPlank_mm = 45.0; // thicker stock is glued up of boards
-        const double thick = std::max(c.thick_mm, c.kind == BaseKind::Apron || c.kind == BaseKind::Splayed
-                                                      ? c.deep_mm
-                                                      : c.thick_mm);
+        const double thick =
+            std::max(c.thick_mm, c.kind == BaseKind::Apron || c.kind == BaseKind::Splayed ? c.deep_mm : c.thick_mm);
         if (thick > kPlank_mm && c.kind != BaseKind::Columns) {
             const int boards = static_cast<int>(std::ceil(thick / kPlank_mm));
             out.push_back({"Thick members", 0,
                            "glued up of " + std::to_string(boards) +
                                " boards, rings turned against each other, planed to size a day later"});
         }
-        out.push_back({"Wood", 0,
-                       "offcuts of this job's slabs come from the same tree: look there first; as dry as the top"});
+        out.push_back(
+            {"Wood", 0, "offcuts of this job's slabs come from the same tree: look there first; as dry as the top"});
     } else if (!plan.choices.footPoints.empty()) {
         out.push_back({"Bought legs", 0, "measure plate, holes and height of each before the top is drilled"});
     }

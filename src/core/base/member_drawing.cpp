@@ -36,9 +36,18 @@ Ring faceOf(const BaseMember& m)
     const double body = m.centre_mm - 2.0 * in;
     if (in > 0.0) {
         const double shoulder = m.deep_mm / 6.0; // haunch above and below
-        return {{-from, -half},          {body - to, -half},       {body, -half + shoulder}, {body + in, -half + shoulder},
-                {body + in, half - shoulder}, {body, half - shoulder}, {body + to, half},       {from, half},
-                {0.0, half - shoulder},  {-in, half - shoulder},   {-in, -half + shoulder},  {0.0, -half + shoulder}};
+        return {{-from, -half},
+                {body - to, -half},
+                {body, -half + shoulder},
+                {body + in, -half + shoulder},
+                {body + in, half - shoulder},
+                {body, half - shoulder},
+                {body + to, half},
+                {from, half},
+                {0.0, half - shoulder},
+                {-in, half - shoulder},
+                {-in, -half + shoulder},
+                {0.0, -half + shoulder}};
     }
     return {{-from, -half}, {body - to, -half}, {body + to, half}, {from, half}};
 }
@@ -63,8 +72,8 @@ std::vector<MemberDrawing> memberDrawings(const BasePlan& plan)
         drawing.shape.title = std::to_string(m.number) + ": " + std::to_string(m.count) + " × " + m.name;
         drawing.shape.outline = anticlockwise(faceOf(m));
         if (std::abs(m.from.bevel_deg) > 0.05 || std::abs(m.to.bevel_deg) > 0.05) {
-            drawing.shape.title += ", blade tilted " + std::to_string(std::lround(std::abs(m.from.bevel_deg))) + " and " +
-                                   std::to_string(std::lround(std::abs(m.to.bevel_deg))) + " degrees";
+            drawing.shape.title += ", blade tilted " + std::to_string(std::lround(std::abs(m.from.bevel_deg))) +
+                                   " and " + std::to_string(std::lround(std::abs(m.to.bevel_deg))) + " degrees";
         }
         out.push_back(std::move(drawing));
     }

@@ -41,7 +41,8 @@ void inspectWay(const LayupInput& in, LayupPlan& plan)
         const double widest = widestThroughDoor(in.choices.thickness_mm, *in.door.wide_mm, *in.door.high_mm);
         if (across > widest) {
             addFinding(plan.findings, "layup.too_wide_for_door", Severity::Stop,
-                       "The top is {0} wide; its door passes {1} at most, tilted.",
+                       widest > 0.0 ? "The top is {0} wide; its door passes {1} at most, tilted."
+                                    : "The top is {0} wide, and nothing so thick passes its door.",
                        {workedOut("across", "across", across, Unit::Length, "on the drawing"),
                         workedOut("door_widest", "through the door", widest, Unit::Length, "door and thickness")},
                        "two halves joined in the room, or another way in");

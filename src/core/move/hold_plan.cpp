@@ -92,9 +92,8 @@ void inspectLifting(const HoldInput& in, HoldPlan& plan)
     }
     const Figure base = in.moveInput->choices.baseMass_kg
                             ? given("base_mass", "base", *in.moveInput->choices.baseMass_kg, Unit::Mass, "chosen")
-                        : in.baseMass.known()
-                            ? relabelled(in.baseMass, "base_mass", "base")
-                            : Figure{};
+                        : in.baseMass.known() ? relabelled(in.baseMass, "base_mass", "base")
+                                              : Figure{};
     const Figure heavier =
         base && base.value() > in.fill->mass.value() ? base : relabelled(in.fill->mass, "lift_mass", "top");
     // Lifted at one end, half of the fasteners take it.

@@ -17,7 +17,7 @@ struct HoldInput {
     std::shared_ptr<const MovePlan> move;
     std::shared_ptr<const FillPlan> fill;
     RodChoices rods;
-    Figure baseMass; // as the base is planned; not known: none, or not weighed
+    Figure baseMass;                            // as the base is planned; not known: none, or not weighed
     std::shared_ptr<const HoldAnswers> answers; // null: nothing was answered yet
 };
 [[nodiscard]] bool sameInput(const HoldInput& a, const HoldInput& b);
@@ -49,8 +49,8 @@ struct HoldStage {
     static constexpr const char* kBench = "move"; // that shows it
     template <typename Before> static Input input(const JobInShop& in, const Before& before)
     {
-        return {before.move.input, before.move.answer, before.fill.answer, in.job.layup.rods,
-                before.base->baseMass, in.worked.hold};
+        return {before.move.input, before.move.answer,    before.fill.answer,
+                in.job.layup.rods, before.base->baseMass, in.worked.hold};
     }
     static Answer answer(const Input& input) { return holdPlan(input); }
 };

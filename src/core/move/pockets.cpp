@@ -224,7 +224,8 @@ std::vector<std::string> pocketFaults(const std::vector<GcodeMove>& moves, const
             continue;
         }
         const bool inside = std::any_of(pockets.begin(), pockets.end(), [&](const Pocket& p) {
-            const Ring rim = lying(p.rim(), tools.top); // without a hollow corner: what joins two places lies inside too
+            const Ring rim =
+                lying(p.rim(), tools.top); // without a hollow corner: what joins two places lies inside too
             const auto holds = [&](const double* at) {
                 return signedDistance_mm(rim, {at[0], at[1]}) >= tools.bit_mm / 2.0 - kHair_mm;
             };

@@ -87,43 +87,43 @@ struct BaseChoices {
     double foot_mm = 12.0;       // high, as they stand
     double footTravel_mm = 10.0; // that an adjustable one can be screwed out
     bool carpet = false;
-    double deep_mm = 60.0;            // of a member, in the plane of its frame
-    double thick_mm = 30.0;           // square to it
-    double wall_mm = 3.0;             // of steel; 0: solid
-    std::optional<double> spread_mm;  // foot to foot across the top, outside; empty: as the kind stands
-    std::optional<double> along_mm;   // and along it, of a spider
-    double lean_deg = 8.0;            // outwards going down, seen from an end
-    double leanAlong_deg = 8.0;       // seen from the side
-    double inset_mm = 60.0;           // of legs without a plate, from the rim of the top
-    double tie_mm = 250.0;            // height of a stretcher's middle
-    double rail_mm = 90.0;            // high, of aprons, ties and stretchers of wood
-    double railThick_mm = 25.0;       //
+    double deep_mm = 60.0;           // of a member, in the plane of its frame
+    double thick_mm = 30.0;          // square to it
+    double wall_mm = 3.0;            // of steel; 0: solid
+    std::optional<double> spread_mm; // foot to foot across the top, outside; empty: as the kind stands
+    std::optional<double> along_mm;  // and along it, of a spider
+    double lean_deg = 8.0;           // outwards going down, seen from an end
+    double leanAlong_deg = 8.0;      // seen from the side
+    double inset_mm = 60.0;          // of legs without a plate, from the rim of the top
+    double tie_mm = 250.0;           // height of a stretcher's middle
+    double rail_mm = 90.0;           // high, of aprons, ties and stretchers of wood
+    double railThick_mm = 25.0;      //
     RailJoint joint = RailJoint::Tenons;
-    double wedge_deg = 8.0;    // of a trestle's stretcher
-    double bow_mm = 60.0;      // of a curved column, or how high an arc is cut out
-    double lamella_mm = 4.0;   // thick, of a laminated column
-    double column_mm = 100.0;  // of a pedestal
-    double disc_mm = 700.0;    // its foot
+    double wedge_deg = 8.0;   // of a trestle's stretcher
+    double bow_mm = 60.0;     // of a curved column, or how high an arc is cut out
+    double lamella_mm = 4.0;  // thick, of a laminated column
+    double column_mm = 100.0; // of a pedestal
+    double disc_mm = 700.0;   // its foot
     double discThick_mm = 10.0;
-    bool ring = false;         // the foot is a ring of tube, not a disc
-    std::string wood;          // species of a wooden base; empty: as the top
-    std::optional<double> stock_mm;  // length of a bar or board; empty: 6 m of steel, 2.5 m of wood
-    std::optional<double> barPrice;  // of one such
+    bool ring = false;              // the foot is a ring of tube, not a disc
+    std::string wood;               // species of a wooden base; empty: as the top
+    std::optional<double> stock_mm; // length of a bar or board; empty: 6 m of steel, 2.5 m of wood
+    std::optional<double> barPrice; // of one such
     double kerf_mm = 3.0;
     MetalCoat coat = MetalCoat::Powder;
     double coater_days = 7.0;
-    std::vector<FootPoint> footPoints;   // of what is bought or there
-    std::optional<double> leg_mm;        // its height from the floor to the underside of the top
+    std::vector<FootPoint> footPoints;              // of what is bought or there
+    std::optional<double> leg_mm;                   // its height from the floor to the underside of the top
     std::vector<std::optional<double>> footGaps_mm; // air under each foot, standing on three
     double sitter_kg = 75.0;
-    double seat_mm = 450.0;           // of a chair
-    std::optional<double> arms_mm;    // of its arms above the floor
-    double place_mm = 600.0;          // of edge for each
+    double seat_mm = 450.0;        // of a chair
+    std::optional<double> arms_mm; // of its arms above the floor
+    double place_mm = 600.0;       // of edge for each
     int carriers = 2;
-    std::optional<double> hoist_kg;   // what it is rated for
+    std::optional<double> hoist_kg; // what it is rated for
     WayIn way;
     std::optional<double> roomLong_mm, roomWide_mm;
-    std::optional<double> chairs;     // round the table; empty: as many as sit at it
+    std::optional<double> chairs; // round the table; empty: as many as sit at it
     bool operator==(const BaseChoices&) const = default;
 };
 

@@ -37,16 +37,12 @@ constexpr Maybe<BaseChoices> kMaybe[] = {{"spread_mm", &BaseChoices::spread_mm, 
                                          {"arms_mm", &BaseChoices::arms_mm, ranges::kArms_mm},
                                          {"room_long_mm", &BaseChoices::roomLong_mm, ranges::kRoom_mm},
                                          {"room_wide_mm", &BaseChoices::roomWide_mm, ranges::kRoom_mm}};
-constexpr Maybe<WayIn> kWay[] = {{"corridor_mm", &WayIn::corridor_mm, ranges::kWay_mm},
-                                 {"after_mm", &WayIn::after_mm, ranges::kWay_mm},
-                                 {"ceiling_mm", &WayIn::ceiling_mm, ranges::kWay_mm},
-                                 {"stairs_mm", &WayIn::stairs_mm, ranges::kWay_mm},
-                                 {"landing_mm", &WayIn::landing_mm, ranges::kWay_mm},
-                                 {"lift_wide_mm", &WayIn::liftWide_mm, ranges::kWay_mm},
-                                 {"lift_deep_mm", &WayIn::liftDeep_mm, ranges::kWay_mm},
-                                 {"lift_high_mm", &WayIn::liftHigh_mm, ranges::kWay_mm},
-                                 {"van_wide_mm", &WayIn::vanWide_mm, ranges::kWay_mm},
-                                 {"van_high_mm", &WayIn::vanHigh_mm, ranges::kWay_mm}};
+constexpr Maybe<WayIn> kWay[] = {
+    {"corridor_mm", &WayIn::corridor_mm, ranges::kWay_mm},  {"after_mm", &WayIn::after_mm, ranges::kWay_mm},
+    {"ceiling_mm", &WayIn::ceiling_mm, ranges::kWay_mm},    {"stairs_mm", &WayIn::stairs_mm, ranges::kWay_mm},
+    {"landing_mm", &WayIn::landing_mm, ranges::kWay_mm},    {"lift_wide_mm", &WayIn::liftWide_mm, ranges::kWay_mm},
+    {"lift_deep_mm", &WayIn::liftDeep_mm, ranges::kWay_mm}, {"lift_high_mm", &WayIn::liftHigh_mm, ranges::kWay_mm},
+    {"van_wide_mm", &WayIn::vanWide_mm, ranges::kWay_mm},   {"van_high_mm", &WayIn::vanHigh_mm, ranges::kWay_mm}};
 
 template <typename E, size_t n>
 void word(OrderedJson& out, const char* key, E value, E usual, const words::Table<E, n>& table)
@@ -126,7 +122,7 @@ BaseChoices baseFrom(JsonReader r)
         c.footGaps_mm.push_back(row[0]);
     }
     r.inside("way", [&](JsonReader inner) { readNumbers(inner, c.way, kWay); });
-    if (2.0 * c.wall_mm >= std::min(c.deep_mm, c.thick_mm)) {
+    if (madeOf(c.kind) == BaseOf::Steel && 2.0 * c.wall_mm >= std::min(c.deep_mm, c.thick_mm)) {
         r.note("wall_mm", "its walls leave no hollow: 0 is solid");
     }
     return c;

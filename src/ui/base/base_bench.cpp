@@ -120,8 +120,8 @@ bool BaseBench::personShown() const
 void BaseBench::refresh()
 {
     if (const Plan* plan = document_.plan();
-        chosen_.grab == Grab::Foot && (plan == nullptr || !plan->base->shape ||
-                                       chosen_.index >= plan->base->shape->feet.size())) {
+        chosen_.grab == Grab::Foot &&
+        (plan == nullptr || !plan->base->shape || chosen_.index >= plan->base->shape->feet.size())) {
         chosen_ = {};
     }
     showForms();
@@ -171,7 +171,8 @@ void BaseBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCac
         const double chair = box.right + (from_ == Elevation::Side ? -120.0 : 60.0);
         paintChair(p, view, chair, base.choices.seat_mm, base.choices.arms_mm, colours().faint);
         p.setFont(textFont(10.0));
-        paintLabel(p, view.toPixel({chair + 190.0, base.choices.seat_mm * 0.55}), tr("seat %1").arg(quantity(base.choices.seat_mm, Unit::Length, units())), colours().faint);
+        paintLabel(p, view.toPixel({chair + 190.0, base.choices.seat_mm * 0.55}),
+                   tr("seat %1").arg(quantity(base.choices.seat_mm, Unit::Length, units())), colours().faint);
         paintElevation(p, view, plan, from_, colours());
         if (base.surface.known()) {
             paintMeasures(p, view);
@@ -226,7 +227,8 @@ void BaseBench::paintMeasures(QPainter& p, const BoardView& view) const
         if (end - last > 1.0) {
             p.setFont(textFont(10.0));
             p.drawLine(view.toPixel({last, high}) + up, view.toPixel({end, high}) + up);
-            p.drawLine(view.toPixel({last, high}) + up + QPointF(0, -4), view.toPixel({last, high}) + up + QPointF(0, 4));
+            p.drawLine(view.toPixel({last, high}) + up + QPointF(0, -4),
+                       view.toPixel({last, high}) + up + QPointF(0, 4));
             p.drawLine(view.toPixel({end, high}) + up + QPointF(0, -4), view.toPixel({end, high}) + up + QPointF(0, 4));
             paintLabel(p, view.toPixel({(last + end) / 2.0, high}) + up + QPointF(0, -13),
                        tr("overhang %1").arg(mm(end - last)), colours().ink);
@@ -263,8 +265,8 @@ void BaseBench::paintStanding(QPainter& p, const BoardView& view) const
     p.drawEllipse(at, 8.0, 8.0);
     if (from_ != Elevation::Above) {
         const QPointF beside = view.toPixel({middle.x, base.surface.value() / 2.0});
-        paintLabel(p, beside + QPointF(8, 0),
-                   tr("centre of gravity, %1").arg(quantity(base.mass, units())), colours().mark, Qt::AlignLeft);
+        paintLabel(p, beside + QPointF(8, 0), tr("centre of gravity, %1").arg(quantity(base.mass, units())),
+                   colours().mark, Qt::AlignLeft);
     } else {
         Ring hull;
         for (const TippingEdge& e : base.tipping.edges) {
@@ -313,8 +315,8 @@ void BaseBench::paintStanding(QPainter& p, const BoardView& view) const
         std::vector<std::pair<double, double>> loads;
         for (size_t i = 0; i < base.feet_N.size(); ++i) {
             const double x = from_ == Elevation::Side ? base.shape->feet[i].x : base.shape->feet[i].y;
-            const auto same = std::find_if(loads.begin(), loads.end(),
-                                           [&](const auto& l) { return std::abs(l.first - x) < 60.0; });
+            const auto same =
+                std::find_if(loads.begin(), loads.end(), [&](const auto& l) { return std::abs(l.first - x) < 60.0; });
             if (same != loads.end()) {
                 same->second += base.feet_N[i];
             } else {

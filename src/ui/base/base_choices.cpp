@@ -45,8 +45,8 @@ bool shownFor(const char* row, BaseKind kind)
         {"baseDisc", kind == K::Pedestal},
         {"baseDiscThick", kind == K::Pedestal},
         {"baseRing", kind == K::Pedestal},
-        {"baseSpread", among(kind, {K::U, K::Trapezoid, K::Box, K::Cross, K::Truss, K::Spider, K::Trestle, K::AngledLegs,
-                                    K::CrossLapped, K::Columns, K::ArcPanels})},
+        {"baseSpread", among(kind, {K::U, K::Trapezoid, K::Box, K::Cross, K::Truss, K::Spider, K::Trestle,
+                                    K::AngledLegs, K::CrossLapped, K::Columns, K::ArcPanels})},
         {"baseAlong", kind == K::Spider},
         {"baseLean", among(kind, {K::Trapezoid, K::AngledLegs, K::Splayed})},
         {"baseLeanAlong", kind == K::Splayed},
@@ -72,11 +72,11 @@ bool shownFor(const char* row, BaseKind kind)
     return true;
 }
 
-constexpr const char* kRows[] = {"baseSurface", "baseWood",      "baseDeep",   "baseThick",     "baseWall",   "baseLeg",
-                                 "baseWeighs",  "baseColumn",    "baseDisc",   "baseDiscThick", "baseRing",   "baseSpread",
-                                 "baseAlong",   "baseLean",      "baseLeanAlong", "baseInset",  "baseTie",    "baseRail",
-                                 "baseRailThick", "baseJoint",   "baseWedge",  "baseBow",       "baseLamella", "baseStock",
-                                 "baseBarPrice", "baseKerf",     "baseCoat",   "baseCoaterDays"};
+constexpr const char* kRows[] = {
+    "baseSurface",   "baseWood",    "baseDeep",      "baseThick",    "baseWall",      "baseLeg",   "baseWeighs",
+    "baseColumn",    "baseDisc",    "baseDiscThick", "baseRing",     "baseSpread",    "baseAlong", "baseLean",
+    "baseLeanAlong", "baseInset",   "baseTie",       "baseRail",     "baseRailThick", "baseJoint", "baseWedge",
+    "baseBow",       "baseLamella", "baseStock",     "baseBarPrice", "baseKerf",      "baseCoat",  "baseCoaterDays"};
 
 } // namespace
 
@@ -131,8 +131,9 @@ void BaseBench::addMeasures()
     const RowsOf<MoveChoices> move{
         [&doc] { return doc.job() != nullptr ? &doc.job()->move : nullptr; },
         [&doc](const QString& label, const auto& change) { doc.edit(label, [&](Job& j) { change(j.move); }); }};
-    addRow<MoveChoices>(*form_, move, {"baseWeighs", tr("Base weighs"), &MoveChoices::baseMass_kg, ranges::kMass_kg,
-                                       Unit::Mass, tr("All its legs together, by the scale or its papers.")});
+    addRow<MoveChoices>(*form_, move,
+                        {"baseWeighs", tr("Base weighs"), &MoveChoices::baseMass_kg, ranges::kMass_kg, Unit::Mass,
+                         tr("All its legs together, by the scale or its papers.")});
     form_
         ->addChoice(
             QStringLiteral("baseWood"), tr("Its wood"),
@@ -148,13 +149,14 @@ void BaseBench::addMeasures()
                 doc.edit(tr("Wood of the base"), [&](Job& j) { j.base.wood = v.toString().toStdString(); });
             })
         ->setToolTip(tr("For its weight; offcuts of the top's own slabs come from the same tree."));
-    addRows<BaseChoices>(
+    addRows<BaseChoices>(*form_, rows,
+                         {{"baseDeep", tr("Member, deep"), &BaseChoices::deep_mm, ranges::kMember_mm, mm,
+                           tr("In the plane of its frame, as one looks at it; of a leg across the top.")},
+                          {"baseThick", tr("Member, thick"), &BaseChoices::thick_mm, ranges::kMember_mm, mm,
+                           tr("Square to the frame.")}});
+    addRow<BaseChoices>(
         *form_, rows,
-        {{"baseDeep", tr("Member, deep"), &BaseChoices::deep_mm, ranges::kMember_mm, mm,
-          tr("In the plane of its frame, as one looks at it; of a leg across the top.")},
-         {"baseThick", tr("Member, thick"), &BaseChoices::thick_mm, ranges::kMember_mm, mm, tr("Square to the frame.")}});
-    addRow<BaseChoices>(*form_, rows, {"baseWall", tr("Wall of the steel"), &BaseChoices::wall_mm,
-                                       ranges::kMemberWall_mm, mm, tr("0: solid.")});
+        {"baseWall", tr("Wall of the steel"), &BaseChoices::wall_mm, ranges::kMemberWall_mm, mm, tr("0: solid.")});
     addRows<BaseChoices>(
         *form_, rows,
         {{"baseSpread", tr("Feet apart, outside"), &BaseChoices::spread_mm, ranges::kSpread_mm, mm,
@@ -235,23 +237,21 @@ void BaseBench::addLegRows()
             {tr("loose tenons"), int(RailJoint::LooseTenons)},
             {tr("dowels"), int(RailJoint::Dowels)}},
            &BaseChoices::joint, tr("How rails are let into the legs."));
-    addRows<BaseChoices>(
-        *form_, rows,
-        {{"baseWedge", tr("Wedge"), &BaseChoices::wedge_deg, ranges::kWedge_deg, Unit::Degrees,
-          tr("5 to 8 degrees stay by themselves.")},
-         {"baseLamella", tr("Lamella, thick"), &BaseChoices::lamella_mm, ranges::kLamella_mm, mm,
-          tr("A hundredth of the radius bends dry.")},
-         {"baseDiscThick", tr("Disc, thick"), &BaseChoices::discThick_mm, ranges::kPlateThick_mm, mm,
-          tr("Its weight is what holds a pedestal down.")}});
+    addRows<BaseChoices>(*form_, rows,
+                         {{"baseWedge", tr("Wedge"), &BaseChoices::wedge_deg, ranges::kWedge_deg, Unit::Degrees,
+                           tr("5 to 8 degrees stay by themselves.")},
+                          {"baseLamella", tr("Lamella, thick"), &BaseChoices::lamella_mm, ranges::kLamella_mm, mm,
+                           tr("A hundredth of the radius bends dry.")},
+                          {"baseDiscThick", tr("Disc, thick"), &BaseChoices::discThick_mm, ranges::kPlateThick_mm, mm,
+                           tr("Its weight is what holds a pedestal down.")}});
     choice("baseRing", tr("Foot is"), {{tr("a disc"), 0}, {tr("a ring"), 1}}, &BaseChoices::ring,
            tr("A ring is lighter and stands on its rim."));
-    addRows<BaseChoices>(*form_, rows,
-                         {{"baseStock", tr("Bar or board, long"), &BaseChoices::stock_mm, ranges::kStock_mm, mm,
-                           tr("As the dealer has it. Empty: bars of 6 m, boards of 2.5 m.")},
-                          {"baseBarPrice", tr("Price of one"), &BaseChoices::barPrice, ranges::kMoney, Unit::Money,
-                           tr("Bar or board.")},
-                          {"baseKerf", tr("Kerf"), &BaseChoices::kerf_mm, ranges::kKerf_mm, mm,
-                           tr("What each cut takes.")}});
+    addRows<BaseChoices>(
+        *form_, rows,
+        {{"baseStock", tr("Bar or board, long"), &BaseChoices::stock_mm, ranges::kStock_mm, mm,
+          tr("As the dealer has it. Empty: bars of 6 m, boards of 2.5 m.")},
+         {"baseBarPrice", tr("Price of one"), &BaseChoices::barPrice, ranges::kMoney, Unit::Money, tr("Bar or board.")},
+         {"baseKerf", tr("Kerf"), &BaseChoices::kerf_mm, ranges::kKerf_mm, mm, tr("What each cut takes.")}});
     form_->findChild<MeasureField*>(QStringLiteral("baseStock"))->setOptional(tr("as usual"));
     form_->findChild<MeasureField*>(QStringLiteral("baseBarPrice"))->setOptional(tr("not said"));
     choice("baseCoat", tr("Steel is"),
@@ -259,8 +259,9 @@ void BaseBench::addLegRows()
             {tr("painted"), int(MetalCoat::Paint)},
             {tr("left raw"), int(MetalCoat::Raw)}},
            &BaseChoices::coat, tr("Welds ground and degreased before."));
-    addRow<BaseChoices>(*form_, rows, {"baseCoaterDays", tr("Days at the coater"), &BaseChoices::coater_days,
-                                       ranges::kCoaterDays, Unit::None, tr("From bringing to fetching.")});
+    addRow<BaseChoices>(*form_, rows,
+                        {"baseCoaterDays", tr("Days at the coater"), &BaseChoices::coater_days, ranges::kCoaterDays,
+                         Unit::None, tr("From bringing to fetching.")});
     choice("baseCarpet", tr("Floor"), {{tr("hard"), 0}, {tr("carpet"), 1}}, &BaseChoices::carpet,
            tr("Where it will stand."));
     addRows<BaseChoices>(
@@ -327,13 +328,13 @@ void BaseBench::addFootRows()
         std::function<double*(FootPoint&)> field;
         QString tip;
     };
-    for (const Row& row : {Row{"footX", tr("Foot, from the left"), ranges::kPlace_mm,
-                               [](FootPoint& f) { return &f.at.x; }, tr("On the floor, along the top.")},
-                           Row{"footY", tr("Foot, across"), ranges::kPlace_mm, [](FootPoint& f) { return &f.at.y; },
-                               tr("On the floor, from the middle or joint of the top.")},
-                           Row{"footBend", tr("Bends, above the floor"), ranges::kTie_mm,
-                               [](FootPoint& f) { return &f.bend_mm; },
-                               tr("Of a bent foot: straight down to here, then out. 0: straight.")}}) {
+    for (const Row& row :
+         {Row{"footX", tr("Foot, from the left"), ranges::kPlace_mm, [](FootPoint& f) { return &f.at.x; },
+              tr("On the floor, along the top.")},
+          Row{"footY", tr("Foot, across"), ranges::kPlace_mm, [](FootPoint& f) { return &f.at.y; },
+              tr("On the floor, from the middle or joint of the top.")},
+          Row{"footBend", tr("Bends, above the floor"), ranges::kTie_mm, [](FootPoint& f) { return &f.bend_mm; },
+              tr("Of a bent foot: straight down to here, then out. 0: straight.")}}) {
         footForm_
             ->addMeasure(
                 QLatin1String(row.name), row.label, Unit::Length, row.range,
@@ -377,7 +378,8 @@ void BaseBench::addFoot()
 {
     const Job* job = document_.job();
     if (job == nullptr || madeOf(job->base.kind) != BaseOf::Elsewhere || !hasTop()) {
-        Q_EMIT message(tr("Feet are placed by hand on bought legs, or on a base that is there: choose that kind first."));
+        Q_EMIT message(
+            tr("Feet are placed by hand on bought legs, or on a base that is there: choose that kind first."));
         return;
     }
     if (job->base.footPoints.size() >= counts::kFootPoints) {

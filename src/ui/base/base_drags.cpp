@@ -22,8 +22,8 @@ BaseBench::Chosen BaseBench::at(Vec2 at, const BoardView& view) const
         const Box box = elevationBox(plan, from_);
         const Vec2 handle{box.left - 70.0, base.surface.value()};
         const double thick = plan.flatten->thickness.value();
-        const bool onTop = at.y < base.surface.value() && at.y > base.surface.value() - thick && at.x > box.left &&
-                           at.x < box.right;
+        const bool onTop =
+            at.y < base.surface.value() && at.y > base.surface.value() - thick && at.x > box.left && at.x < box.right;
         if (near(at, handle, view) || onTop) {
             return {Grab::Surface, 0};
         }
@@ -143,7 +143,8 @@ void BaseBench::moveChosen(const Job& before, Vec2 by, bool exactly, int gesture
             }
             case Grab::Legs: {
                 const Box& box = plan.layup->finalBox;
-                const double middle = from_ == Elevation::End ? (box.bottom + box.top) / 2.0 : (box.left + box.right) / 2.0;
+                const double middle =
+                    from_ == Elevation::End ? (box.bottom + box.top) / 2.0 : (box.left + box.right) / 2.0;
                 const double inwards = start_.x > middle ? -by.x : by.x;
                 j.base.inset_mm = kept(snap(before.base.inset_mm + inwards), ranges::kInset_mm);
                 break;
@@ -269,7 +270,9 @@ std::function<void()> BaseBench::remedyFor(const Finding& finding)
         const TipsOver& way = end ? *base.end : *base.side;
         const double by = std::ceil(way.widen_mm);
         if (kind == BaseKind::Pedestal) {
-            return edit(tr("A wider foot"), [by](Job& j) { j.base.disc_mm += 2.0 * by; });
+            return base.choices.disc_mm + 2.0 * by > ranges::kDisc_mm.most
+                       ? nullptr
+                       : edit(tr("A wider foot"), [by](Job& j) { j.base.disc_mm += 2.0 * by; });
         }
         if (madeOf(kind) == BaseOf::Elsewhere) {
             return edit(tr("Feet further out"), [by, out = way.out, middle = Vec2{base.all.x, base.all.y}](Job& j) {
@@ -279,17 +282,28 @@ std::function<void()> BaseBench::remedyFor(const Finding& finding)
             });
         }
         if (base.plates.empty()) {
-            return edit(tr("Legs further out"), [by](Job& j) { j.base.inset_mm = std::max(0.0, j.base.inset_mm - by); });
+            return base.choices.inset_mm < by ? nullptr
+                                              : edit(tr("Legs further out"), [by](Job& j) { j.base.inset_mm -= by; });
         }
         if (end && kind != BaseKind::Spider) {
+            const Box& top = document_.plan()->layup->finalBox;
+            double beyond = way.out.x > 0.0 ? -1e12 : 1e12;
+            for (const BasePlate& p : base.plates) {
+                beyond = way.out.x > 0.0 ? std::max(beyond, p.x_mm + p.wide_mm / 2.0 + by)
+                                         : std::min(beyond, p.x_mm - p.wide_mm / 2.0 - by);
+            }
+            if (beyond > top.right || beyond < top.left) { // it would stand beyond the top
+                return nullptr;
+            }
             return edit(tr("A frame further out"), [by, out = way.out.x, plates = base.plates](Job& j) {
                 j.move.plates = plates;
                 auto& all = j.move.plates;
                 const auto last =
                     out > 0.0 ? std::max_element(all.begin(), all.end(),
                                                  [](const BasePlate& a, const BasePlate& b) { return a.x_mm < b.x_mm; })
-                              : std::min_element(all.begin(), all.end(),
-                                                 [](const BasePlate& a, const BasePlate& b) { return a.x_mm < b.x_mm; });
+                              : std::min_element(all.begin(), all.end(), [](const BasePlate& a, const BasePlate& b) {
+                                    return a.x_mm < b.x_mm;
+                                });
                 last->x_mm += out > 0.0 ? by : -by;
             });
         }
@@ -309,14 +323,14 @@ std::function<void()> BaseBench::remedyFor(const Finding& finding)
             }
             return high - low;
         };
-        if (end) {
-            return edit(tr("Feet further apart"), [by, now = feet([](const Point3& p) { return p.x; })](Job& j) {
-                j.base.along_mm = std::min(ranges::kSpread_mm.most, j.base.along_mm.value_or(now) + 2.0 * by);
-            });
+        const double apart = end ? base.choices.along_mm.value_or(feet([](const Point3& p) { return p.x; }))
+                                 : base.choices.spread_mm.value_or(feet([](const Point3& p) { return p.y; }));
+        const double wanted = apart + 2.0 * by;
+        if (!ranges::kSpread_mm.holds(wanted)) {
+            return nullptr;
         }
-        return edit(tr("Feet further apart"), [by, now = feet([](const Point3& p) { return p.y; })](Job& j) {
-            j.base.spread_mm = std::min(ranges::kSpread_mm.most, j.base.spread_mm.value_or(now) + 2.0 * by);
-        });
+        return edit(tr("Feet further apart"),
+                    [wanted, end](Job& j) { (end ? j.base.along_mm : j.base.spread_mm) = wanted; });
     }
     if (is("base.pushed_out")) {
         return edit(tr("A tie"), [](Job& j) { j.base.tie_mm = BaseChoices{}.tie_mm; });

@@ -20,10 +20,10 @@ void BaseBench::exportDrawings()
         Q_EMIT message(tr("Nothing is made for this base yet: choose a kind that is."));
         return;
     }
-    const QString path = askWhereTo(
-        form_->window(),
-        {QStringLiteral("template"), tr("Members and plates at true scale"), tr("DXF (*.dxf);;SVG (*.svg);;PDF (*.pdf)")},
-        QStringLiteral("base.dxf"));
+    const QString path = askWhereTo(form_->window(),
+                                    {QStringLiteral("template"), tr("Members and plates at true scale"),
+                                     tr("DXF (*.dxf);;SVG (*.svg);;PDF (*.pdf)")},
+                                    QStringLiteral("base.dxf"));
     if (path.isEmpty()) {
         return;
     }

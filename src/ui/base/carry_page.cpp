@@ -166,10 +166,12 @@ void CarryPage::addRows()
         [job] { return job() != nullptr ? &job()->base : nullptr; },
         [&doc](const QString& label, const auto& change) { doc.edit(label, [&](Job& j) { change(j.base); }); }};
     const Unit mm = Unit::Length;
-    addRow<DoorWay>(*form_, door, {"passDoorWide", tr("Door, wide"), &DoorWay::wide_mm, ranges::kDoor_mm, mm,
-                                   tr("Clear, between the frame, the leaf off its hinges or not: as it will be.")});
-    addRow<DoorWay>(*form_, door, {"passDoorHigh", tr("Door, high"), &DoorWay::high_mm, ranges::kDoor_mm, mm,
-                                   tr("Clear, over the sill.")});
+    addRow<DoorWay>(*form_, door,
+                    {"passDoorWide", tr("Door, wide"), &DoorWay::wide_mm, ranges::kDoor_mm, mm,
+                     tr("Clear, between the frame, the leaf off its hinges or not: as it will be.")});
+    addRow<DoorWay>(
+        *form_, door,
+        {"passDoorHigh", tr("Door, high"), &DoorWay::high_mm, ranges::kDoor_mm, mm, tr("Clear, over the sill.")});
     burl::ui::addRows<WayIn>(
         *form_, way,
         {{"corridor", tr("Corridor before a turn"), &WayIn::corridor_mm, ranges::kWay_mm, mm,
@@ -189,12 +191,11 @@ void CarryPage::addRows()
             return out;
         },
         [job]() -> QVariant { return job() != nullptr ? job()->base.carriers : 2; },
-        [&doc](const QVariant& v) {
-            doc.edit(tr("People who carry"), [&](Job& j) { j.base.carriers = v.toInt(); });
-        });
+        [&doc](const QVariant& v) { doc.edit(tr("People who carry"), [&](Job& j) { j.base.carriers = v.toInt(); }); });
     form_->findChild<QWidget*>(QStringLiteral("carriers"))->setToolTip(tr("25 kg each, as a caution."));
-    addRow<BaseChoices>(*form_, base, {"hoist", tr("Hoist, rated for"), &BaseChoices::hoist_kg, ranges::kHoist_kg,
-                                       Unit::Mass, tr("Its weakest part: hook, chain, gantry or beam.")});
+    addRow<BaseChoices>(*form_, base,
+                        {"hoist", tr("Hoist, rated for"), &BaseChoices::hoist_kg, ranges::kHoist_kg, Unit::Mass,
+                         tr("Its weakest part: hook, chain, gantry or beam.")});
     form_->findChild<MeasureField*>(QStringLiteral("hoist"))->setOptional(tr("none"));
     form_->fold(tr("lift, ceiling, van"));
     burl::ui::addRows<WayIn>(

@@ -64,7 +64,7 @@ void StandingPage::refresh()
                 return;
             }
             const double tip = way->tip.value();
-            lines << (tip < leans ? tr("%1: leaning on it tips it, %2 are enough.")
+            lines << (tip < leans  ? tr("%1: leaning on it tips it, %2 are enough.")
                       : tip < sits ? tr("%1: bears leaning, not sitting: %2.")
                                    : tr("%1: bears somebody sitting on it: up to %2."))
                          .arg(where, quantity(way->tip, units));

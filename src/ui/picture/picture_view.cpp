@@ -15,8 +15,8 @@ namespace burl::ui
 namespace
 {
 
-constexpr int kRest_ms = 180;       // after the last turn the fine picture begins
-constexpr double kTurn_deg = 0.35;  // for each pixel of the hand
+constexpr int kRest_ms = 180;      // after the last turn the fine picture begins
+constexpr double kTurn_deg = 0.35; // for each pixel of the hand
 constexpr double kLowest_deg = -4.0;
 constexpr double kHighest_deg = 88.0;
 
@@ -117,9 +117,10 @@ void PictureView::paintEvent(QPaintEvent*)
         }
         const QString names[] = {tr("near left"), tr("near right"), tr("far right"), tr("far left")};
         p.setFont(textFont(13.0, true));
-        paintLabel(p, QPointF(width() / 2.0, 28.0),
-                   tr("Click the mark %1 of 4: %2").arg(marks_.size() + 1).arg(names[std::min<size_t>(3, marks_.size())]),
-                   colours().ink);
+        paintLabel(
+            p, QPointF(width() / 2.0, 28.0),
+            tr("Click the mark %1 of 4: %2").arg(marks_.size() + 1).arg(names[std::min<size_t>(3, marks_.size())]),
+            colours().ink);
     } else if (image_.isNull()) {
         p.setPen(colours().faint);
         p.setFont(textFont(13.0));
@@ -144,7 +145,8 @@ void PictureView::mousePressEvent(QMouseEvent* event)
         if (camera_ || !scene_ || !r.contains(event->position())) {
             return;
         }
-        marks_.emplace_back((event->position().x() - r.left()) / r.width(), (event->position().y() - r.top()) / r.height());
+        marks_.emplace_back((event->position().x() - r.left()) / r.width(),
+                            (event->position().y() - r.top()) / r.height());
         if (marks_.size() == 4) {
             FloorMarks marks;
             marks.wide_mm = wide_mm_;

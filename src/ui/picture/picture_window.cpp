@@ -54,7 +54,8 @@ PictureWindow::PictureWindow(Document& document, QWidget* parent)
                                  Preset{"eyeSide", tr("from the side"), {-90.0, 8.0, usual.away, usual.lens_deg}},
                                  Preset{"eyeEnd", tr("from its end"), {0.0, 10.0, usual.away, usual.lens_deg}},
                                  Preset{"eyeAbove", tr("from above"), {-90.0, 80.0, usual.away, usual.lens_deg}}}) {
-        auto* button = looking(named(new QPushButton(preset.word, this), QLatin1String(preset.name), preset.word), "tight");
+        auto* button =
+            looking(named(new QPushButton(preset.word, this), QLatin1String(preset.name), preset.word), "tight");
         connect(button, &QPushButton::clicked, this, [this, eye = preset.eye] {
             if (view_->inPhoto()) {
                 view_->leavePhoto();
@@ -64,7 +65,8 @@ PictureWindow::PictureWindow(Document& document, QWidget* parent)
         });
         row->addWidget(button);
     }
-    auto* chairs = named(new QCheckBox(tr("chairs"), this), QStringLiteral("pictureChairs"), tr("With chairs round it"));
+    auto* chairs =
+        named(new QCheckBox(tr("chairs"), this), QStringLiteral("pictureChairs"), tr("With chairs round it"));
     chairs->setChecked(true);
     connect(chairs, &QCheckBox::toggled, this, [this](bool on) {
         chairs_ = on;
@@ -148,8 +150,9 @@ void PictureWindow::exportPicture()
         says_->setText(tr("It is being drawn: a moment."));
         return;
     }
-    const QString path = askWhereTo(this, {QStringLiteral("picture"), tr("Export the picture"), tr("PNG (*.png);;JPEG (*.jpg)")},
-                                    fromCore(document_.job()->name) + QStringLiteral(".png"));
+    const QString path =
+        askWhereTo(this, {QStringLiteral("picture"), tr("Export the picture"), tr("PNG (*.png);;JPEG (*.jpg)")},
+                   fromCore(document_.job()->name) + QStringLiteral(".png"));
     if (path.isEmpty()) {
         return;
     }
@@ -163,8 +166,9 @@ void PictureWindow::exportPicture()
 
 void PictureWindow::askPhoto()
 {
-    const QString path = askWhich(this, {QStringLiteral("photo"), tr("A photo of the room with four marks on its floor"),
-                                         tr("Photos (*.jpg *.jpeg *.png *.webp *.heic)")});
+    const QString path =
+        askWhich(this, {QStringLiteral("photo"), tr("A photo of the room with four marks on its floor"),
+                        tr("Photos (*.jpg *.jpeg *.png *.webp *.heic)")});
     if (path.isEmpty()) {
         return;
     }
@@ -180,7 +184,8 @@ void PictureWindow::askPhoto()
     }
     const auto side = [this](const QString& title, const QString& usual) -> std::optional<double> {
         bool ok = false;
-        const QString text = QInputDialog::getText(this, tr("Marks on the floor"), title, QLineEdit::Normal, usual, &ok);
+        const QString text =
+            QInputDialog::getText(this, tr("Marks on the floor"), title, QLineEdit::Normal, usual, &ok);
         if (!ok) {
             return std::nullopt;
         }
@@ -192,7 +197,8 @@ void PictureWindow::askPhoto()
         }
         return *mm;
     };
-    const auto wide = side(tr("How far is it from the left to the right mark, along the table?"), QStringLiteral("2000"));
+    const auto wide =
+        side(tr("How far is it from the left to the right mark, along the table?"), QStringLiteral("2000"));
     const auto deep = wide ? side(tr("And from the near to the far one?"), QStringLiteral("1000")) : std::nullopt;
     if (wide && deep) {
         view_->askMarks(asImage(photo->pixels), *wide, *deep);

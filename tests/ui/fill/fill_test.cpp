@@ -19,27 +19,7 @@ namespace
 {
 
 struct FillDriver : Driver {
-    explicit FillDriver(int job) : Driver(QStringLiteral("fill"))
-    {
-        document.showJob(document.book().jobs[static_cast<size_t>(job - 1)]->id);
-        settle();
-    }
-    /// Until the cure model has answered.
-    void settle()
-    {
-        for (int i = 0; i < 6000 && document.heatIsOpen(); ++i) {
-            QTest::qWait(10);
-        }
-        REQUIRE_FALSE(document.heatIsOpen());
-        QApplication::processEvents();
-    }
-    void click(const char* button)
-    {
-        auto* b = find<QPushButton>(button);
-        REQUIRE(b != nullptr);
-        QTest::mouseClick(b, Qt::LeftButton);
-        QApplication::processEvents();
-    }
+    explicit FillDriver(int job) : Driver(QStringLiteral("fill")) { showJob(job); }
     void enter(ui::ReadingTable* table, int row, int column, const QString& text)
     {
         QApplication::setActiveWindow(&window); // offscreen a popup leaves none

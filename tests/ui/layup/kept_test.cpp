@@ -88,7 +88,7 @@ void type(MeasureField* field, const QString& text)
 TEST_CASE("the least, the greatest and what lies beyond them of every field comes back from the disk", "[ui][kept]")
 {
     int fields = 0;
-    for (const char* bench : {"yard", "layup", "flat", "fill", "move"}) {
+    for (const char* bench : test::kBenches) {
         OnDisk d{QString::fromLatin1(bench)};
         for (auto* fold : d.window->findChildren<QPushButton*>(QStringLiteral("moreChoices"))) {
             if (fold->isVisible()) {

@@ -17,43 +17,8 @@ namespace
 {
 
 struct MoveDriver : Driver {
-    explicit MoveDriver(int number = 1) : Driver(QStringLiteral("move"))
-    {
-        document.showJob(document.book().jobs[static_cast<size_t>(number - 1)]->id);
-        settle();
-    }
-    /// Until the plate model has answered.
-    void settle()
-    {
-        for (int i = 0; i < 6000 && document.holdIsOpen(); ++i) {
-            QTest::qWait(10);
-        }
-        REQUIRE_FALSE(document.holdIsOpen());
-        QApplication::processEvents();
-    }
-    void click(const char* button)
-    {
-        auto* b = find<QPushButton>(button);
-        REQUIRE(b != nullptr);
-        QTest::mouseClick(b, Qt::LeftButton);
-        QApplication::processEvents();
-    }
-    void pick(const char* name, int index)
-    {
-        auto* box = find<QComboBox>(name);
-        REQUIRE(box != nullptr);
-        box->setFocus();
-        QTest::keyClick(box, Qt::Key_Home);
-        for (int i = 0; i < index; ++i) {
-            QTest::keyClick(box, Qt::Key_Down);
-        }
-        QApplication::processEvents();
-    }
-    [[nodiscard]] bool says(const char* code) const
-    {
-        const auto all = document.plan()->findingsOf("move");
-        return std::any_of(all.begin(), all.end(), [&](const Finding& f) { return f.code == code; });
-    }
+    explicit MoveDriver(int number = 1) : Driver(QStringLiteral("move")) { showJob(number); }
+    [[nodiscard]] bool says(const char* code) const { return Driver::says("move", code); }
 };
 
 } // namespace

@@ -218,7 +218,7 @@ TEST_CASE("every widget has a name to be found by and one to be read out", "[ui]
 {
     Driver d;
     std::set<QString> seen;
-    for (const char* bench : {"yard", "layup", "flat", "fill", "move"}) {
+    for (const char* bench : test::kBenches) {
         d.window.showBench(QString::fromLatin1(bench));
         QApplication::processEvents();
         for (QPushButton* more : d.window.findChildren<QPushButton*>()) {

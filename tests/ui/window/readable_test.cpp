@@ -66,7 +66,7 @@ TEST_CASE("what a field says while it is empty is as readable", "[ui][readable]"
 
 TEST_CASE("Tab walks through everything that can be pressed or typed, and comes round", "[ui][keys]")
 {
-    for (const char* bench : {"yard", "layup", "flat", "fill", "move"}) {
+    for (const char* bench : test::kBenches) {
         Driver d(QString::fromLatin1(bench));
         CAPTURE(bench);
         std::set<QString> met;

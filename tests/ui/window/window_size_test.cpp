@@ -31,7 +31,7 @@ TEST_CASE("every bench fits into the least window, with every job", "[ui][size]"
     for (size_t job = 0; job < 6; ++job) {
         Driver d(QStringLiteral("yard"));
         d.document.showJob(d.document.book().jobs[job]->id);
-        for (const char* bench : {"yard", "layup", "flat", "fill", "move"}) {
+        for (const char* bench : test::kBenches) {
             d.window.showBench(QString::fromLatin1(bench));
             d.window.resize(kLeast);
             QApplication::processEvents();
@@ -74,7 +74,7 @@ TEST_CASE("the longest sentence leaves the window as wide as it was", "[ui][size
     d.document.edit(QStringLiteral("name"), [&](Job& j) { j.name = name.left(120).toStdString(); });
     d.document.editSlab(QStringLiteral("name"), d.job().layup.pieces.front().slab,
                         [&](Slab& s) { s.name = name.left(60).toStdString(); });
-    for (const char* bench : {"yard", "layup", "flat", "fill", "move"}) {
+    for (const char* bench : test::kBenches) {
         d.window.showBench(QString::fromLatin1(bench));
         QApplication::processEvents();
         CAPTURE(bench);

@@ -197,7 +197,7 @@ TEST_CASE("the keys of a bench are listed on it", "[ui][window]")
 {
     Driver d;
     QString words;
-    for (const char* bench : {"yard", "layup", "flat", "fill", "move"}) {
+    for (const char* bench : test::kBenches) {
         d.window.showBench(QString::fromLatin1(bench));
         whenOpen<QMessageBox>([&words](QMessageBox* box) {
             words = box->text();
