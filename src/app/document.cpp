@@ -50,6 +50,13 @@ Document::Document(Book book, std::optional<ShopBook> store, QObject* parent)
     heatSoon_.setSingleShot(true);
     heatSoon_.setInterval(kSoon_ms);
     connect(&heatSoon_, &QTimer::timeout, this, [this] { heatRun_.ask(heatAsked_); });
+    holdSoon_.setSingleShot(true);
+    holdSoon_.setInterval(kSoon_ms);
+    connect(&holdSoon_, &QTimer::timeout, this, [this] {
+        if (const HoldQuestion* question = plan_ ? plan_->hold->asks() : nullptr) {
+            holdRun_.ask(*question);
+        }
+    });
     connect(&heatRun_, &HeatRun::answered, this, &Document::takeHeat);
     connect(&holdRun_, &HoldRun::answered, this, &Document::takeHold);
     planAnew(true);
@@ -78,8 +85,8 @@ void Document::planAnew(bool fromScratch)
         heatAsked_ = {std::move(open), worked_.heat};
         heatSoon_.start();
     }
-    if (const HoldQuestion* question = plan_->hold->asks()) {
-        holdRun_.ask(*question); // a tenth of a second: it follows the hand
+    if (plan_->hold->asks() != nullptr) {
+        holdSoon_.start();
     }
 }
 

@@ -98,7 +98,7 @@ private:
     Worked worked_; // what slow models answered so far
     HeatAsked heatAsked_;
     HeatRun heatRun_;
-    QTimer heatSoon_; // until the hand rests
+    QTimer heatSoon_, holdSoon_; // until the hand rests
     HoldRun holdRun_;
     QUndoStack undo_;
     int lastGesture_ = 0;

@@ -68,7 +68,13 @@ int drawings(const DrawingsCommand& options)
         return code;
     }
     const Plan made = makePlan(job->job, job->shop);
-    const std::vector<MemberDrawing> all = memberDrawings(*made.base);
+    std::vector<MemberDrawing> all = memberDrawings(*made.base);
+    const TemplateTools& tools = job->job.layup.tools;
+    const auto openings = mortiseOpenings(*made.base, tools.bushing1_mm, tools.bit_mm);
+    if (!openings) {
+        return complain(kMissed, options.file + ": " + openings.error().sentence);
+    }
+    all.insert(all.end(), openings->begin(), openings->end());
     if (all.empty()) {
         return complain(kMissed,
                         options.file + ": " +

@@ -72,7 +72,7 @@ private:
 
     void elevations()
     {
-        constexpr double kHigh_mm = 62.0;
+        constexpr double kHigh_mm = 54.0;
         makeRoom(kHigh_mm + 14.0);
         const double w = page_.width();
         Palette ink = dayPalette();
@@ -85,7 +85,7 @@ private:
         for (const View& v : {View{Elevation::Side, 0.0, w * 0.6, tr("from the side")},
                               View{Elevation::End, w * 0.63, w * 0.37, tr("from its right end")}}) {
             const Box box = elevationBox(plan_, v.from);
-            const double room = box.width() * 0.12 + 60.0;
+            const double room = box.width() * 0.2 + 60.0;
             const Box frame{box.left - room, box.bottom - 70.0, box.right + 20.0, box.top + 60.0};
             const BoardView view = BoardView::fitted(frame, page_.dots(v.left, y_, v.wide, kHigh_mm));
             painter_.save();
@@ -123,9 +123,9 @@ private:
         painter_.save();
         painter_.setPen(QPen(Qt::black, page_.dots(0.18)));
         const double high = base_.surface.value();
-        const double x = box.left - room * 0.6;
+        const double x = box.left - room * 0.3;
         line(view.toPixel({x, 0.0}), view.toPixel({x, high}));
-        word(view.toPixel({x - room * 0.25, high / 2.0}), length(high));
+        word(view.toPixel({x, high / 2.0}) - QPointF(page_.dots(8.0), 0), length(high));
         std::vector<double> at;
         for (const Vec2 f : base_.shape->feet) {
             at.push_back(from == Elevation::Side ? f.x : f.y);
@@ -178,9 +178,9 @@ private:
                           {{tr("no."), w * 0.05, false},
                            {tr("member"), w * 0.27, false},
                            {tr("pieces"), w * 0.08},
-                           {tr("long"), w * 0.13},
-                           {tr("ends"), w * 0.2},
-                           {tr("section"), w * 0.16},
+                           {tr("long"), w * 0.11},
+                           {tr("ends"), w * 0.18},
+                           {tr("section"), w * 0.2},
                            {tr("each"), w * 0.11}},
                           rows) +
               4.0;
@@ -221,7 +221,7 @@ private:
 
     void joints()
     {
-        const std::vector<BaseJoint> all = jointLines(base_);
+        const std::vector<BaseJoint> all = jointLines(base_, &*plan_.layup);
         if (all.empty()) {
             return;
         }

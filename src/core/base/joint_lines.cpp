@@ -2,11 +2,14 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
+
+#include "core/base/offcuts.h"
 
 namespace burl
 {
 
-std::vector<BaseJoint> jointLines(const BasePlan& plan)
+std::vector<BaseJoint> jointLines(const BasePlan& plan, const LayupPlan* layup)
 {
     std::vector<BaseJoint> out;
     if (!plan.shape) {
@@ -41,8 +44,19 @@ std::vector<BaseJoint> jointLines(const BasePlan& plan)
                            "glued up of " + std::to_string(boards) +
                                " boards, rings turned against each other, planed to size a day later"});
         }
-        out.push_back(
-            {"Wood", 0, "offcuts of this job's slabs come from the same tree: look there first; as dry as the top"});
+        std::map<std::pair<int, std::string>, int> from;
+        for (const Offcut& o : layup != nullptr ? offcutsFor(plan, *layup) : std::vector<Offcut>{}) {
+            ++from[{o.member, o.slab}];
+        }
+        for (const auto& [what, count] : from) {
+            const BaseMember& m = plan.shape->members[static_cast<size_t>(what.first) - 1];
+            out.push_back({"From an offcut of " + what.second, count,
+                           "member " + std::to_string(m.number) + ", " + m.name +
+                               ": the same tree, as dry as the top; knots and checks are for the eye"});
+        }
+        if (from.empty()) {
+            out.push_back({"Wood", 0, "as dry as the top; what the slabs leave beside it is too small"});
+        }
     } else if (!plan.choices.footPoints.empty()) {
         out.push_back({"Bought legs", 0, "measure plate, holes and height of each before the top is drilled"});
     }

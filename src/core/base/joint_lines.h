@@ -9,6 +9,7 @@
 namespace burl
 {
 
-[[nodiscard]] std::vector<BaseJoint> jointLines(const BasePlan& plan);
+/// `layup`: whose slabs' offcuts are looked through; null: they are not.
+[[nodiscard]] std::vector<BaseJoint> jointLines(const BasePlan& plan, const LayupPlan* layup = nullptr);
 
 } // namespace burl

@@ -60,6 +60,33 @@ void cross(ShopTemplate& out, Vec2 at, const std::string& label)
 
 } // namespace
 
+Expected<std::vector<MemberDrawing>> mortiseOpenings(const BasePlan& plan, double bushing_mm, double bit_mm)
+{
+    std::vector<MemberDrawing> out;
+    for (const BaseMember& m : plan.shape ? plan.shape->members : std::vector<BaseMember>{}) {
+        if (!(m.tenon_mm > 0.0)) {
+            continue;
+        }
+        if (!(bushing_mm > bit_mm)) {
+            return refuse("template.bushing", "The bushing does not let the bit through: take a larger one.");
+        }
+        const double thick = std::max(bit_mm, std::round(m.thick_mm / 3.0));
+        const double high = m.deep_mm * 2.0 / 3.0;
+        const double more = bushing_mm - bit_mm;
+        MemberDrawing drawing;
+        drawing.name = "mortise-" + std::to_string(m.number);
+        drawing.shape.title = "Opening for the mortise of member " + std::to_string(m.number) + ": " +
+                              std::to_string(std::lround(thick)) + " by " + std::to_string(std::lround(high)) +
+                              " mm, corners " + std::to_string(std::lround(bit_mm / 2.0)) +
+                              " mm round: round the tenon alike";
+        drawing.shape.outline = {{0, 0}, {thick + more, 0}, {thick + more, high + more}, {0, high + more}};
+        drawing.shape.setBack_mm = more / 2.0;
+        drawing.shape.marks.push_back({{(thick + more) / 2.0, 0.0}, {(thick + more) / 2.0, kCross_mm}, "middle"});
+        out.push_back(std::move(drawing));
+    }
+    return out;
+}
+
 std::vector<MemberDrawing> memberDrawings(const BasePlan& plan)
 {
     std::vector<MemberDrawing> out;

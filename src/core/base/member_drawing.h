@@ -18,4 +18,10 @@ struct MemberDrawing {
 /// Empty while there is no shape.
 [[nodiscard]] std::vector<MemberDrawing> memberDrawings(const BasePlan& plan);
 
+/// Openings of router templates for the mortises that the members' tenons go into: larger by bushing less bit, their
+/// corners as round as the bit; the tenon is rounded to match. Empty when no member has a tenon.
+/// Errors: "template.bushing".
+[[nodiscard]] Expected<std::vector<MemberDrawing>> mortiseOpenings(const BasePlan& plan, double bushing_mm,
+                                                                   double bit_mm);
+
 } // namespace burl

@@ -78,6 +78,8 @@ public:
         }
         add("fasteners", plan_ != nullptr && !job_->move.fasteners.empty(), "Place what holds the top",
             "each slot is as long as the top moves there", "to Move", {"move", "fasteners"});
+        add("base", job_ != nullptr && job_->base.kind != BaseKind::None, "Choose what it stands on",
+            "its height, its weight and its way in hang on it", "to Base", {"base", "frame"});
         add("sheet", job_ != nullptr && !job_->sheetMade.empty(), "Export the shop sheet",
             "it hangs at the bench: every cut, litre and slot on paper", "sheet as PDF", {});
         const auto next =

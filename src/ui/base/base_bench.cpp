@@ -59,6 +59,19 @@ QString BaseBench::headline() const
     return tr("%1 high").arg(quantity(document_.plan()->base->surface.value(), Unit::Length, units()));
 }
 
+std::vector<Entry> BaseBench::figures() const
+{
+    std::vector<Entry> out = TableBench::figures();
+    if (hasBase()) { // how the top gives comes from Move's model of it
+        for (const Entry& e : document_.plan()->hold->figures) {
+            if (e.figure.known() && e.figure.node().key == "sag_end") {
+                out.insert(out.begin() + std::min<std::ptrdiff_t>(3, std::ssize(out)), {e.figure, Prominence::Plain});
+            }
+        }
+    }
+    return out;
+}
+
 QString BaseBench::title() const
 {
     if (!hasTop()) {

@@ -15,11 +15,18 @@ namespace burl::ui
 
 void BaseBench::exportDrawings()
 {
-    const auto drawings = hasTop() ? memberDrawings(*document_.plan()->base) : std::vector<MemberDrawing>{};
+    auto drawings = hasTop() ? memberDrawings(*document_.plan()->base) : std::vector<MemberDrawing>{};
     if (drawings.empty()) {
         Q_EMIT message(tr("Nothing is made for this base yet: choose a kind that is."));
         return;
     }
+    const TemplateTools& tools = document_.job()->layup.tools;
+    const auto openings = mortiseOpenings(*document_.plan()->base, tools.bushing1_mm, tools.bit_mm);
+    if (!openings) {
+        Q_EMIT message(fromCore(openings.error().sentence));
+        return;
+    }
+    drawings.insert(drawings.end(), openings->begin(), openings->end());
     const QString path = askWhereTo(form_->window(),
                                     {QStringLiteral("template"), tr("Members and plates at true scale"),
                                      tr("DXF (*.dxf);;SVG (*.svg);;PDF (*.pdf)")},
