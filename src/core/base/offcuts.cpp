@@ -68,10 +68,9 @@ bool roomIn(const Region& region, double long_mm, double wide_mm, Box& out)
                 const double x = left + kStep_mm * static_cast<double>(first);
                 out = {x, low, x + long_mm, low + wide_mm};
                 // Between the stations an edge may come in.
-                const Region inside = intersection(region, {{{out.left, out.bottom},
-                                                             {out.right, out.bottom},
-                                                             {out.right, out.top},
-                                                             {out.left, out.top}}});
+                const Region inside = intersection(
+                    region,
+                    {{{out.left, out.bottom}, {out.right, out.bottom}, {out.right, out.top}, {out.left, out.top}}});
                 constexpr double kWhole = 0.999;
                 if (area_mm2(inside) >= kWhole * long_mm * wide_mm) {
                     return true;
@@ -98,8 +97,7 @@ std::vector<Offcut> offcutsFor(const BasePlan& base, const LayupPlan& layup)
     };
     std::vector<Left> left;
     for (const PlacedPiece& piece : layup.pieces) {
-        const auto same =
-            std::find_if(left.begin(), left.end(), [&](const Left& l) { return l.slab == piece.slab; });
+        const auto same = std::find_if(left.begin(), left.end(), [&](const Left& l) { return l.slab == piece.slab; });
         if (same == left.end()) {
             left.push_back({piece.slab, piece.name, piece.roughThickness_mm, {piece.showRing}});
         }
@@ -127,9 +125,11 @@ std::vector<Offcut> offcutsFor(const BasePlan& base, const LayupPlan& layup)
                 Box box;
                 if (l.thick_mm >= thin && roomIn(l.region, m->long_mm + kEnds_mm, wide, box)) {
                     out.push_back({m->number, l.name, box, l.thick_mm});
-                    l.region = difference(
-                        l.region, grown({{{box.left, box.bottom}, {box.right, box.bottom}, {box.right, box.top}, {box.left, box.top}}},
-                                        kSaw_mm / 2.0));
+                    l.region = difference(l.region, grown({{{box.left, box.bottom},
+                                                            {box.right, box.bottom},
+                                                            {box.right, box.top},
+                                                            {box.left, box.top}}},
+                                                          kSaw_mm / 2.0));
                     break;
                 }
             }

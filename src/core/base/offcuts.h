@@ -13,8 +13,8 @@ namespace burl
 struct Offcut {
     int member = 0; // its number in the cut list
     std::string slab;
-    Box at;                 // what is sawn out, with some to plane
-    double thick_mm = 0.0;  // that the slab has there, rough
+    Box at;                // what is sawn out, with some to plane
+    double thick_mm = 0.0; // that the slab has there, rough
 };
 /// As many of the wooden members as find room, the longest first, none over another and none in the rough top; knots
 /// and checks are for the eye. Nothing where no base is chosen.

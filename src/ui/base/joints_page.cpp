@@ -25,7 +25,8 @@ JointsPage::JointsPage(Document& document, QWidget* parent)
 void JointsPage::refresh()
 {
     const Plan* plan = document_.plan();
-    const std::vector<BaseJoint> all = plan != nullptr ? jointLines(*plan->base, &*plan->layup) : std::vector<BaseJoint>{};
+    const std::vector<BaseJoint> all =
+        plan != nullptr ? jointLines(*plan->base, &*plan->layup) : std::vector<BaseJoint>{};
     table_->setRowCount(static_cast<int>(all.size()));
     for (int row = 0; row < table_->rowCount(); ++row) {
         const BaseJoint& j = all[static_cast<size_t>(row)];

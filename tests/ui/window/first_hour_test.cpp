@@ -165,6 +165,13 @@ TEST_CASE("an empty book becomes the sheet of a joined pair", "[ui][first]")
     m.enter();
     CHECK(m.document->job()->move.fasteners.size() == 4);
 
+    CHECK(m.thread() == QStringLiteral("Choose what it stands on"));
+    m.next();
+    REQUIRE(QApplication::focusWidget()->objectName() == QStringLiteral("baseKind"));
+    m.key(Qt::Key_Down); // the first kind there is
+    CHECK(m.document->job()->base.kind == BaseKind::U);
+    CHECK(m.document->job()->move.plates.size() == 2);
+
     INFO(m.thread().toStdString());
     CHECK(m.thread() == QStringLiteral("Export the shop sheet"));
     test::whenOpen<QFileDialog>([&m](QFileDialog* dialog) { // Enter takes the name that is proposed
