@@ -23,6 +23,7 @@ void addLayout(Operations& operations);
 void addFill(Operations& operations);
 void addPlate(Operations& operations);
 void addBase(Operations& operations);
+void addSurface(Operations& operations);
 
 inline std::vector<Vec2> pairs(const Json& rows)
 {

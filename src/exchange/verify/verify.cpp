@@ -115,6 +115,7 @@ Expected<VerifyReport> verifyReference(std::string_view text)
     verify::addFill(operations);
     verify::addPlate(operations);
     verify::addBase(operations);
+    verify::addSurface(operations);
 
     const Json& rules = file["tolerance"];
     Tolerance standard;
