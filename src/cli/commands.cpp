@@ -26,6 +26,7 @@
 #include "sheets/pour_card.h"
 #include "sheets/shop_sheet.h"
 #include "sheets/slab_tag.h"
+#include "sheets/surface_card.h"
 #include "sheets/template_sheet.h"
 
 namespace burl::cli
@@ -186,6 +187,8 @@ int sheet(const SheetOptions& options, int argc, char** argv)
     const Plan made = planWorkedOut(job->job, job->shop);
     const QByteArray pdf = options.kind == "cut"        ? cutSheetPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "pours"    ? pourCardPdf(job->job, job->shop, made, *paper, set.family)
+                           : options.kind == "surface"  ? surfaceCardPdf(job->job, job->shop, made, *paper, set.family)
+                           : options.kind == "care"     ? careSheetPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "base"     ? baseSheetPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "packing"  ? packingListPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "drilling" ? drillingMapPdf(job->job, job->shop, made, *paper, set.family)

@@ -91,8 +91,9 @@ int run(int argc, char** argv)
     sheetCommand->add_option("JOB", sheetOptions.file, "job file")->required();
     sheetCommand->add_option("-o,--output", sheetOptions.out, "PDF to write")->required();
     sheetCommand
-        ->add_option("--kind", sheetOptions.kind, "shop, the usual; cut; flat; pours; drilling; base; or packing")
-        ->check(CLI::IsMember({"shop", "cut", "flat", "pours", "drilling", "base", "packing"}));
+        ->add_option("--kind", sheetOptions.kind,
+                     "shop, the usual; cut; flat; pours; drilling; base; packing; surface; or care")
+        ->check(CLI::IsMember({"shop", "cut", "flat", "pours", "drilling", "base", "packing", "surface", "care"}));
     sheetCommand->add_option("--paper", sheetOptions.paper, "a4 or letter");
     sheetCommand->add_option("--units", sheetOptions.units, "mm, cm, inch or feet");
 

@@ -17,6 +17,7 @@
 #include "sheets/key_sheet.h"
 #include "sheets/pour_card.h"
 #include "sheets/shop_sheet.h"
+#include "sheets/surface_card.h"
 #include "ui/ask_file.h"
 #include "ui/board/bench.h"
 #include "ui/files.h"
@@ -183,6 +184,26 @@ void MainWindow::printPackingList()
             path,
             packingListPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
             tr("The packing list is in %1.").arg(path)));
+    }
+}
+
+void MainWindow::printSurfaceCard()
+{
+    if (const QString path = askForPdf(tr("Export the surface card"), tr("surface-%1.pdf")); !path.isEmpty()) {
+        sill_->say(written(
+            path,
+            surfaceCardPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
+            tr("The surface card is in %1.").arg(path)));
+    }
+}
+
+void MainWindow::printCareSheet()
+{
+    if (const QString path = askForPdf(tr("Export the care sheet"), tr("care-%1.pdf")); !path.isEmpty()) {
+        sill_->say(written(
+            path,
+            careSheetPdf(*document_.job(), document_.shop(), *document_.plan(), usualPaper(), textFont().family()),
+            tr("The care sheet is in %1.").arg(path)));
     }
 }
 

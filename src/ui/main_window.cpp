@@ -23,6 +23,7 @@
 #include "ui/move/move_bench.h"
 #include "ui/rack.h"
 #include "ui/sill.h"
+#include "ui/surface/surface_bench.h"
 #include "ui/text.h"
 #include "ui/theme.h"
 #include "ui/thread_line.h"
@@ -90,6 +91,10 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     connect(base.get(), &BaseBench::packingListWanted, this, &MainWindow::printPackingList);
     connect(base.get(), &BaseBench::pictureWanted, this, &MainWindow::showPicture);
     addBench(std::move(base));
+    auto surface = std::make_unique<SurfaceBench>(document, boardGround_);
+    connect(surface.get(), &SurfaceBench::surfaceCardWanted, this, &MainWindow::printSurfaceCard);
+    connect(surface.get(), &SurfaceBench::careSheetWanted, this, &MainWindow::printCareSheet);
+    addBench(std::move(surface));
     for (BenchTab* tab : tabs_) {
         bar->addWidget(tab, 1);
     }
@@ -309,6 +314,10 @@ void MainWindow::fillJobs()
         tr("Export the base sheet as PDF…"), QStringLiteral("printBaseSheet"), [this] { printBaseSheet(); }, has);
     add(
         tr("Export the packing list as PDF…"), QStringLiteral("printPackingList"), [this] { printPackingList(); }, has);
+    add(
+        tr("Export the surface card as PDF…"), QStringLiteral("printSurfaceCard"), [this] { printSurfaceCard(); }, has);
+    add(
+        tr("Export the care sheet as PDF…"), QStringLiteral("printCareSheet"), [this] { printCareSheet(); }, has);
     add(
         tr("Export this job…"), QStringLiteral("exportJob"), [this] { exportJob(); }, has);
     add(tr("Import a job…"), QStringLiteral("importJob"), [this] { importJob(); });

@@ -74,6 +74,8 @@ private:
     void printDrillingMap();
     void printBaseSheet();
     void printPackingList();
+    void printSurfaceCard();
+    void printCareSheet();
     void showPicture();
     [[nodiscard]] QString askForPdf(const QString& title, const QString& name);
     void showKeys();

@@ -20,7 +20,7 @@ namespace burl::test
 {
 
 /// Every bench that shows the table or the yard, in the order of the tabs.
-inline constexpr const char* kBenches[] = {"yard", "layup", "flat", "fill", "move", "base"};
+inline constexpr const char* kBenches[] = {"yard", "layup", "flat", "fill", "move", "base", "surface"};
 
 struct Driver {
     Document document{demoBook()};

@@ -8,8 +8,13 @@ namespace burl
 
 std::string benchName(const std::string& id)
 {
-    constexpr std::array<std::pair<const char*, const char*>, 6> kBenches{
-        {{"yard", "Yard"}, {"layup", "Layup"}, {"flat", "Flat"}, {"fill", "Fill"}, {"move", "Move"}, {"base", "Base"}}};
+    constexpr std::array<std::pair<const char*, const char*>, 7> kBenches{{{"yard", "Yard"},
+                                                                           {"layup", "Layup"},
+                                                                           {"flat", "Flat"},
+                                                                           {"fill", "Fill"},
+                                                                           {"move", "Move"},
+                                                                           {"base", "Base"},
+                                                                           {"surface", "Surface"}}};
     for (const auto& [bench, name] : kBenches) {
         if (id == bench) {
             return name;

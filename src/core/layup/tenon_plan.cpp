@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/layup/joinery.h"
+#include "core/layup/tenon_row.h"
 #include "core/shop/same_slabs.h"
 
 namespace burl
@@ -68,7 +69,19 @@ private:
                 from = std::max(from, cuts.front());
                 to = std::min(to, cuts.back());
             }
-            for (const double x : tenonsAlong(from, to, in_.joint.pitch_mm, avoid)) {
+            // At one pitch where that can be; else each as near its place as it may stand.
+            constexpr double kLeastPitch_mm = 150.0; // custom
+            TenonRowInput row;
+            row.from_mm = from;
+            row.to_mm = to;
+            row.obstacles = avoid;
+            row.keep_mm = kTenonClear_mm;
+            row.wide_mm = in_.joint.wide_mm;
+            row.mostPitch_mm = in_.joint.pitch_mm;
+            row.leastPitch_mm = std::min(kLeastPitch_mm, in_.joint.pitch_mm);
+            const TenonRow equal = tenonRow(row);
+            for (const double x :
+                 equal.possible ? equal.positions_mm : tenonsAlong(from, to, in_.joint.pitch_mm, avoid)) {
                 plan_.places.push_back({x, valueAt(meeting.line, x)});
             }
         }

@@ -17,6 +17,7 @@
 #include "core/pour/pour_plan.h"
 #include "core/shop/job.h"
 #include "core/shop/shop.h"
+#include "core/surface/surface_plan.h"
 
 namespace burl
 {
@@ -53,11 +54,15 @@ struct Plan {
     Made<MoveStage> move;
     Made<BaseStage> base;
     Made<HoldStage> hold;
+    Made<SurfaceStage> surface;
 
     /// The list: the order in which the stages are computed, printed and searched. A new stage adds its line above and
     /// its word here.
-    [[nodiscard]] auto stages() { return std::tie(layup, tenons, flatten, fill, pour, move, base, hold); }
-    [[nodiscard]] auto stages() const { return std::tie(layup, tenons, flatten, fill, pour, move, base, hold); }
+    [[nodiscard]] auto stages() { return std::tie(layup, tenons, flatten, fill, pour, move, base, hold, surface); }
+    [[nodiscard]] auto stages() const
+    {
+        return std::tie(layup, tenons, flatten, fill, pour, move, base, hold, surface);
+    }
 
     /// All answers in that order.
     [[nodiscard]] std::vector<NamedAnswer> answers() const;

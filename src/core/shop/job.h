@@ -13,6 +13,7 @@
 #include "core/shop/move_choices.h"
 #include "core/shop/rip_line.h"
 #include "core/shop/slab.h"
+#include "core/shop/surface_choices.h"
 #include "core/shop/template_tools.h"
 
 namespace burl
@@ -214,6 +215,7 @@ struct Job {
     FillChoices fill;
     MoveChoices move;
     BaseChoices base;
+    SurfaceChoices surface;
     OfferWishes wishes;
     DoorWay door;
     std::vector<KeptLayup> kept;

@@ -174,6 +174,25 @@ inline constexpr Range kWay_mm{100.0, 20000.0}; // corridors, stairs, lifts, van
 inline constexpr Range kRoom_mm{1000.0, 50000.0};
 inline constexpr Range kChairs{0.0, 60.0};
 
+// surface
+inline constexpr Range kGlueRoom_degC{-5.0, 45.0};
+inline constexpr Range kPressure_N_mm2{0.05, 5.0};
+inline constexpr Range kClampForce_N{100.0, 50000.0};
+inline constexpr Range kClampPitch_mm{50.0, 1000.0};
+inline constexpr Range kPad_mm{5.0, 300.0};
+inline constexpr Range kClamps{0.0, 500.0};
+inline constexpr Range kJointBow_mm{0.0, 20.0};
+inline constexpr Range kEdgeCut_mm{0.0, 200.0};
+inline constexpr Range kEdgeDeep_mm{0.0, 300.0};
+inline constexpr Range kGrit{12.0, 2500.0};
+inline constexpr Range kMachines{1.0, 8.0};
+inline constexpr Range kGritRatio{1.1, 3.0};
+inline constexpr Range kSandRate{0.2, 120.0}; // minutes for a square metre or a metre
+inline constexpr Range kDiscLife_m2{0.05, 50.0};
+inline constexpr Range kPencil_mm{30.0, 1000.0};
+inline constexpr Range kCoats{1.0, 12.0};
+inline constexpr Range kCoverage_m2_L{1.0, 200.0};
+
 // materials and rooms
 inline constexpr Range kCoefficient{0.0, 0.02}; // of width by 1 % MC
 inline constexpr Range kGravity{0.05, 1.5};
@@ -201,6 +220,7 @@ inline constexpr std::size_t kPieces = 12;        // of a layup
 inline constexpr std::size_t kCurvePoints = 200;  // of a joint
 inline constexpr std::size_t kFasteners = 2000;
 inline constexpr std::size_t kChannels = 200;
+inline constexpr std::size_t kStretches = 100;
 inline constexpr std::size_t kPlates = 50; // of a base, under a top
 inline constexpr std::size_t kFootPoints = 24;
 inline constexpr std::size_t kPots = 500; // weighed, of a pour

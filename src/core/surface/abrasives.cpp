@@ -15,7 +15,7 @@ struct Grain {
     double um;
 };
 constexpr std::array<Grain, 28> kGrains{
-    {{12, 1815.0}, {16, 1324.0}, {20, 1000.0}, {24, 764.0}, {30, 642.0},  {36, 538.0},  {40, 425.0},
+    {{12, 1815.0}, {16, 1324.0}, {20, 1000.0}, {24, 764.0},  {30, 642.0},  {36, 538.0},  {40, 425.0},
      {50, 336.0},  {60, 269.0},  {80, 201.0},  {100, 162.0}, {120, 125.0}, {150, 100.0}, {180, 82.0},
      {220, 68.0},  {240, 58.5},  {280, 52.2},  {320, 46.2},  {360, 40.5},  {400, 35.0},  {500, 30.2},
      {600, 25.8},  {800, 21.8},  {1000, 18.3}, {1200, 15.3}, {1500, 12.6}, {2000, 10.3}, {2500, 8.4}}};
@@ -38,7 +38,8 @@ double grain_um(int grit)
     }
     for (size_t i = 1; i < kGrains.size(); ++i) {
         if (grit <= kGrains[i].grit) {
-            const double share = static_cast<double>(grit - kGrains[i - 1].grit) / (kGrains[i].grit - kGrains[i - 1].grit);
+            const double share =
+                static_cast<double>(grit - kGrains[i - 1].grit) / (kGrains[i].grit - kGrains[i - 1].grit);
             return kGrains[i - 1].um + share * (kGrains[i].um - kGrains[i - 1].um);
         }
     }
@@ -147,7 +148,9 @@ PencilGrid pencilGrid(const Ring& outline, double pitch)
 {
     PencilGrid out;
     const Box box = boundsOf(outline);
-    const auto lines = [&](double extent) { return std::max(0, static_cast<int>(std::ceil(extent / pitch - kHair)) - 1); };
+    const auto lines = [&](double extent) {
+        return std::max(0, static_cast<int>(std::ceil(extent / pitch - kHair)) - 1);
+    };
     out.across = lines(box.width());
     out.along = lines(box.height());
     out.pitchAcross_mm = box.width() / (out.across + 1);

@@ -4,17 +4,11 @@
 
 #include <optional>
 
+#include "core/shop/surface_choices.h"
+
 namespace burl
 {
 
-enum class CornerCut { None, Round, Chamfer };
-struct EdgeCorner {
-    CornerCut kind = CornerCut::None;
-    double radius_mm = 0.0; // of a round
-    double onFace_mm = 0.0; // of a chamfer
-    double onEdge_mm = 0.0;
-    bool operator==(const EdgeCorner&) const = default;
-};
 struct EdgeInput {
     double thickness_mm = 0.0;
     EdgeCorner top, bottom;

@@ -1,6 +1,6 @@
 #pragma once
-// Finish: sections that are spread, soaked and wiped in time; how much it takes, coat by coat; coats in their windows; a
-// flood coat. Units: mm, m2 where so named, litres, kg, kg per litre, minutes.   Source: docs/formulas.md#finish.
+// Finish: sections that are spread, soaked and wiped in time; how much it takes, coat by coat; coats in their windows;
+// a flood coat. Units: mm, m2 where so named, litres, kg, kg per litre, minutes.   Source: docs/formulas.md#finish.
 // Threads: pure.
 
 #include <optional>
@@ -12,9 +12,9 @@ namespace burl
 {
 
 struct WipingInput {
-    Ring outline;              // or:
-    double diameter_mm = 0.0;  // of a disc that begins at x = 0
-    double window_min = 15.0;  // from its beginning to wiped
+    Ring outline;             // or:
+    double diameter_mm = 0.0; // of a disc that begins at x = 0
+    double window_min = 15.0; // from its beginning to wiped
     double soak_min = 5.0;
     double spread_m2_min = 0.2;
     double wipe_m2_min = 0.1;

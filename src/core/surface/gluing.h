@@ -1,5 +1,5 @@
 #pragma once
-// Gluing up: glue and time against its open time, clamps by force and pitch, rows of loose tenons, keys along a crack.
+// Gluing up: glue and time against its open time, clamps by force and pitch, keys along a crack.
 // Units: mm, N, N/mm2, grams, minutes, degrees.   Source: docs/formulas.md#gluing-up.   Threads: pure.
 
 #include <optional>
@@ -61,25 +61,6 @@ struct ClampRow {
     double fullPressure_N_mm2 = 0.0; // all clamps screwed home
 };
 [[nodiscard]] ClampRow clampRow(const ClampInput& input);
-
-struct TenonRowInput {
-    double from_mm = 0.0; // trim cuts
-    double to_mm = 0.0;
-    std::vector<std::pair<double, double>> obstacles;
-    double keep_mm = 40.0;
-    double wide_mm = 30.0;
-    double mostEnd_mm = 150.0; // of the first and last, from its trim cut
-    double leastPitch_mm = 150.0;
-    double mostPitch_mm = 250.0;
-};
-struct TenonRow {
-    bool possible = false; // at an equal pitch
-    std::optional<double> pitch_mm;
-    std::vector<double> positions_mm;
-    std::optional<int> freeCount; // the fewest when pitches need not be equal
-};
-/// The fewest; of those the widest pitch; of those the one nearest the middle, of two the lower.
-[[nodiscard]] TenonRow tenonRow(const TenonRowInput& input);
 
 struct KeyRowInput {
     std::vector<Vec2> crack; // from its open end

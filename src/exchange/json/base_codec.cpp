@@ -1,6 +1,7 @@
 #include "exchange/json/codec.h"
 #include "exchange/json/enum_names.h"
 #include "exchange/json/numbers.h"
+#include "exchange/json/words_out.h"
 
 namespace burl
 {
@@ -43,14 +44,6 @@ constexpr Maybe<WayIn> kWay[] = {
     {"landing_mm", &WayIn::landing_mm, ranges::kWay_mm},    {"lift_wide_mm", &WayIn::liftWide_mm, ranges::kWay_mm},
     {"lift_deep_mm", &WayIn::liftDeep_mm, ranges::kWay_mm}, {"lift_high_mm", &WayIn::liftHigh_mm, ranges::kWay_mm},
     {"van_wide_mm", &WayIn::vanWide_mm, ranges::kWay_mm},   {"van_high_mm", &WayIn::vanHigh_mm, ranges::kWay_mm}};
-
-template <typename E, size_t n>
-void word(OrderedJson& out, const char* key, E value, E usual, const words::Table<E, n>& table)
-{
-    if (value != usual) {
-        out[key] = words::of(value, table);
-    }
-}
 
 /// Not numbers of a range of millimetres.
 struct Plain {

@@ -22,6 +22,7 @@ namespace burl
 [[nodiscard]] OrderedJson toJson(const FillChoices& choices);
 [[nodiscard]] OrderedJson toJson(const MoveChoices& choices);
 [[nodiscard]] OrderedJson toJson(const BaseChoices& choices);
+[[nodiscard]] OrderedJson toJson(const SurfaceChoices& choices);
 /// A product of the maker's own: what its class says is not written.
 [[nodiscard]] OrderedJson toJson(const ResinClass& product);
 
@@ -42,6 +43,7 @@ namespace burl
 [[nodiscard]] FillChoices fillFrom(JsonReader reader);
 [[nodiscard]] MoveChoices moveFrom(JsonReader reader);
 [[nodiscard]] BaseChoices baseFrom(JsonReader reader);
+[[nodiscard]] SurfaceChoices surfaceFrom(JsonReader reader);
 [[nodiscard]] ResinClass productFrom(JsonReader reader); // its cure is made by productOf() of core/cure/calibrate.h
 
 } // namespace burl

@@ -102,6 +102,35 @@ inline constexpr Table<MetalCoat, 3> kMetalCoat{
     {{MetalCoat::Raw, "raw"}, {MetalCoat::Paint, "paint"}, {MetalCoat::Powder, "powder"}}};
 inline constexpr Table<RailJoint, 3> kRailJoint{
     {{RailJoint::Tenons, "tenons"}, {RailJoint::LooseTenons, "loose_tenons"}, {RailJoint::Dowels, "dowels"}}};
+inline constexpr Table<GlueKind, 5> kGlue{{{GlueKind::White, "white"},
+                                           {GlueKind::SlowWhite, "slow_white"},
+                                           {GlueKind::Polyurethane, "polyurethane"},
+                                           {GlueKind::Epoxy, "epoxy"},
+                                           {GlueKind::Hide, "hide"}}};
+inline constexpr Table<CornerCut, 3> kCorner{
+    {{CornerCut::None, "none"}, {CornerCut::Round, "round"}, {CornerCut::Chamfer, "chamfer"}}};
+inline constexpr Table<EdgeTreatment, 7> kTreatment{{{EdgeTreatment::AsCut, "as_cut"},
+                                                     {EdgeTreatment::BarkOff, "bark_off"},
+                                                     {EdgeTreatment::BarkKept, "bark_kept"},
+                                                     {EdgeTreatment::Brushed, "brushed"},
+                                                     {EdgeTreatment::Undercut, "undercut"},
+                                                     {EdgeTreatment::CarvedAnew, "carved_anew"},
+                                                     {EdgeTreatment::Chipped, "chipped"}}};
+inline constexpr Table<WoodLook, 3> kLook{
+    {{WoodLook::Plain, "plain"}, {WoodLook::Figured, "figured"}, {WoodLook::Dark, "dark"}}};
+inline constexpr Table<FinishKind, 7> kFinish{{{FinishKind::HardWaxOil, "hard_wax_oil"},
+                                               {FinishKind::HardWaxOilTwoParts, "hard_wax_oil_two_parts"},
+                                               {FinishKind::WipingBlend, "wiping_blend"},
+                                               {FinishKind::Film, "film"},
+                                               {FinishKind::FloodCoat, "flood_coat"},
+                                               {FinishKind::Ceramic, "ceramic"},
+                                               {FinishKind::Wax, "wax"}}};
+inline constexpr Table<FacesSchool, 2> kFaces{{{FacesSchool::Alike, "alike"}, {FacesSchool::TwoBelow, "two_below"}}};
+inline constexpr Table<SurfacePart, kSurfaceParts> kPart{{{SurfacePart::Show, "show"},
+                                                          {SurfacePart::Under, "under"},
+                                                          {SurfacePart::Edges, "edges"},
+                                                          {SurfacePart::Ends, "ends"},
+                                                          {SurfacePart::Resin, "resin"}}};
 inline constexpr Table<LengthStyle, 5> kLength{{{LengthStyle::Millimetres, "mm"},
                                                 {LengthStyle::Centimetres, "cm"},
                                                 {LengthStyle::FractionalInches, "inch_fraction"},

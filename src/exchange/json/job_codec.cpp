@@ -354,6 +354,9 @@ OrderedJson toJson(const Job& job)
     if (!(job.base == BaseChoices{})) {
         out["base"] = toJson(job.base);
     }
+    if (!(job.surface == SurfaceChoices{})) {
+        out["surface"] = toJson(job.surface);
+    }
     if (!(job.wishes == OfferWishes{})) {
         out["wishes"] = toJson(job.wishes);
     }
@@ -389,6 +392,7 @@ Job jobFrom(JsonReader r)
     r.inside("flatten", [&](JsonReader inner) { job.flatten = flattenFrom(inner); });
     r.inside("fill", [&](JsonReader inner) { job.fill = fillFrom(inner); });
     r.inside("move", [&](JsonReader inner) { job.move = moveFrom(inner); });
+    r.inside("surface", [&](JsonReader inner) { job.surface = surfaceFrom(inner); });
     r.inside("base", [&](JsonReader inner) { job.base = baseFrom(inner); });
     r.inside("wishes", [&](JsonReader inner) { job.wishes = wishesFrom(inner); });
     r.inside("door", [&](JsonReader inner) {

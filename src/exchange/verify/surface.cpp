@@ -1,5 +1,6 @@
 // Sanding, gluing, finishing and edges.
 
+#include "core/layup/tenon_row.h"
 #include "core/surface/abrasives.h"
 #include "core/surface/edge_profile.h"
 #include "core/surface/finishing.h"
@@ -57,7 +58,8 @@ Json sanding(const Json& in)
     s.wetBeforeLast = in.at("wet_before_last");
     s.dry_min = in.at("dry_after_wetting");
     for (const Json& step : in.at("steps")) {
-        s.steps.push_back({step.at("grit"), step.at("passes"), step.at("rate"), step.at("edge_rate"), step.at("disc_life")});
+        s.steps.push_back(
+            {step.at("grit"), step.at("passes"), step.at("rate"), step.at("edge_rate"), step.at("disc_life")});
     }
     const SandingTimes t = sandingTimes(s);
     Json steps = Json::array();
@@ -104,9 +106,14 @@ Json sections(const Json& in)
     w.people = in.at("persons");
     const WipingSections s = wipingSections(w);
     if (!s.possible) {
-        return {{"area", s.area_mm2},       {"largest_section", nullptr}, {"sections", nullptr},
-                {"section_area", nullptr},  {"cuts", nullptr},            {"strips", nullptr},
-                {"minutes_per_section", nullptr}, {"minutes", nullptr}};
+        return {{"area", s.area_mm2},
+                {"largest_section", nullptr},
+                {"sections", nullptr},
+                {"section_area", nullptr},
+                {"cuts", nullptr},
+                {"strips", nullptr},
+                {"minutes_per_section", nullptr},
+                {"minutes", nullptr}};
     }
     return {{"area", s.area_mm2},
             {"largest_section", s.largest_mm2},

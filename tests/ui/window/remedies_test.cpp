@@ -37,7 +37,7 @@ TEST_CASE("every remedy that changes the job takes its finding away and adds no 
         Book book = any.book;
         book = withJob(book, any.job);
         d.document.apply(QStringLiteral("Another job"), book);
-        for (const std::string bench : {"layup", "flat", "fill", "move", "base"}) {
+        for (const std::string bench : {"layup", "flat", "fill", "move", "base", "surface"}) {
             d.window.showBench(QString::fromStdString(bench));
             const std::vector<Finding> findings = d.plan().findingsOf(bench);
             for (const Finding& finding : findings) {

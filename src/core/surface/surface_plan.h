@@ -1,0 +1,143 @@
+#pragma once
+// The surface stage: joints glued in time, edges, sanding, finish.
+// Units: mm, minutes, grams, litres.   Source: docs/formulas.md#surface.   Threads: pure.
+
+#include <memory>
+#include <optional>
+#include <vector>
+
+#include "core/base/base_plan.h"
+#include "core/fill/fill_plan.h"
+#include "core/layup/tenon_plan.h"
+#include "core/surface/abrasives.h"
+#include "core/surface/edge_profile.h"
+#include "core/surface/gluing.h"
+#include "core/surface/schools.h"
+
+namespace burl
+{
+
+struct JointGlue {
+    std::string name; // "A3 to A4"
+    double from_mm = 0.0;
+    double to_mm = 0.0;
+    double length_mm = 0.0; // along its line
+    int tenons = 0;
+    ClampRow clamps;
+    GlueTime glue; // by itself
+    bool clampsReach = true;
+};
+
+/// A stretch of a long edge as it will be.
+struct EdgePlan {
+    bool far = true;
+    double from_mm = 0.0;
+    double to_mm = 0.0;
+    EdgeTreatment kind = EdgeTreatment::AsCut;
+    double length_mm = 0.0; // as the edge runs
+    double surface_mm2 = 0.0;
+    double minutes = 0.0;
+    double goes_mm2 = 0.0; // of the top, where wood is cut away
+    Profile line;          // on the show face
+};
+
+struct PartSanding {
+    SurfacePart part = SurfacePart::Show;
+    double area_mm2 = 0.0;
+    double edge_mm = 0.0;
+    int start = 80;
+    int stop = 150;
+    GritLadder ladder;
+    SandingTimes times;
+    int reached = 0; // by what was written down
+    double minutesLeft = 0.0;
+};
+
+/// A piece of work, for whoever makes days of it.
+struct SurfaceWork {
+    std::string key; // "glue", "sand_show"
+    std::string name;
+    double hands_min = 0.0;
+    int people = 1;
+    double wait_h = 0.0;              // after it, before the next
+    std::optional<double> latest_h{}; // and at most
+    std::string wants{};              // what is to be at hand
+};
+
+struct SurfacePlan : StageAnswer {
+    SurfaceChoices choices;
+    Ring outline; // of the top, holes filled
+    std::vector<JointGlue> joints;
+    std::optional<GlueTime> glueAll; // all in one go
+    int clampsInAll = 0;
+    std::vector<EdgePlan> edges;
+    EdgeProfile profile;
+    std::vector<PartSanding> sanding;
+    PencilGrid pencil;
+    StopAt stop;
+    FinishAmount amount;
+    std::optional<FloodAmount> flood;
+    WipingSections sections;
+    int coatsShow = 0;
+    int coatsUnder = 0;
+    std::optional<CoatStarts> coatStarts; // from the first coat, minutes of its day
+    double firstDay = 0.0;                // days since 1970, of the first coat
+    std::vector<SurfaceWork> work;
+    double sanding_min = 0.0;
+    int discs = 0;
+};
+
+struct SurfaceInput {
+    SurfaceChoices choices;
+    TopKind kind = TopKind::Single;
+    OuterEdges farEdge = OuterEdges::Live;
+    OuterEdges nearEdge = OuterEdges::Live;
+    bool clearResin = false;
+    std::shared_ptr<const LayupPlan> layup;
+    std::shared_ptr<const TenonPlan> tenons;
+    std::shared_ptr<const FillPlan> fill;
+    std::shared_ptr<const BasePlan> base;
+    Figure thickness;
+    std::vector<std::string> species; // of the pieces
+};
+[[nodiscard]] bool sameInput(const SurfaceInput& a, const SurfaceInput& b);
+[[nodiscard]] SurfacePlan surfacePlan(const SurfaceInput& input);
+
+/// Parts of surfacePlan.
+void planGlue(const SurfaceInput& input, SurfacePlan& plan);
+void planEdges(const SurfaceInput& input, SurfacePlan& plan);
+void planSanding(const SurfaceInput& input, SurfacePlan& plan);
+void planFinish(const SurfaceInput& input, SurfacePlan& plan);
+void measureSurface(const SurfaceInput& input, SurfacePlan& plan);
+void inspectSurface(const SurfaceInput& input, SurfacePlan& plan);
+
+[[nodiscard]] std::string partWord(SurfacePart part);
+
+/// Its place in the list of stages (core/plan/plan.h).
+struct SurfaceStage {
+    using Input = SurfaceInput;
+    using Answer = SurfacePlan;
+    static constexpr const char* kName = "surface";
+    static constexpr const char* kBench = "surface"; // that shows it
+    template <typename Before> static Input input(const JobInShop& in, const Before& before)
+    {
+        SurfaceInput out;
+        out.choices = in.job.surface;
+        out.kind = in.job.layup.kind;
+        out.farEdge = in.job.layup.edges;
+        out.nearEdge = in.job.layup.nearEdge.value_or(in.job.layup.edges);
+        out.clearResin = in.job.fill.pigment_pct <= 0.0 || in.job.fill.colours.first.empty();
+        out.layup = before.layup.answer;
+        out.tenons = before.tenons.answer;
+        out.fill = before.fill.answer;
+        out.base = before.base.answer;
+        out.thickness = before.flatten->thickness;
+        for (const Species& s : in.species) {
+            out.species.push_back(s.name);
+        }
+        return out;
+    }
+    static Answer answer(const Input& input) { return surfacePlan(input); }
+};
+
+} // namespace burl

@@ -1,0 +1,544 @@
+#include "ui/surface/surface_bench.h"
+
+#include <cmath>
+
+#include <QDate>
+#include <QPainter>
+#include <QVBoxLayout>
+
+#include "core/shop/ranges.h"
+#include "ui/ledger/choices_form.h"
+#include "ui/surface/surface_tray.h"
+#include "ui/text.h"
+#include "ui/theme.h"
+
+namespace burl::ui
+{
+
+using Page = SurfaceTray::Page;
+
+QString treatmentWord(EdgeTreatment kind)
+{
+    return translated(edgeClass(kind).name);
+}
+
+SurfaceBench::SurfaceBench(Document& document, QWidget* parent)
+    : TableBench(document, {.id = QStringLiteral("surface"), .name = tr("Surface"), .belowHeight = 226}),
+      panel_(named(new QWidget(parent), QStringLiteral("surfacePanel"), tr("Choices"))),
+      glueForm_(new ChoicesForm(document, QStringLiteral("glue"), panel_)),
+      stretchForm_(new ChoicesForm(document, QStringLiteral("stretch"), panel_)),
+      edgeForm_(new ChoicesForm(document, QStringLiteral("edge"), panel_)),
+      sandForm_(new ChoicesForm(document, QStringLiteral("sand"), panel_)),
+      finishForm_(new ChoicesForm(document, QStringLiteral("finish"), panel_)), tray_(new SurfaceTray(document, parent))
+{
+    setPanels(panel_, tray_);
+    auto* column = new QVBoxLayout(panel_);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(6);
+    for (ChoicesForm* form : {glueForm_, stretchForm_, edgeForm_, sandForm_, finishForm_}) {
+        column->addWidget(form);
+        connect(form, &ChoicesForm::refused, this, &Bench::message);
+    }
+    addGlueRows();
+    addEdgeRows();
+    addSandRows();
+    addFinishRows();
+    connect(tray_, &PageTray::shown, this, [this] {
+        showForms();
+        Q_EMIT repaintWanted();
+    });
+    connect(&tray_->ladder(), &LadderView::partChanged, this, &Bench::repaintWanted);
+    connect(&tray_->ladder(), &LadderView::sanded, this, &SurfaceBench::logSanded);
+    connect(&tray_->ladder(), &LadderView::takenBack, this, &SurfaceBench::takeBackSanded);
+    showForms();
+}
+
+bool SurfaceBench::hasSurface() const
+{
+    return hasTop() && !document_.plan()->surface->sanding.empty();
+}
+
+QString SurfaceBench::headline() const
+{
+    if (!hasSurface()) {
+        return tr("not known");
+    }
+    const SurfacePlan& s = *document_.plan()->surface;
+    if (finishClass(s.choices.finish).wiped && s.sections.possible) {
+        return s.sections.sections == 1 ? tr("1 section") : tr("%1 sections").arg(s.sections.sections);
+    }
+    return tr("to grit %1").arg(s.sanding.front().stop);
+}
+
+QString SurfaceBench::title() const
+{
+    if (!hasSurface()) {
+        return {};
+    }
+    const SurfacePlan& s = *document_.plan()->surface;
+    switch (tray_->page()) {
+    case Page::Glue:
+        return s.joints.empty() ? tr("Nothing to glue")
+                                : tr("%1 clamps · glue open %2, last clamp after %3")
+                                      .arg(s.clampsInAll)
+                                      .arg(quantity(s.glueAll->open_min, Unit::Minutes, units()),
+                                           quantity(s.glueAll->assembly_min, Unit::Minutes, units()));
+    case Page::Edges:
+        return tr("Edges, stretch by stretch");
+    case Page::Sanding:
+        return tr("Sanding · %1 in all, %2 discs").arg(quantity(s.sanding_min, Unit::Minutes, units())).arg(s.discs);
+    case Page::Finish:
+        break;
+    }
+    const FinishClass& f = finishClass(s.choices.finish);
+    QString out = translated(f.name);
+    out[0] = out[0].toUpper();
+    if (f.wiped && s.sections.possible) {
+        out += tr(" · wiped in %1 sections of %2")
+                   .arg(s.sections.sections)
+                   .arg(quantity(s.sections.each_min, Unit::Minutes, units()));
+    }
+    return out;
+}
+
+void SurfaceBench::refresh()
+{
+    if (const Job* job = document_.job(); stretch_ && (job == nullptr || *stretch_ >= job->surface.stretches.size())) {
+        stretch_.reset();
+    }
+    showForms();
+    tray_->refresh();
+}
+
+void SurfaceBench::refreshPlan()
+{
+    tray_->refresh();
+}
+
+void SurfaceBench::showPage(const QString& page)
+{
+    const std::pair<const char*, Page> pages[] = {
+        {"glue", Page::Glue}, {"edges", Page::Edges}, {"sanding", Page::Sanding}, {"finish", Page::Finish}};
+    for (const auto& [name, which] : pages) {
+        if (page == QLatin1String(name)) {
+            tray_->show(which);
+        }
+    }
+}
+
+void SurfaceBench::paint(QPainter& p, const BoardView& view, const QRectF&, WoodCache& wood)
+{
+    const Plan& plan = *document_.plan();
+    SceneStyle style;
+    style.screen = true;
+    style.palette = colours();
+    style.underside = underside_;
+    style.waste = 0.0;
+    style.wood = 0.85;
+    paintPieces(p, view, plan, wood, style);
+    paintRods(p, view, plan, style);
+    paintResin(p, view, plan, style);
+    paintJoinery(p, view, plan, style, tray_->page() == Page::Glue);
+    if (!hasSurface()) {
+        return;
+    }
+    paintEdges(p, view);
+    switch (tray_->page()) {
+    case Page::Glue:
+        paintJoints(p, view);
+        break;
+    case Page::Edges:
+        break;
+    case Page::Sanding:
+        paintSanding(p, view);
+        break;
+    case Page::Finish:
+        paintSections(p, view);
+        break;
+    }
+}
+
+void SurfaceBench::paintEdges(QPainter& p, const BoardView& view) const
+{
+    const SurfacePlan& s = *document_.plan()->surface;
+    const bool page = tray_->page() == Page::Edges;
+    p.setFont(textFont(10.0));
+    constexpr Qt::PenStyle kStyles[] = {Qt::DotLine,     Qt::SolidLine,      Qt::DashLine, Qt::SolidLine,
+                                        Qt::DashDotLine, Qt::DashDotDotLine, Qt::DotLine};
+    for (const EdgePlan& e : s.edges) {
+        if (e.kind == EdgeTreatment::AsCut && !page) {
+            continue;
+        }
+        const double out = (e.far ? 1.0 : -1.0) * 9.0 / view.scale();
+        QPolygonF ribbon;
+        for (const Vec2 at : e.line) {
+            ribbon << view.toPixel(at + Vec2{0.0, out});
+        }
+        const auto kind = static_cast<size_t>(e.kind);
+        p.setPen(QPen(colours().lead, page ? 5.0 : 3.0, kStyles[kind], Qt::FlatCap));
+        p.drawPolyline(ribbon);
+        if (page && ribbon.size() > 1) {
+            const Vec2 mid = {(e.from_mm + e.to_mm) / 2.0, valueAt(e.line, (e.from_mm + e.to_mm) / 2.0)};
+            const bool up = e.far != underside_;
+            paintLabel(p, view.toPixel(mid + Vec2{0.0, out}) + QPointF(0, up ? -14 : 14), treatmentWord(e.kind),
+                       colours().ink);
+        }
+    }
+    if (page) {
+        const Job& job = *document_.job();
+        for (size_t i = 0; i < job.surface.stretches.size(); ++i) {
+            const EdgeStretch& t = job.surface.stretches[i];
+            for (const EdgePlan& e : s.edges) {
+                if (e.far != t.far || e.to_mm <= t.from_mm || e.from_mm >= t.to_mm) {
+                    continue;
+                }
+                for (const double x : {t.from_mm, t.to_mm}) {
+                    if (x >= e.from_mm - 1.0 && x <= e.to_mm + 1.0) {
+                        paintHandle(p, view.toPixel({x, valueAt(e.line, x)}), stretch_ == i);
+                    }
+                }
+            }
+        }
+    }
+}
+
+void SurfaceBench::paintJoints(QPainter& p, const BoardView& view) const
+{
+    const Plan& plan = *document_.plan();
+    const SurfacePlan& s = *plan.surface;
+    p.setFont(textFont(10.0));
+    const Box& box = plan.layup->finalBox;
+    for (size_t k = 0; k < s.joints.size() && k < plan.layup->joints.size(); ++k) {
+        const JointGlue& j = s.joints[k];
+        const Joint& joint = plan.layup->joints[k];
+        QPolygonF line;
+        for (const Vec2 at : cutTo(joint.line, j.from_mm, j.to_mm)) {
+            line << view.toPixel(at);
+        }
+        p.setPen(QPen(colours().mark, 2.0));
+        p.drawPolyline(line);
+    }
+    if (s.joints.empty()) {
+        return;
+    }
+    // Clamps go over all joints at once: where the joint that wants most of them does.
+    const auto most = std::max_element(s.joints.begin(), s.joints.end(), [](const JointGlue& a, const JointGlue& b) {
+        return a.clamps.count < b.clamps.count;
+    });
+    const double scale = (most->to_mm - most->from_mm) / std::max(1.0, most->length_mm);
+    for (size_t i = 0; i < most->clamps.positions_mm.size(); ++i) {
+        const double x = most->from_mm + most->clamps.positions_mm[i] * scale;
+        const bool below = i % 2 == 0;
+        p.setPen(QPen(colours().ink, 1.6, below ? Qt::DashLine : Qt::SolidLine));
+        p.drawLine(view.toPixel({x, box.bottom - 12.0}), view.toPixel({x, box.top + 12.0}));
+        p.setBrush(below ? colours().board : colours().steel);
+        for (const double y : {box.bottom - 12.0, box.top + 12.0}) {
+            p.drawRect(QRectF(view.toPixel({x, y}) - QPointF(5, 5), QSizeF(10, 10)));
+        }
+    }
+    paintLabel(p, view.toPixel({box.left, underside_ ? box.bottom : box.top}) + QPointF(4, -16),
+               tr("clamps: dashed below the top, solid above"), colours().ink, Qt::AlignLeft);
+}
+
+void SurfaceBench::paintSanding(QPainter& p, const BoardView& view) const
+{
+    const SurfacePlan& s = *document_.plan()->surface;
+    const Box box = boundsOf(s.outline);
+    p.save();
+    QPainterPath clip;
+    clip.addPolygon(view.toPixel(s.outline));
+    p.setClipPath(clip);
+    p.setPen(QPen(colours().ink, 0.7, Qt::SolidLine));
+    p.setOpacity(0.45);
+    for (int i = 1; i <= s.pencil.across; ++i) {
+        const double x = box.left + i * s.pencil.pitchAcross_mm;
+        p.drawLine(view.toPixel({x, box.bottom}), view.toPixel({x, box.top}));
+    }
+    for (int i = 1; i <= s.pencil.along; ++i) {
+        const double y = box.bottom + i * s.pencil.pitchAlong_mm;
+        p.drawLine(view.toPixel({box.left, y}), view.toPixel({box.right, y}));
+    }
+    p.restore();
+    const SurfacePart part = underside_ ? SurfacePart::Under : SurfacePart::Show;
+    for (const PartSanding& q : s.sanding) {
+        if (q.part == part) {
+            p.setFont(textFont(12.0, true));
+            paintLabel(p, view.toPixel({(box.left + box.right) / 2.0, (box.bottom + box.top) / 2.0}),
+                       q.reached == 0
+                           ? tr("%1: as the machine left it, grit %2").arg(translated(partWord(part))).arg(q.start)
+                       : q.reached >= q.stop
+                           ? tr("%1: sanded, %2").arg(translated(partWord(part))).arg(q.reached)
+                           : tr("%1: at %2 of %3").arg(translated(partWord(part))).arg(q.reached).arg(q.stop),
+                       colours().ink);
+        }
+    }
+}
+
+void SurfaceBench::paintSections(QPainter& p, const BoardView& view) const
+{
+    const SurfacePlan& s = *document_.plan()->surface;
+    if (!finishClass(s.choices.finish).wiped || !s.sections.possible) {
+        return;
+    }
+    const Box box = boundsOf(s.outline);
+    p.setPen(QPen(colours().ink, 1.6, Qt::DashLine));
+    for (const double x : s.sections.cuts_mm) {
+        p.drawLine(view.toPixel({x, box.bottom - 10.0}), view.toPixel({x, box.top + 10.0}));
+    }
+    double from = box.left;
+    const double middle = (box.bottom + box.top) / 2.0;
+    for (int i = 0; i < s.sections.sections; ++i) {
+        const double to =
+            i < static_cast<int>(s.sections.cuts_mm.size()) ? s.sections.cuts_mm[static_cast<size_t>(i)] : box.right;
+        const QPointF at = view.toPixel({(from + to) / 2.0, middle});
+        p.setPen(QPen(colours().ink, 1.6));
+        p.setBrush(colours().board);
+        p.drawEllipse(at, 15.0, 15.0);
+        p.setFont(textFont(12.0, true));
+        p.drawText(QRectF(at - QPointF(15, 15), QSizeF(30, 30)), Qt::AlignCenter, QString::number(i + 1));
+        from = to;
+    }
+}
+
+std::pair<SurfaceBench::Grab, size_t> SurfaceBench::at(Vec2 where, const BoardView& view) const
+{
+    if (!hasSurface() || tray_->page() != Page::Edges) {
+        return {Grab::None, 0};
+    }
+    const Job& job = *document_.job();
+    for (size_t i = 0; i < job.surface.stretches.size(); ++i) {
+        const EdgeStretch& t = job.surface.stretches[i];
+        for (const EdgePlan& e : document_.plan()->surface->edges) {
+            if (e.far != t.far || e.line.empty()) {
+                continue;
+            }
+            if (near({t.from_mm, valueAt(e.line, t.from_mm)}, where, view)) {
+                return {Grab::From, i};
+            }
+            if (near({t.to_mm, valueAt(e.line, t.to_mm)}, where, view)) {
+                return {Grab::To, i};
+            }
+            constexpr double kRibbon_px = 16.0;
+            if (where.x > t.from_mm && where.x < t.to_mm && where.x >= e.from_mm && where.x <= e.to_mm &&
+                std::abs(where.y - valueAt(e.line, where.x)) * view.scale() < kRibbon_px) {
+                return {Grab::Whole, i};
+            }
+        }
+    }
+    return {Grab::None, 0};
+}
+
+Qt::CursorShape SurfaceBench::cursorAt(Vec2 where, const BoardView& view) const
+{
+    const Grab grab = at(where, view).first;
+    return grab == Grab::None ? Qt::ArrowCursor : grab == Grab::Whole ? Qt::OpenHandCursor : Qt::SizeHorCursor;
+}
+
+bool SurfaceBench::press(Vec2 where, const BoardView& view)
+{
+    const auto [grab, index] = at(where, view);
+    grab_ = grab;
+    if (tray_->page() == Page::Edges) {
+        stretch_ = grab == Grab::None ? std::nullopt : std::optional(index);
+        showForms();
+        Q_EMIT repaintWanted();
+    }
+    if (grab == Grab::None) {
+        return false;
+    }
+    start_ = where;
+    before_ = *document_.job();
+    gesture_ = document_.newGesture();
+    return true;
+}
+
+void SurfaceBench::moveStretch(const Job& before, double by, bool exactly, int gesture)
+{
+    if (!stretch_ || *stretch_ >= before.surface.stretches.size()) {
+        return;
+    }
+    const auto snap = [&](double v) { return exactly ? v : snapped(v); };
+    const EdgeStretch old = before.surface.stretches[*stretch_];
+    const double end = document_.plan()->layup->length.value();
+    document_.edit(
+        tr("A stretch of an edge"),
+        [&](Job& j) {
+            EdgeStretch& s = j.surface.stretches[*stretch_];
+            s = old;
+            if (grab_ == Grab::From) {
+                s.from_mm = std::clamp(snap(old.from_mm + by), 0.0, old.to_mm);
+            } else if (grab_ == Grab::To) {
+                s.to_mm = std::clamp(snap(old.to_mm + by), old.from_mm, end);
+            } else {
+                const double run = old.to_mm - old.from_mm;
+                s.from_mm = std::clamp(snap(old.from_mm + by), 0.0, std::max(0.0, end - run));
+                s.to_mm = s.from_mm + run;
+            }
+        },
+        gesture);
+}
+
+DragNote SurfaceBench::drag(Vec2 where)
+{
+    moveStretch(before_, where.x - start_.x, false, gesture_);
+    const Job& job = *document_.job();
+    if (!stretch_ || *stretch_ >= job.surface.stretches.size()) {
+        return {};
+    }
+    const EdgeStretch& s = job.surface.stretches[*stretch_];
+    return {tr("%1 to %2").arg(quantity(s.from_mm, Unit::Length, units()), quantity(s.to_mm, Unit::Length, units()))};
+}
+
+void SurfaceBench::typed(double mm)
+{
+    if (stretch_ && *stretch_ < before_.surface.stretches.size()) {
+        const EdgeStretch& old = before_.surface.stretches[*stretch_];
+        moveStretch(before_, mm - (grab_ == Grab::To ? old.to_mm : old.from_mm), true, gesture_);
+    }
+}
+
+bool SurfaceBench::nudge(double dx, double)
+{
+    if (!stretch_ || !hasSurface() || dx == 0.0) {
+        return false;
+    }
+    if (grab_ == Grab::None) {
+        grab_ = Grab::Whole;
+    }
+    const Job now = *document_.job();
+    moveStretch(now, dx * snap_mm(), true, 0);
+    return true;
+}
+
+bool SurfaceBench::removeSelected()
+{
+    if (!stretch_ || document_.job() == nullptr || *stretch_ >= document_.job()->surface.stretches.size()) {
+        return false;
+    }
+    const size_t gone = *stretch_;
+    stretch_.reset();
+    document_.edit(tr("Take a stretch away"), [&](Job& j) {
+        j.surface.stretches.erase(j.surface.stretches.begin() + static_cast<std::ptrdiff_t>(gone));
+    });
+    return true;
+}
+
+void SurfaceBench::editStretch(const QString& label, const std::function<void(EdgeStretch&)>& change)
+{
+    document_.edit(label, [&](Job& j) {
+        if (stretch_ && *stretch_ < j.surface.stretches.size()) {
+            change(j.surface.stretches[*stretch_]);
+        }
+    });
+}
+
+void SurfaceBench::addStretch()
+{
+    if (!hasSurface() || document_.plan()->surface->edges.empty()) {
+        Q_EMIT message(tr("A top with long edges comes first: a round has none."));
+        return;
+    }
+    if (document_.job()->surface.stretches.size() >= counts::kStretches) {
+        Q_EMIT message(tr("%1 stretches are as many as there may be.").arg(counts::kStretches));
+        return;
+    }
+    const double end = document_.plan()->layup->length.value();
+    document_.edit(tr("A stretch of an edge"), [&](Job& j) {
+        EdgeStretch s;
+        s.from_mm = std::round(end / 3.0);
+        s.to_mm = std::round(end * 2.0 / 3.0);
+        s.kind = j.surface.live == EdgeTreatment::Undercut ? EdgeTreatment::Brushed : EdgeTreatment::Undercut;
+        j.surface.stretches.push_back(s);
+        stretch_ = j.surface.stretches.size() - 1;
+    });
+    tray_->show(Page::Edges);
+    refresh();
+    Q_EMIT repaintWanted();
+}
+
+void SurfaceBench::logSanded()
+{
+    if (!hasSurface()) {
+        Q_EMIT message(tr("Lay the top up first."));
+        return;
+    }
+    const SurfacePart part = tray_->ladder().part();
+    for (const PartSanding& p : document_.plan()->surface->sanding) {
+        if (p.part != part) {
+            continue;
+        }
+        for (const int grit : p.ladder.grits) {
+            if (grit > p.reached) {
+                document_.edit(tr("Sanded"), [&](Job& j) {
+                    j.surface.sanded.push_back({part, grit, QDate::currentDate().toString(Qt::ISODate).toStdString()});
+                });
+                return;
+            }
+        }
+        Q_EMIT message(tr("This part is sanded as far as it goes."));
+        return;
+    }
+    Q_EMIT message(tr("Nothing of this part is to be sanded by itself."));
+}
+
+void SurfaceBench::takeBackSanded()
+{
+    const Job* job = document_.job();
+    const SurfacePart part = tray_->ladder().part();
+    if (job == nullptr || std::none_of(job->surface.sanded.begin(), job->surface.sanded.end(),
+                                       [part](const Sanded& s) { return s.part == part; })) {
+        Q_EMIT message(tr("Nothing of this part is written down as sanded."));
+        return;
+    }
+    document_.edit(tr("Take sanding back"), [&](Job& j) {
+        auto& all = j.surface.sanded;
+        const auto last = std::find_if(all.rbegin(), all.rend(), [part](const Sanded& s) { return s.part == part; });
+        all.erase(std::next(last).base());
+    });
+}
+
+std::function<void()> SurfaceBench::remedyFor(const Finding& finding)
+{
+    const auto is = [&](const char* code) { return finding.code == code; };
+    const auto edit = [this](const QString& label, const std::function<void(SurfaceChoices&)>& change) {
+        return std::function<void()>(
+            [this, label, change] { document_.edit(label, [&](Job& j) { change(j.surface); }); });
+    };
+    if (!hasSurface()) {
+        return nullptr;
+    }
+    const SurfacePlan& s = *document_.plan()->surface;
+    if (is("surface.glue_late") && s.glueAll) {
+        if (s.glueAll->peopleNeeded && *s.glueAll->peopleNeeded > s.choices.people) {
+            return edit(tr("More people"), [n = *s.glueAll->peopleNeeded](SurfaceChoices& c) { c.people = n; });
+        }
+        // The first slower glue that stays open long enough in this room.
+        for (std::optional<GlueKind> next = slowerThan(s.choices.glue); next; next = slowerThan(*next)) {
+            GlueInput probe;
+            probe.room_C = s.choices.room_C;
+            probe.open_min = glueClass(*next).open_min;
+            if (glueTime(probe).open_min >= s.glueAll->assembly_min) {
+                return edit(tr("A slower glue"), [kind = *next](SurfaceChoices& c) { c.glue = kind; });
+            }
+        }
+        return nullptr;
+    }
+    if (is("surface.too_fine")) {
+        return edit(tr("Stops at"), [](SurfaceChoices& c) { c.stopGrit.reset(); });
+    }
+    if (is("surface.resin_dull")) {
+        return edit(tr("Resin stops at"), [](SurfaceChoices& c) { c.resinGrit = 800.0; });
+    }
+    if (is("surface.many_sections")) {
+        return edit(tr("A second one who wipes"), [](SurfaceChoices& c) { c.wipers = 2; });
+    }
+    return nullptr;
+}
+
+QStringList SurfaceBench::keys() const
+{
+    return {tr("T — show face or underside"), tr("On Edges: drag a stretch or its ends; Delete takes it away"),
+            tr("Arrow keys — nudge what is chosen; Shift: ten times")};
+}
+
+} // namespace burl::ui
