@@ -283,6 +283,10 @@ Job readingRoomTable()
     job.base.way.after_mm = 1400.0;
     job.base.roomLong_mm = 6200.0;
     job.base.roomWide_mm = 4600.0;
+    job.surface.glue = GlueKind::SlowWhite;
+    job.surface.people = 2;
+    job.surface.stretches = {{false, 900.0, 1700.0, EdgeTreatment::Undercut, 20.0}};
+    job.surface.firstCoat = "2026-12-16T08:00";
     return job;
 }
 
@@ -351,6 +355,7 @@ Job ferryDesk()
     job.base.lean_deg = 6.0;
     job.base.carriers = 3;
     job.door = {920.0, 2050.0};
+    job.surface.repairs = {{RepairKind::Slip, {1240.0, 300.0}, 55.0, 9.0, 2.5}};
     return job;
 }
 
@@ -376,6 +381,11 @@ Job roundTable()
     job.base.discThick_mm = 12.0;
     job.base.feet = BaseFeet::Felt;
     job.base.foot_mm = 4.0;
+    job.surface.finish = FinishKind::WipingBlend;
+    job.surface.look = WoodLook::Figured;
+    job.surface.sanded = {{SurfacePart::Under, 80, "2026-11-25"},
+                          {SurfacePart::Under, 120, "2026-11-25"},
+                          {SurfacePart::Show, 80, "2026-11-26"}};
     return job;
 }
 
@@ -410,6 +420,10 @@ Job hallTable()
     job.base.thick_mm = 50.0;
     job.base.feet = BaseFeet::Felt;
     job.base.foot_mm = 4.0;
+    job.surface.finish = FinishKind::Film;
+    job.surface.look = WoodLook::Dark;
+    job.surface.faces = FacesSchool::TwoBelow;
+    job.surface.baseToo = true;
     return job;
 }
 
@@ -473,6 +487,9 @@ Job millTable()
     job.base.surface_mm = 750.0;
     job.base.carriers = 4;
     job.base.stock_mm = 2500.0;
+    job.surface.glue = GlueKind::Polyurethane;
+    job.surface.people = 3;
+    job.surface.clampsAtHand = 22.0;
     return job;
 }
 

@@ -201,7 +201,10 @@ private:
             return;
         }
         makeRoom(24.0);
-        page_.text(0, y_, page_.width(), job_.layup.joint.kind == JointKind::Dowels ? tr("Dowels") : tr("Loose tenons"),
+        page_.text(0, y_, page_.width(),
+                   job_.layup.joint.kind == JointKind::Dowels     ? tr("Dowels")
+                   : job_.layup.joint.kind == JointKind::Biscuits ? tr("Biscuits")
+                                                                  : tr("Loose tenons"),
                    11.5, true);
         y_ += 6.0;
         for (const Joint& joint : plan_.layup->joints) {

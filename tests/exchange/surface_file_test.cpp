@@ -45,6 +45,8 @@ TEST_CASE("every choice of a surface comes back", "[surface][file]")
     s.live = EdgeTreatment::BarkKept;
     s.stretches = {{true, 100.0, 900.0, EdgeTreatment::Undercut, 12.0},
                    {false, 0.0, 50.0, EdgeTreatment::Chipped, 8.0}};
+    s.keyDepth = 0.45;
+    s.repairs = {{RepairKind::SawMark, {410.0, -33.0}, 80.0, 7.0, 5.5}};
     s.above = {CornerCut::Chamfer, 1.0, 4.0, 5.0};
     s.below = {CornerCut::None, 0.0, 0.0, 0.0};
     s.bearing_mm = 8.0;

@@ -30,6 +30,7 @@ public:
         seats();
         weights();
         stock();
+        sheets();
         handling();
         if (plan_.shape) {
             feet();
@@ -224,6 +225,14 @@ private:
                          s.list.bars * *c_.barPrice, Unit::Money),
                     Prominence::Folded);
             }
+        }
+    }
+
+    void sheets()
+    {
+        if (plan_.panels.sheets && *plan_.panels.sheets > 0) {
+            add(workedOut("sheets", "Sheets of 2500 by 1250", *plan_.panels.sheets, Unit::Count,
+                          plan_.panels.proven ? "straight cuts; no fewer would do: proven" : "straight cuts"));
         }
     }
 

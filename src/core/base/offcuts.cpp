@@ -26,11 +26,12 @@ Region turned(const Region& region)
     return out;
 }
 
-/// A box of this length and width inside a region, the leftmost and then the lowest; false when there is none.
-bool roomIn(const Region& region, double long_mm, double wide_mm, Box& out)
+} // namespace
+
+std::optional<Box> roomIn(const Region& region, double long_mm, double wide_mm)
 {
     if (region.empty()) {
-        return false;
+        return std::nullopt;
     }
     double left = 1e12;
     double right = -1e12;
@@ -66,22 +67,40 @@ bool roomIn(const Region& region, double long_mm, double wide_mm, Box& out)
             }
             if (high - low >= wide_mm) {
                 const double x = left + kStep_mm * static_cast<double>(first);
-                out = {x, low, x + long_mm, low + wide_mm};
+                const Box out{x, low, x + long_mm, low + wide_mm};
                 // Between the stations an edge may come in.
                 const Region inside = intersection(
                     region,
                     {{{out.left, out.bottom}, {out.right, out.bottom}, {out.right, out.top}, {out.left, out.top}}});
                 constexpr double kWhole = 0.999;
                 if (area_mm2(inside) >= kWhole * long_mm * wide_mm) {
-                    return true;
+                    return out;
                 }
             }
         }
     }
-    return false;
+    return std::nullopt;
 }
 
-} // namespace
+std::vector<SlabRest> restsOf(const LayupPlan& layup)
+{
+    std::vector<SlabRest> left;
+    for (const PlacedPiece& piece : layup.pieces) {
+        const auto same =
+            std::find_if(left.begin(), left.end(), [&](const SlabRest& l) { return l.slab == piece.slab; });
+        if (same == left.end()) {
+            left.push_back({piece.slab, piece.name, piece.roughThickness_mm, {piece.showRing}});
+        }
+    }
+    for (SlabRest& l : left) {
+        for (const PlacedPiece& piece : layup.pieces) {
+            if (piece.slab == l.slab) {
+                l.region = difference(l.region, grown({piece.rough}, kSaw_mm));
+            }
+        }
+    }
+    return left;
+}
 
 std::vector<Offcut> offcutsFor(const BasePlan& base, const LayupPlan& layup)
 {
@@ -89,26 +108,7 @@ std::vector<Offcut> offcutsFor(const BasePlan& base, const LayupPlan& layup)
     if (!base.shape || madeOf(base.choices.kind) != BaseOf::Wood) {
         return out;
     }
-    struct Left {
-        SlabId slab;
-        std::string name;
-        double thick_mm = 0.0;
-        Region region;
-    };
-    std::vector<Left> left;
-    for (const PlacedPiece& piece : layup.pieces) {
-        const auto same = std::find_if(left.begin(), left.end(), [&](const Left& l) { return l.slab == piece.slab; });
-        if (same == left.end()) {
-            left.push_back({piece.slab, piece.name, piece.roughThickness_mm, {piece.showRing}});
-        }
-    }
-    for (Left& l : left) {
-        for (const PlacedPiece& piece : layup.pieces) {
-            if (piece.slab == l.slab) {
-                l.region = difference(l.region, grown({piece.rough}, kSaw_mm));
-            }
-        }
-    }
+    std::vector<SlabRest> left = restsOf(layup);
     std::vector<const BaseMember*> members;
     for (const BaseMember& m : base.shape->members) {
         if (!m.panel && m.note.find("lamella") == std::string::npos) {
@@ -121,9 +121,11 @@ std::vector<Offcut> offcutsFor(const BasePlan& base, const LayupPlan& layup)
         const double thin = std::min(m->deep_mm, m->thick_mm) + kPlane_mm;
         const double wide = std::max(m->deep_mm, m->thick_mm) + kPlane_mm;
         for (int piece = 0; piece < m->count; ++piece) {
-            for (Left& l : left) {
-                Box box;
-                if (l.thick_mm >= thin && roomIn(l.region, m->long_mm + kEnds_mm, wide, box)) {
+            for (SlabRest& l : left) {
+                const std::optional<Box> found =
+                    l.thick_mm >= thin ? roomIn(l.region, m->long_mm + kEnds_mm, wide) : std::nullopt;
+                if (found) {
+                    const Box& box = *found;
                     out.push_back({m->number, l.name, box, l.thick_mm});
                     l.region = difference(l.region, grown({{{box.left, box.bottom},
                                                             {box.right, box.bottom},

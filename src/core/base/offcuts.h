@@ -20,4 +20,15 @@ struct Offcut {
 /// and checks are for the eye. Nothing where no base is chosen.
 [[nodiscard]] std::vector<Offcut> offcutsFor(const BasePlan& base, const LayupPlan& layup);
 
+/// What the job's slabs have beside the rough top, slab by slab.
+struct SlabRest {
+    SlabId slab;
+    std::string name;
+    double thick_mm = 0.0; // rough
+    Region region;
+};
+[[nodiscard]] std::vector<SlabRest> restsOf(const LayupPlan& layup);
+/// A box of this length and width inside a region, the leftmost and then the lowest; nothing when there is none.
+[[nodiscard]] std::optional<Box> roomIn(const Region& region, double long_mm, double wide_mm);
+
 } // namespace burl

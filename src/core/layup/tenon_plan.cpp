@@ -32,7 +32,10 @@ public:
         if (!plan_.places.empty()) {
             const Figure pitch = given("tenon_pitch", "pitch", in_.joint.pitch_mm, Unit::Length, "chosen");
             plan_.figures.push_back(
-                {made("tenons", in_.joint.kind == JointKind::Dowels ? "Dowels" : "Loose tenons",
+                {made("tenons",
+                      in_.joint.kind == JointKind::Dowels     ? "Dowels"
+                      : in_.joint.kind == JointKind::Biscuits ? "Biscuits"
+                                                              : "Loose tenons",
                       "evenly along each joint, {0} apart at most, 40 mm clear of ends, cuts, keys and voids", {pitch},
                       static_cast<double>(plan_.places.size()), Unit::Count)});
         }
@@ -123,7 +126,10 @@ private:
                                      [&](Vec2 t) { return std::abs(t.y - valueAt(joint.line, t.x)) < 1.0; });
         if (!any) {
             addFinding(plan_.findings, "layup.no_tenon", Severity::Warn,
-                       "No " + std::string(in_.joint.kind == JointKind::Dowels ? "dowel" : "loose tenon") +
+                       "No " +
+                           std::string(in_.joint.kind == JointKind::Dowels     ? "dowel"
+                                       : in_.joint.kind == JointKind::Biscuits ? "biscuit"
+                                                                               : "loose tenon") +
                            " finds room along the joint of " + layup_.pieces[joint.upper].name + " and " +
                            layup_.pieces[joint.lower].name + ".",
                        {}, "glue alone, or move what is in its way", Vec2{layup_.length.value() / 2.0, joint.level_mm});

@@ -59,7 +59,7 @@ struct RodChoices {
     bool operator==(const RodChoices&) const = default;
 };
 
-enum class JointKind { GlueOnly, LooseTenons, Dowels };
+enum class JointKind { GlueOnly, LooseTenons, Dowels, Biscuits };
 
 /// What holds a joint beside the glue.
 struct JointChoices {

@@ -182,6 +182,8 @@ inline constexpr Range kClampPitch_mm{50.0, 1000.0};
 inline constexpr Range kPad_mm{5.0, 300.0};
 inline constexpr Range kClamps{0.0, 500.0};
 inline constexpr Range kJointBow_mm{0.0, 20.0};
+inline constexpr Range kKeyDepth{0.2, 0.7};
+inline constexpr Range kRepair_mm{0.2, 3000.0};
 inline constexpr Range kEdgeCut_mm{0.0, 200.0};
 inline constexpr Range kEdgeDeep_mm{0.0, 300.0};
 inline constexpr Range kGrit{12.0, 2500.0};
@@ -221,6 +223,7 @@ inline constexpr std::size_t kCurvePoints = 200;  // of a joint
 inline constexpr std::size_t kFasteners = 2000;
 inline constexpr std::size_t kChannels = 200;
 inline constexpr std::size_t kStretches = 100;
+inline constexpr std::size_t kRepairs = 500;
 inline constexpr std::size_t kPlates = 50; // of a base, under a top
 inline constexpr std::size_t kFootPoints = 24;
 inline constexpr std::size_t kPots = 500; // weighed, of a pour

@@ -6,6 +6,8 @@
 #include <string>
 #include <vector>
 
+#include "core/geometry/vec2.h"
+
 namespace burl
 {
 
@@ -53,6 +55,23 @@ struct Sanded {
     bool operator==(const Sanded&) const = default;
 };
 
+enum class RepairKind {
+    Patch,   // wood let in, its grain as round it
+    Slip,    // where the router went too deep
+    SawMark, // of the chainsaw, in the rough face
+    Crack,   // fine, thin glue runs in
+    Stick,   // a small hole closed with a melted stick
+};
+/// A place that is mended before it is sanded.
+struct Repair {
+    RepairKind kind = RepairKind::Patch;
+    Vec2 at; // its middle, on the show face
+    double long_mm = 60.0;
+    double wide_mm = 20.0;
+    double deep_mm = 4.0;
+    bool operator==(const Repair&) const = default;
+};
+
 struct SurfaceChoices {
     // gluing up
     GlueKind glue = GlueKind::White;
@@ -65,6 +84,9 @@ struct SurfaceChoices {
     double pad_mm = 40.0;
     std::optional<double> clampsAtHand;
     std::optional<double> bow_mm; // light in the middle of a joint, dry and without a clamp
+    // keys and repairs
+    double keyDepth = 0.4; // share of the thickness: a third to a half
+    std::vector<Repair> repairs;
     // edges
     EdgeTreatment live = EdgeTreatment::Brushed; // of live edges, where no stretch says otherwise
     std::vector<EdgeStretch> stretches;

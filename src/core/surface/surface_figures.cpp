@@ -21,6 +21,7 @@ public:
         finish();
         sanding();
         glue();
+        repairs();
         edges();
     }
 
@@ -140,6 +141,26 @@ private:
                       std::string(glueClass(c_.glue).name) + " at " + std::to_string(std::lround(c_.room_C)) +
                           " degrees: class value, the bottle comes first"));
         add(workedOut("clamps", "Clamps", plan_.clampsInAll, Unit::Count, "by force and by pitch, the larger"));
+    }
+
+    void repairs()
+    {
+        if (!plan_.keys.empty()) {
+            add(workedOut("keys_to_cut", "Keys to cut", static_cast<double>(plan_.keys.size()), Unit::Count,
+                          "across the checks that are to be keyed"));
+            add(made("key_depth", "Keys, deep", "{0} × {1}, a third to a half",
+                     {in_.thickness, given("share", "share", c_.keyDepth, Unit::None, "chosen")},
+                     c_.keyDepth * in_.thickness.value(), Unit::Length),
+                Prominence::Folded);
+        }
+        double filler = 0.0;
+        for (const RepairPlan& r : plan_.repairs) {
+            filler += r.fill_mL;
+        }
+        if (filler > 0.0) {
+            add(workedOut("filler", "Filler for repairs", filler / 1000.0, Unit::Volume,
+                          "length × width × depth of each, and 15 of 100 more"));
+        }
     }
 
     void edges()

@@ -22,6 +22,7 @@ public:
     void inspect()
     {
         glue();
+        repairs();
         edges();
         sanding();
         finish();
@@ -83,6 +84,27 @@ private:
                 "{0} of light in the joint, dry: clamps that must bend it open will do so again.",
                 {number("bow", *c_.bow_mm, Unit::Length)},
                 "joint it again; half a millimetre in the middle is a spring joint", "glue");
+        }
+    }
+
+    void repairs()
+    {
+        for (size_t i = 0; i < plan_.repairs.size(); ++i) {
+            const RepairPlan& r = plan_.repairs[i];
+            if (!contains(plan_.outline, r.repair.at)) {
+                add("surface.repair_off", Severity::Warn, "Repair {0} lies off the top.",
+                    {worked("number", static_cast<double>(i + 1), Unit::Count)}, "drag it where it is", "keys")
+                    .place_mm = r.repair.at;
+            } else if (r.repair.deep_mm > in_.thickness.value()) {
+                add("surface.repair_deep", Severity::Warn, "Repair {0} is deeper than the top.",
+                    {worked("number", static_cast<double>(i + 1), Unit::Count)}, "measure it again", "keys")
+                    .place_mm = r.repair.at;
+            } else if (r.repair.kind == RepairKind::Patch && r.offcut.empty()) {
+                add("surface.no_patch", Severity::Caution,
+                    "No offcut of this job has room for patch {0}: look for rings and colour alike.",
+                    {worked("number", static_cast<double>(i + 1), Unit::Count)}, "", "keys")
+                    .place_mm = r.repair.at;
+            }
         }
     }
 

@@ -418,6 +418,7 @@ SurfacePlan surfacePlan(const SurfaceInput& in)
         return plan;
     }
     planGlue(in, plan);
+    planRepairs(in, plan);
     planEdges(in, plan);
     planSanding(in, plan);
     planFinish(in, plan);

@@ -53,6 +53,23 @@ struct PartSanding {
     double minutesLeft = 0.0;
 };
 
+/// How a place is mended.
+struct RepairPlan {
+    Repair repair;
+    std::string how;
+    int layers = 0; // of what is filled in layers
+    double fill_mL = 0.0;
+    double minutes = 0.0;
+    std::string offcut; // of a patch: the slab that has the wood for it beside the top; empty: none
+};
+/// A butterfly key across a crack.
+struct KeyPlace {
+    std::string slab;
+    Vec2 at;
+    double axis_deg = 0.0; // its long way, from along the top
+    double deep_mm = 0.0;
+};
+
 /// A piece of work, for whoever makes days of it.
 struct SurfaceWork {
     std::string key; // "glue", "sand_show"
@@ -72,6 +89,8 @@ struct SurfacePlan : StageAnswer {
     int clampsInAll = 0;
     std::vector<EdgePlan> edges;
     EdgeProfile profile;
+    std::vector<KeyPlace> keys;
+    std::vector<RepairPlan> repairs;
     std::vector<PartSanding> sanding;
     PencilGrid pencil;
     StopAt stop;
@@ -105,6 +124,7 @@ struct SurfaceInput {
 
 /// Parts of surfacePlan.
 void planGlue(const SurfaceInput& input, SurfacePlan& plan);
+void planRepairs(const SurfaceInput& input, SurfacePlan& plan);
 void planEdges(const SurfaceInput& input, SurfacePlan& plan);
 void planSanding(const SurfaceInput& input, SurfacePlan& plan);
 void planFinish(const SurfaceInput& input, SurfacePlan& plan);

@@ -30,6 +30,25 @@ std::vector<std::string> glueWords(const SurfacePlan& plan)
     return out;
 }
 
+std::vector<std::string> repairWords(const SurfacePlan& plan)
+{
+    std::vector<std::string> out;
+    if (!plan.keys.empty()) {
+        out.emplace_back(
+            "keys: their grain across the crack, the first near its open end; a crack that holds a slab together "
+            "holds tension, so glue first and cut after");
+        out.emplace_back("knife round the key itself, rout inside the line, a hair proud, planed flush a day later");
+    }
+    out.emplace_back(
+        "patches from this job's offcuts: rings and colour as beside it, edges along the grain, never square across");
+    out.emplace_back(
+        "deep marks filled in layers of some millimetres, each hard before the next; thin glue first, so that "
+        "nothing bleeds");
+    out.emplace_back("thin glue in fine cracks before sanding: it is clear in resin and dark in wood; tape beside it");
+    out.emplace_back("sticks a shade darker than the wood, and never beside clear resin, where their colour shows");
+    return out;
+}
+
 std::vector<std::string> edgeWords(const SurfacePlan& plan)
 {
     std::vector<std::string> out;

@@ -10,6 +10,7 @@ namespace burl
 {
 
 [[nodiscard]] std::vector<std::string> glueWords(const SurfacePlan& plan);
+[[nodiscard]] std::vector<std::string> repairWords(const SurfacePlan& plan);
 [[nodiscard]] std::vector<std::string> edgeWords(const SurfacePlan& plan);
 [[nodiscard]] std::vector<std::string> sandingWords(const SurfacePlan& plan);
 [[nodiscard]] std::vector<std::string> finishWords(const SurfacePlan& plan);

@@ -39,8 +39,10 @@ inline constexpr Table<TopKind, 5> kTop{{{TopKind::Single, "single"},
                                          {TopKind::Gap, "gap"}}};
 inline constexpr Table<TopShape, 4> kShape{
     {{TopShape::AsLaid, "as_laid"}, {TopShape::Round, "round"}, {TopShape::Oval, "oval"}, {TopShape::Drawn, "drawn"}}};
-inline constexpr Table<JointKind, 3> kJoint{
-    {{JointKind::GlueOnly, "glue_only"}, {JointKind::LooseTenons, "loose_tenons"}, {JointKind::Dowels, "dowels"}}};
+inline constexpr Table<JointKind, 4> kJoint{{{JointKind::GlueOnly, "glue_only"},
+                                             {JointKind::LooseTenons, "loose_tenons"},
+                                             {JointKind::Dowels, "dowels"},
+                                             {JointKind::Biscuits, "biscuits"}}};
 inline constexpr Table<Counts, 4> kCounts{
     {{Counts::Not, "not"}, {Counts::Little, "little"}, {Counts::Much, "much"}, {Counts::AboveAll, "above_all"}}};
 inline constexpr Table<OuterEdges, 3> kEdges{
@@ -116,6 +118,11 @@ inline constexpr Table<EdgeTreatment, 7> kTreatment{{{EdgeTreatment::AsCut, "as_
                                                      {EdgeTreatment::Undercut, "undercut"},
                                                      {EdgeTreatment::CarvedAnew, "carved_anew"},
                                                      {EdgeTreatment::Chipped, "chipped"}}};
+inline constexpr Table<RepairKind, 5> kRepair{{{RepairKind::Patch, "patch"},
+                                               {RepairKind::Slip, "slip"},
+                                               {RepairKind::SawMark, "saw_mark"},
+                                               {RepairKind::Crack, "crack"},
+                                               {RepairKind::Stick, "stick"}}};
 inline constexpr Table<WoodLook, 3> kLook{
     {{WoodLook::Plain, "plain"}, {WoodLook::Figured, "figured"}, {WoodLook::Dark, "dark"}}};
 inline constexpr Table<FinishKind, 7> kFinish{{{FinishKind::HardWaxOil, "hard_wax_oil"},

@@ -15,6 +15,7 @@ constexpr Number<SurfaceChoices> kNumbers[] = {
     {"clamp_n", &SurfaceChoices::clamp_N, ranges::kClampForce_N},
     {"clamp_pitch_mm", &SurfaceChoices::clampPitch_mm, ranges::kClampPitch_mm},
     {"pad_mm", &SurfaceChoices::pad_mm, ranges::kPad_mm},
+    {"key_depth", &SurfaceChoices::keyDepth, ranges::kKeyDepth},
     {"bearing_mm", &SurfaceChoices::bearing_mm, ranges::kEdgeCut_mm},
     {"max_ratio", &SurfaceChoices::maxRatio, ranges::kGritRatio},
     {"rate_min_m2", &SurfaceChoices::rate_min_m2, ranges::kSandRate},
@@ -33,6 +34,10 @@ constexpr Number<EdgeCorner> kCornerNumbers[] = {{"radius_mm", &EdgeCorner::radi
 constexpr Number<EdgeStretch> kStretchNumbers[] = {{"from_mm", &EdgeStretch::from_mm, ranges::kPlace_mm},
                                                    {"to_mm", &EdgeStretch::to_mm, ranges::kPlace_mm},
                                                    {"deep_mm", &EdgeStretch::deep_mm, ranges::kEdgeDeep_mm}};
+
+constexpr Number<Repair> kRepairNumbers[] = {{"long_mm", &Repair::long_mm, ranges::kRepair_mm},
+                                             {"wide_mm", &Repair::wide_mm, ranges::kRepair_mm},
+                                             {"deep_mm", &Repair::deep_mm, ranges::kRepair_mm}};
 
 OrderedJson toJson(const EdgeCorner& c)
 {
@@ -75,6 +80,11 @@ OrderedJson toJson(const SurfaceChoices& c)
         OrderedJson stretch{{"edge", s.far ? "far" : "near"}, {"treatment", words::of(s.kind, words::kTreatment)}};
         writeAll(stretch, s, kStretchNumbers);
         out["stretches"].push_back(stretch);
+    }
+    for (const Repair& p : c.repairs) {
+        OrderedJson repair{{"kind", words::of(p.kind, words::kRepair)}, {"x_mm", p.at.x}, {"y_mm", p.at.y}};
+        writeAll(repair, p, kRepairNumbers);
+        out["repairs"].push_back(repair);
     }
     if (!(c.above == usual.above)) {
         out["above"] = toJson(c.above);
@@ -123,6 +133,14 @@ SurfaceChoices surfaceFrom(JsonReader r)
             inner.note("to_mm", "a stretch ends right of where it begins");
         }
         c.stretches.push_back(s);
+    });
+    r.each("repairs", counts::kRepairs, [&](JsonReader inner) {
+        Repair p;
+        inner.readWord("kind", p.kind, words::kRepair);
+        inner.readLength("x_mm", p.at.x, ranges::kPlace_mm);
+        inner.readLength("y_mm", p.at.y, ranges::kPlace_mm);
+        readNumbers(inner, p, kRepairNumbers);
+        c.repairs.push_back(p);
     });
     r.inside("above", [&](JsonReader inner) { c.above = cornerFrom(inner); });
     r.inside("below", [&](JsonReader inner) { c.below = cornerFrom(inner); });

@@ -72,6 +72,21 @@ std::vector<Entry> BaseBench::figures() const
     return out;
 }
 
+std::vector<Finding> BaseBench::findings() const
+{
+    std::vector<Finding> out = TableBench::findings();
+    if (hasBase()) {
+        for (const Finding& f : document_.plan()->findingsOf("move")) {
+            if (f.code == "move.sags_at_end") {
+                out.push_back(f);
+                out.back().leadsTo = {"move", "bending"};
+            }
+        }
+        sortBySeverity(out);
+    }
+    return out;
+}
+
 QString BaseBench::title() const
 {
     if (!hasTop()) {

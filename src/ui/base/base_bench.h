@@ -20,6 +20,7 @@ public:
     [[nodiscard]] QString headline() const override;
     [[nodiscard]] QString title() const override;
     [[nodiscard]] std::vector<Entry> figures() const override;
+    [[nodiscard]] std::vector<Finding> findings() const override;
     [[nodiscard]] Box frame() const override;
     [[nodiscard]] QString turnWord() const override;
     void turn() override;

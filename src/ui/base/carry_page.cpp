@@ -92,6 +92,27 @@ void WayView::paintTurn(QPainter& p, const QRectF& area, const BasePlan& base, d
     p.drawPolygon(view.toPixel(slab));
 }
 
+/// A rectangle in a larger one, turned as it fits best: in a lift seen from its side, in a van from above.
+void WayView::paintTurned(QPainter& p, const QRectF& area, double long_mm, double wide_mm, double inLong,
+                          double inWide) const
+{
+    const BoardView view = BoardView::fitted({-60.0, -60.0, inLong + 60.0, inWide + 60.0}, area);
+    p.setPen(QPen(colours().ink, 2.0));
+    p.setBrush(colours().board);
+    p.drawRect(QRectF(view.toPixel({0.0, inWide}), view.toPixel({inLong, 0.0})));
+    const double tilt = tiltThrough(long_mm, wide_mm, {inLong, inWide});
+    const double c = std::cos(tilt * kDegree);
+    const double s = std::sin(tilt * kDegree);
+    const Vec2 middle{inLong / 2.0, inWide / 2.0};
+    const Vec2 along = Vec2{c, s} * (long_mm / 2.0);
+    const Vec2 up = Vec2{-s, c} * (wide_mm / 2.0);
+    const bool passes = long_mm * c + wide_mm * s <= inLong + 0.5 && long_mm * s + wide_mm * c <= inWide + 0.5;
+    p.setPen(QPen(passes ? colours().ink : colours().mark, passes ? 1.2 : 2.2));
+    p.setBrush(rampColour(4));
+    p.drawPolygon(
+        view.toPixel(Ring{middle - along - up, middle + along - up, middle + along + up, middle - along + up}));
+}
+
 void WayView::paintEvent(QPaintEvent*)
 {
     const Plan* plan = document_.plan();
@@ -106,7 +127,10 @@ void WayView::paintEvent(QPaintEvent*)
     const bool door = job->door.wide_mm && job->door.high_mm;
     const bool turn = way.corridor_mm && way.after_mm;
     const bool stairs = way.stairs_mm && way.landing_mm;
-    const int drawn = int(door) + int(turn) + int(stairs);
+    const bool lift = way.liftWide_mm && way.liftDeep_mm && way.liftHigh_mm;
+    const std::optional<double> vanLong = document_.shop().habits.van_mm;
+    const bool van = vanLong && way.vanWide_mm;
+    const int drawn = int(door) + int(turn) + int(stairs) + int(lift) + int(van);
     if (drawn == 0) {
         p.setPen(colours().faint);
         p.setFont(textFont(10.5));
@@ -129,6 +153,16 @@ void WayView::paintEvent(QPaintEvent*)
     if (turn) {
         next(tr("turn, from above"),
              [&](const QRectF& area) { paintTurn(p, area, base, *way.corridor_mm, *way.after_mm); });
+    }
+    const double longer = std::max(base.topBox.long_mm, base.topBox.wide_mm);
+    const double shorter = std::min(base.topBox.long_mm, base.topBox.wide_mm);
+    if (lift) {
+        next(tr("lift, from its side"),
+             [&](const QRectF& area) { paintTurned(p, area, longer, shorter, *way.liftDeep_mm, *way.liftHigh_mm); });
+    }
+    if (van) {
+        next(tr("van, from above"),
+             [&](const QRectF& area) { paintTurned(p, area, longer, shorter, *vanLong, *way.vanWide_mm); });
     }
     if (stairs) {
         next(tr("landing, from above"),

@@ -25,6 +25,8 @@ protected:
 
 private:
     void paintDoor(QPainter& painter, const QRectF& area, const BasePlan& base, const DoorWay& door) const;
+    void paintTurned(QPainter& painter, const QRectF& area, double long_mm, double wide_mm, double inLong_mm,
+                     double inWide_mm) const;
     void paintTurn(QPainter& painter, const QRectF& area, const BasePlan& base, double from_mm, double to_mm) const;
 
     Document& document_;

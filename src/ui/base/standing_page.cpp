@@ -1,5 +1,7 @@
 #include "ui/base/standing_page.h"
 
+#include <cmath>
+
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QTableWidget>
@@ -69,8 +71,25 @@ void StandingPage::refresh()
                                    : tr("%1: bears somebody sitting on it: up to %2."))
                          .arg(where, quantity(way->tip, units));
         };
-        says(base->end, tr("Ends"));
-        says(base->side, tr("Sides"));
+        for (const TippingEdge& e : base->tipping.edges) {
+            const Vec2 a = base->shape->feet[e.from];
+            const Vec2 way = base->shape->feet[e.to] - a;
+            const bool end = std::abs(way.y) > std::abs(way.x);
+            const QString where = end ? (way.y > 0.0 ? tr("Right end") : tr("Left end"))
+                                      : (way.x > 0.0 ? tr("Near side") : tr("Far side"));
+            if (base->tipping.edges.size() > 6) { // a disc: alike all round
+                break;
+            }
+            lines << (e.tip_N ? (*e.tip_N < leans  ? tr("%1: leaning on it tips it, %2 are enough.")
+                                 : *e.tip_N < sits ? tr("%1: bears leaning, not sitting: %2.")
+                                                   : tr("%1: bears somebody sitting on it, up to %2."))
+                                    .arg(where, quantity(*e.tip_N, Unit::Force, units))
+                              : tr("%1: the top does not reach beyond the feet.").arg(where));
+        }
+        if (base->tipping.edges.size() > 6) {
+            says(base->end, tr("Along the top"));
+            says(base->side, tr("Across it"));
+        }
         lines << tr("Reckoned for a stiff base on a level floor; it certifies nothing. Read the air under each foot "
                     "where it will stand: click a foot.");
     } else {

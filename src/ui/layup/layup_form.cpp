@@ -81,7 +81,8 @@ LayupForm::LayupForm(Document& document, QWidget* parent)
         [] {
             return std::vector<ChoicesForm::Option>{{tr("glue alone"), int(JointKind::GlueOnly)},
                                                     {tr("loose tenons"), int(JointKind::LooseTenons)},
-                                                    {tr("dowels"), int(JointKind::Dowels)}};
+                                                    {tr("dowels"), int(JointKind::Dowels)},
+                                                    {tr("biscuits"), int(JointKind::Biscuits)}};
         },
         [layup] { return int(layup().joint.kind); },
         [&doc](const QVariant& v) {

@@ -26,6 +26,8 @@ SurfaceBench::SurfaceBench(Document& document, QWidget* parent)
     : TableBench(document, {.id = QStringLiteral("surface"), .name = tr("Surface"), .belowHeight = 226}),
       panel_(named(new QWidget(parent), QStringLiteral("surfacePanel"), tr("Choices"))),
       glueForm_(new ChoicesForm(document, QStringLiteral("glue"), panel_)),
+      repairForm_(new ChoicesForm(document, QStringLiteral("repair"), panel_)),
+      keyForm_(new ChoicesForm(document, QStringLiteral("keys"), panel_)),
       stretchForm_(new ChoicesForm(document, QStringLiteral("stretch"), panel_)),
       edgeForm_(new ChoicesForm(document, QStringLiteral("edge"), panel_)),
       sandForm_(new ChoicesForm(document, QStringLiteral("sand"), panel_)),
@@ -35,11 +37,12 @@ SurfaceBench::SurfaceBench(Document& document, QWidget* parent)
     auto* column = new QVBoxLayout(panel_);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(6);
-    for (ChoicesForm* form : {glueForm_, stretchForm_, edgeForm_, sandForm_, finishForm_}) {
+    for (ChoicesForm* form : {glueForm_, repairForm_, keyForm_, stretchForm_, edgeForm_, sandForm_, finishForm_}) {
         column->addWidget(form);
         connect(form, &ChoicesForm::refused, this, &Bench::message);
     }
     addGlueRows();
+    addRepairRows();
     addEdgeRows();
     addSandRows();
     addFinishRows();
@@ -83,6 +86,8 @@ QString SurfaceBench::title() const
                                       .arg(s.clampsInAll)
                                       .arg(quantity(s.glueAll->open_min, Unit::Minutes, units()),
                                            quantity(s.glueAll->assembly_min, Unit::Minutes, units()));
+    case Page::Keys:
+        return tr("Keys and repairs");
     case Page::Edges:
         return tr("Edges, stretch by stretch");
     case Page::Sanding:
@@ -106,6 +111,9 @@ void SurfaceBench::refresh()
     if (const Job* job = document_.job(); stretch_ && (job == nullptr || *stretch_ >= job->surface.stretches.size())) {
         stretch_.reset();
     }
+    if (const Job* job = document_.job(); repair_ && (job == nullptr || *repair_ >= job->surface.repairs.size())) {
+        repair_.reset();
+    }
     showForms();
     tray_->refresh();
 }
@@ -117,8 +125,11 @@ void SurfaceBench::refreshPlan()
 
 void SurfaceBench::showPage(const QString& page)
 {
-    const std::pair<const char*, Page> pages[] = {
-        {"glue", Page::Glue}, {"edges", Page::Edges}, {"sanding", Page::Sanding}, {"finish", Page::Finish}};
+    const std::pair<const char*, Page> pages[] = {{"glue", Page::Glue},
+                                                  {"keys", Page::Keys},
+                                                  {"edges", Page::Edges},
+                                                  {"sanding", Page::Sanding},
+                                                  {"finish", Page::Finish}};
     for (const auto& [name, which] : pages) {
         if (page == QLatin1String(name)) {
             tray_->show(which);
@@ -146,6 +157,9 @@ void SurfaceBench::paint(QPainter& p, const BoardView& view, const QRectF&, Wood
     switch (tray_->page()) {
     case Page::Glue:
         paintJoints(p, view);
+        break;
+    case Page::Keys:
+        paintRepairs(p, view);
         break;
     case Page::Edges:
         break;
@@ -302,10 +316,22 @@ void SurfaceBench::paintSections(QPainter& p, const BoardView& view) const
 
 std::pair<SurfaceBench::Grab, size_t> SurfaceBench::at(Vec2 where, const BoardView& view) const
 {
-    if (!hasSurface() || tray_->page() != Page::Edges) {
+    if (!hasSurface()) {
         return {Grab::None, 0};
     }
     const Job& job = *document_.job();
+    if (tray_->page() == Page::Keys) {
+        for (size_t i = 0; i < job.surface.repairs.size(); ++i) {
+            const burl::Repair& r = job.surface.repairs[i];
+            const double reach = std::max(12.0 / view.scale(), std::max(r.long_mm, r.wide_mm) / 2.0);
+            if (length(r.at - where) < reach) {
+                return {Grab::Repair, i};
+            }
+        }
+    }
+    if (tray_->page() != Page::Edges) {
+        return {Grab::None, 0};
+    }
     for (size_t i = 0; i < job.surface.stretches.size(); ++i) {
         const EdgeStretch& t = job.surface.stretches[i];
         for (const EdgePlan& e : document_.plan()->surface->edges) {
@@ -331,7 +357,9 @@ std::pair<SurfaceBench::Grab, size_t> SurfaceBench::at(Vec2 where, const BoardVi
 Qt::CursorShape SurfaceBench::cursorAt(Vec2 where, const BoardView& view) const
 {
     const Grab grab = at(where, view).first;
-    return grab == Grab::None ? Qt::ArrowCursor : grab == Grab::Whole ? Qt::OpenHandCursor : Qt::SizeHorCursor;
+    return grab == Grab::None                            ? Qt::ArrowCursor
+           : grab == Grab::Whole || grab == Grab::Repair ? Qt::OpenHandCursor
+                                                         : Qt::SizeHorCursor;
 }
 
 bool SurfaceBench::press(Vec2 where, const BoardView& view)
@@ -340,6 +368,11 @@ bool SurfaceBench::press(Vec2 where, const BoardView& view)
     grab_ = grab;
     if (tray_->page() == Page::Edges) {
         stretch_ = grab == Grab::None ? std::nullopt : std::optional(index);
+        showForms();
+        Q_EMIT repaintWanted();
+    }
+    if (tray_->page() == Page::Keys) {
+        repair_ = grab == Grab::Repair ? std::optional(index) : std::nullopt;
         showForms();
         Q_EMIT repaintWanted();
     }
@@ -380,6 +413,16 @@ void SurfaceBench::moveStretch(const Job& before, double by, bool exactly, int g
 
 DragNote SurfaceBench::drag(Vec2 where)
 {
+    if (grab_ == Grab::Repair) {
+        if (!repair_ || *repair_ >= before_.surface.repairs.size()) {
+            return {};
+        }
+        const Vec2 old = before_.surface.repairs[*repair_].at;
+        const Vec2 now{snapped(old.x + where.x - start_.x), snapped(old.y + where.y - start_.y)};
+        document_.edit(
+            tr("Move a repair"), [&](Job& j) { j.surface.repairs[*repair_].at = now; }, gesture_);
+        return {tr("%1 from the left").arg(quantity(now.x, Unit::Length, units()))};
+    }
     moveStretch(before_, where.x - start_.x, false, gesture_);
     const Job& job = *document_.job();
     if (!stretch_ || *stretch_ >= job.surface.stretches.size()) {
@@ -391,14 +434,29 @@ DragNote SurfaceBench::drag(Vec2 where)
 
 void SurfaceBench::typed(double mm)
 {
+    if (grab_ == Grab::Repair) {
+        document_.edit(
+            tr("Move a repair"),
+            [&](Job& j) {
+                if (repair_ && *repair_ < j.surface.repairs.size()) {
+                    j.surface.repairs[*repair_].at.x = mm;
+                }
+            },
+            gesture_);
+        return;
+    }
     if (stretch_ && *stretch_ < before_.surface.stretches.size()) {
         const EdgeStretch& old = before_.surface.stretches[*stretch_];
         moveStretch(before_, mm - (grab_ == Grab::To ? old.to_mm : old.from_mm), true, gesture_);
     }
 }
 
-bool SurfaceBench::nudge(double dx, double)
+bool SurfaceBench::nudge(double dx, double dy)
 {
+    if (tray_->page() == Page::Keys && repair_ && hasSurface() && *repair_ < document_.job()->surface.repairs.size()) {
+        editRepair(tr("Move a repair"), [&](burl::Repair& r) { r.at = r.at + Vec2{dx * snap_mm(), dy * snap_mm()}; });
+        return true;
+    }
     if (!stretch_ || !hasSurface() || dx == 0.0) {
         return false;
     }
@@ -412,6 +470,15 @@ bool SurfaceBench::nudge(double dx, double)
 
 bool SurfaceBench::removeSelected()
 {
+    if (tray_->page() == Page::Keys && repair_ && document_.job() != nullptr &&
+        *repair_ < document_.job()->surface.repairs.size()) {
+        const size_t gone = *repair_;
+        repair_.reset();
+        document_.edit(tr("Take a repair away"), [&](Job& j) {
+            j.surface.repairs.erase(j.surface.repairs.begin() + static_cast<std::ptrdiff_t>(gone));
+        });
+        return true;
+    }
     if (!stretch_ || document_.job() == nullptr || *stretch_ >= document_.job()->surface.stretches.size()) {
         return false;
     }
@@ -430,6 +497,53 @@ void SurfaceBench::editStretch(const QString& label, const std::function<void(Ed
             change(j.surface.stretches[*stretch_]);
         }
     });
+}
+
+void SurfaceBench::editRepair(const QString& label, const std::function<void(burl::Repair&)>& change)
+{
+    document_.edit(label, [&](Job& j) {
+        if (repair_ && *repair_ < j.surface.repairs.size()) {
+            change(j.surface.repairs[*repair_]);
+        }
+    });
+}
+
+void SurfaceBench::addRepair()
+{
+    if (!hasSurface()) {
+        Q_EMIT message(tr("Lay the top up first: a repair lies in it."));
+        return;
+    }
+    if (document_.job()->surface.repairs.size() >= counts::kRepairs) {
+        Q_EMIT message(tr("%1 repairs are as many as there may be.").arg(counts::kRepairs));
+        return;
+    }
+    const Vec2 middle = centroid(document_.plan()->surface->outline);
+    document_.edit(tr("A repair"), [&](Job& j) {
+        burl::Repair r = j.surface.repairs.empty() ? burl::Repair{} : j.surface.repairs.back();
+        r.at = {std::round(middle.x), std::round(middle.y)};
+        j.surface.repairs.push_back(r);
+        repair_ = j.surface.repairs.size() - 1;
+    });
+    tray_->show(Page::Keys);
+    refresh();
+    Q_EMIT repaintWanted();
+}
+
+void SurfaceBench::paintRepairs(QPainter& p, const BoardView& view) const
+{
+    const SurfacePlan& s = *document_.plan()->surface;
+    p.setFont(textFont(10.0, true));
+    for (size_t i = 0; i < s.repairs.size(); ++i) {
+        const burl::Repair& r = s.repairs[i].repair;
+        p.setPen(QPen(colours().ink, repair_ == i ? 2.4 : 1.4));
+        p.setBrush(colours().shelf);
+        p.drawPolygon(view.toPixel(ellipse(r.at, r.long_mm, r.wide_mm, 0.0)));
+        paintLabel(p, view.toPixel(r.at) + QPointF(0, -16), QString::number(i + 1), colours().ink);
+    }
+    for (size_t i = 0; i < s.keys.size(); ++i) {
+        paintLabel(p, view.toPixel(s.keys[i].at) + QPointF(0, -20), tr("key %1").arg(i + 1), colours().ink);
+    }
 }
 
 void SurfaceBench::addStretch()

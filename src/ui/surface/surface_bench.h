@@ -37,9 +37,12 @@ Q_SIGNALS:
 
 private:
     /// An end of a stretch, or the whole.
-    enum class Grab { None, From, To, Whole };
+    enum class Grab { None, From, To, Whole, Repair };
 
     void addGlueRows();
+    void addRepairRows();
+    void addRepair();
+    void editRepair(const QString& label, const std::function<void(burl::Repair&)>& change);
     void addEdgeRows();
     void addSandRows();
     void addFinishRows();
@@ -52,12 +55,15 @@ private:
     [[nodiscard]] std::pair<Grab, size_t> at(Vec2 at, const BoardView& view) const;
     void moveStretch(const Job& before, double by, bool exactly, int gesture);
     void paintEdges(QPainter& painter, const BoardView& view) const;
+    void paintRepairs(QPainter& painter, const BoardView& view) const;
     void paintJoints(QPainter& painter, const BoardView& view) const;
     void paintSanding(QPainter& painter, const BoardView& view) const;
     void paintSections(QPainter& painter, const BoardView& view) const;
 
     QWidget* panel_;
     ChoicesForm* glueForm_;
+    ChoicesForm* repairForm_;
+    ChoicesForm* keyForm_;
     ChoicesForm* stretchForm_;
     ChoicesForm* edgeForm_;
     ChoicesForm* sandForm_;
@@ -65,6 +71,7 @@ private:
     SurfaceTray* tray_;
     Grab grab_ = Grab::None;
     std::optional<size_t> stretch_; // chosen
+    std::optional<size_t> repair_;
     Vec2 start_;
     Job before_;
     int gesture_ = 0;

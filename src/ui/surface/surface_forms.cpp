@@ -96,6 +96,44 @@ void SurfaceBench::addGlueRows()
           tr("From it the pressure spreads at 45 degrees.")}});
 }
 
+void SurfaceBench::addRepairRows()
+{
+    Document& doc = document_;
+    const auto repair = [this]() -> const burl::Repair* {
+        const Job* job = document_.job();
+        return job != nullptr && repair_ && *repair_ < job->surface.repairs.size() ? &job->surface.repairs[*repair_]
+                                                                                   : nullptr;
+    };
+    repairForm_
+        ->addChoice(
+            QStringLiteral("repairKind"), tr("This repair"),
+            [] {
+                return std::vector<ChoicesForm::Option>{{tr("patch of wood"), int(RepairKind::Patch)},
+                                                        {tr("router slip"), int(RepairKind::Slip)},
+                                                        {tr("chainsaw mark"), int(RepairKind::SawMark)},
+                                                        {tr("fine crack"), int(RepairKind::Crack)},
+                                                        {tr("small hole"), int(RepairKind::Stick)}};
+            },
+            [repair]() -> QVariant { return repair() != nullptr ? int(repair()->kind) : 0; },
+            [this](const QVariant& v) {
+                editRepair(tr("Kind of a repair"), [&](burl::Repair& r) { r.kind = RepairKind(v.toInt()); });
+            })
+        ->setToolTip(tr("How it is mended follows from it."));
+    const RowsOf<burl::Repair> rows{repair,
+                                    [this](const QString& label, const auto& change) { editRepair(label, change); }};
+    addRows<burl::Repair>(
+        *repairForm_, rows,
+        {{"repairLong", tr("Long"), &burl::Repair::long_mm, ranges::kRepair_mm, Unit::Length, tr("Along the top.")},
+         {"repairWide", tr("Wide"), &burl::Repair::wide_mm, ranges::kRepair_mm, Unit::Length, tr("Across it.")},
+         {"repairDeep", tr("Deep"), &burl::Repair::deep_mm, ranges::kRepair_mm, Unit::Length, tr("At its deepest.")}});
+    keyForm_->addButtons({{QStringLiteral("addRepair"), tr("+ repair"), [this] { addRepair(); }}});
+    keyForm_->findChild<QWidget*>(QStringLiteral("addRepair"))
+        ->setToolTip(tr("A place that is mended; then drag it where it is."));
+    addRow<SurfaceChoices>(*keyForm_, rowsOf(doc),
+                           {"keyDepth", tr("Keys, share of thickness"), &SurfaceChoices::keyDepth, ranges::kKeyDepth,
+                            Unit::None, tr("A third to a half: 0.33 to 0.5.")});
+}
+
 void SurfaceBench::addEdgeRows()
 {
     Document& doc = document_;
@@ -284,10 +322,12 @@ void SurfaceBench::showForms()
 {
     using Page = SurfaceTray::Page;
     const Page page = tray_->page();
-    for (ChoicesForm* form : {glueForm_, stretchForm_, edgeForm_, sandForm_, finishForm_}) {
+    for (ChoicesForm* form : {glueForm_, repairForm_, keyForm_, stretchForm_, edgeForm_, sandForm_, finishForm_}) {
         form->refresh();
     }
     glueForm_->setVisible(page == Page::Glue);
+    repairForm_->setVisible(page == Page::Keys && repair_.has_value());
+    keyForm_->setVisible(page == Page::Keys);
     stretchForm_->setVisible(page == Page::Edges && stretch_.has_value());
     edgeForm_->setVisible(page == Page::Edges);
     sandForm_->setVisible(page == Page::Sanding);

@@ -188,6 +188,9 @@ SurfaceTray::SurfaceTray(Document& document, QWidget* parent)
       glue_(new WorkPage(QStringLiteral("glue"), tr("Joints, a row each"),
                          {tr("joint"), tr("long"), tr("tenons"), tr("clamps"), tr("each"), tr("glue")},
                          {94, 76, 54, 56, 64}, this)),
+      keys_(new WorkPage(QStringLiteral("keys"), tr("Keys and repairs, a row each"),
+                         {tr("what"), tr("from the left"), tr("across"), tr("deep"), tr("how")}, {76, 92, 72, 60},
+                         this)),
       edges_(new WorkPage(QStringLiteral("edges"), tr("Stretches of the long edges, a row each"),
                           {tr("edge"), tr("from"), tr("to"), tr("becomes"), tr("takes")}, {50, 76, 76, 116}, this)),
       ladder_(new LadderView(document, this)),
@@ -196,6 +199,7 @@ SurfaceTray::SurfaceTray(Document& document, QWidget* parent)
                            {42, 76, 70, 66, 62}, this))
 {
     addPage(tr("Glue-up"), QStringLiteral("trayGlue"), glue_);
+    addPage(tr("Keys and repairs"), QStringLiteral("trayKeys"), keys_);
     addPage(tr("Edges"), QStringLiteral("trayEdges"), edges_);
     addPage(tr("Sanding"), QStringLiteral("traySanding"), ladder_);
     addPage(tr("Finish"), QStringLiteral("trayFinish"), finish_);
@@ -208,6 +212,9 @@ void SurfaceTray::refresh()
     switch (page()) { // what nobody sees is filled when it is shown
     case Page::Glue:
         fillGlue();
+        break;
+    case Page::Keys:
+        fillKeys();
         break;
     case Page::Edges:
         fillEdges();
@@ -256,6 +263,34 @@ void SurfaceTray::fillGlue()
         words << tr("This top has no joint to glue.");
     }
     glue_->show(rows, words);
+}
+
+void SurfaceTray::fillKeys()
+{
+    std::vector<QStringList> rows;
+    QStringList words;
+    if (const Plan* plan = document_.plan()) {
+        const SurfacePlan& s = *plan->surface;
+        const auto mm = [&](double v) { return quantity(v, Unit::Length, document_.units()); };
+        for (size_t i = 0; i < s.repairs.size(); ++i) {
+            const RepairPlan& r = s.repairs[i];
+            QString how = translated(r.how);
+            if (r.layers > 1) {
+                how += tr(", %1 layers").arg(r.layers);
+            }
+            if (!r.offcut.empty()) {
+                how += tr(", from %1").arg(fromCore(r.offcut));
+            }
+            rows.push_back(
+                {tr("repair %1").arg(i + 1), mm(r.repair.at.x), mm(r.repair.at.y), mm(r.repair.deep_mm), how});
+        }
+        for (const KeyPlace& k : s.keys) {
+            rows.push_back({tr("key"), mm(k.at.x), mm(k.at.y), mm(k.deep_mm),
+                            tr("in %1, turned %2° from along").arg(fromCore(k.slab)).arg(std::lround(k.axis_deg))});
+        }
+        words = linesOf(repairWords(s));
+    }
+    keys_->show(rows, words);
 }
 
 void SurfaceTray::fillEdges()

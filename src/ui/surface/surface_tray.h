@@ -57,7 +57,7 @@ class SurfaceTray : public PageTray
     Q_OBJECT
 
 public:
-    enum class Page { Glue, Edges, Sanding, Finish };
+    enum class Page { Glue, Keys, Edges, Sanding, Finish };
 
     SurfaceTray(Document& document, QWidget* parent);
     void refresh();
@@ -68,11 +68,13 @@ public:
 
 private:
     void fillGlue();
+    void fillKeys();
     void fillEdges();
     void fillFinish();
 
     Document& document_;
     WorkPage* glue_;
+    WorkPage* keys_;
     WorkPage* edges_;
     LadderView* ladder_;
     WorkPage* finish_;

@@ -132,6 +132,7 @@ TEST_CASE("no tenon lies where a channel is let in under the joint", "[joinery]"
             CHECK(std::abs(t.x - c.x_mm) >= c.width_mm / 2.0 + kTenonClear_mm - 1e-6);
         }
     }
+    // At one pitch: with nothing in the way fewer do.
     demo.job.move.channels.clear();
-    CHECK(demo.plan().tenons->places.size() >= plan.tenons->places.size());
+    CHECK(demo.plan().tenons->places.size() <= plan.tenons->places.size());
 }

@@ -338,7 +338,7 @@ TEST_CASE("a stage whose inputs did not change is not computed again", "[plan][m
 
     demo.job.fill.bucket_L = 3.0;
     const Plan filled = makePlan(demo.job, *demo.book.shop, &moved);
-    CHECK(stagesMade(filled) == "fill pour hold");
+    CHECK(stagesMade(filled) == "fill pour hold surface");
 
     demo.job.flatten.method.depth_mm = 1.0;
     CHECK(stagesMade(makePlan(demo.job, *demo.book.shop, &filled)) == "flatten fill pour move base hold surface");

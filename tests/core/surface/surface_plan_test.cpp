@@ -314,6 +314,31 @@ TEST_CASE("a round's edge is that of a disc", "[surface]")
     CHECK(plan.surface->edges.empty());
 }
 
+TEST_CASE("repairs: layers, filler, an offcut for a patch; keys as deep as is chosen", "[surface]")
+{
+    Demo d(1);
+    d.job.surface.repairs = {{RepairKind::Slip, {900.0, 100.0}, 60.0, 10.0, 7.0},
+                             {RepairKind::Patch, {1200.0, -50.0}, 80.0, 30.0, 5.0},
+                             {RepairKind::Patch, {1500.0, -50.0}, 2900.0, 900.0, 5.0},
+                             {RepairKind::Crack, {9000.0, 0.0}, 60.0, 1.0, 8.0},
+                             {RepairKind::Stick, {400.0, 0.0}, 5.0, 5.0, 90.0}};
+    Plan plan = d.plan();
+    REQUIRE(plan.surface->repairs.size() == 5);
+    CHECK(plan.surface->repairs[0].layers == 3); // 7 mm in layers of 3
+    CHECK(plan.surface->repairs[0].fill_mL == Approx(1.15 * 60.0 * 10.0 * 7.0 / 1000.0));
+    CHECK_FALSE(plan.surface->repairs[1].offcut.empty());
+    CHECK(plan.surface->repairs[2].offcut.empty());
+    const auto said = codes(plan.surface->findings);
+    CHECK(said.count("surface.no_patch") == 1);
+    CHECK(said.count("surface.repair_off") == 1);
+    CHECK(said.count("surface.repair_deep") == 1);
+    Demo round(3);
+    plan = round.plan();
+    REQUIRE(plan.surface->keys.size() == plan.layup->keys.size());
+    REQUIRE_FALSE(plan.surface->keys.empty());
+    CHECK(plan.surface->keys[0].deep_mm == Approx(0.4 * plan.flatten->thickness.value()));
+}
+
 TEST_CASE("coats keep their windows; one that falls in the night is said", "[surface]")
 {
     Demo d(1);

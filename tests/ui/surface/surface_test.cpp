@@ -107,6 +107,27 @@ TEST_CASE("grits are written down one after the other and taken back", "[ui][sur
     d.shot("surface-sanding");
 }
 
+TEST_CASE("a repair is added, dragged, changed and taken away", "[ui][surface]")
+{
+    SurfaceDriver d;
+    d.open("keys");
+    d.click("addRepair");
+    REQUIRE(d.job().surface.repairs.size() == 1);
+    const Vec2 at = d.job().surface.repairs[0].at;
+    d.drag(at, at + Vec2{300.0, 120.0});
+    CHECK(d.job().surface.repairs[0].at.x == Approx(at.x + 300.0).margin(8.0));
+    CHECK(d.job().surface.repairs[0].at.y == Approx(at.y + 120.0).margin(8.0));
+    test::choose(d.find<QComboBox>("repairKind"), int(RepairKind::Slip));
+    CHECK(d.job().surface.repairs[0].kind == RepairKind::Slip);
+    d.type("repairDeep", QStringLiteral("6"));
+    CHECK(d.plan().surface->repairs[0].layers == 2);
+    d.type("repairLong", QStringLiteral("0"));
+    CHECK(d.job().surface.repairs[0].long_mm == 60.0);
+    d.board().setFocus();
+    QTest::keyClick(&d.board(), Qt::Key_Delete);
+    CHECK(d.job().surface.repairs.empty());
+}
+
 TEST_CASE("a first coat that is no moment is refused, and a good one dates the next", "[ui][surface]")
 {
     SurfaceDriver d;
