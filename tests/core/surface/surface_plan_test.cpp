@@ -193,6 +193,7 @@ TEST_CASE("where sanding stops: wood, finish and resin decide, and what is writt
 TEST_CASE("glue that is too quick says so, and as many people as it names are enough", "[surface]")
 {
     Demo d(6);
+    d.job.surface = {};
     const Plan late = d.plan();
     REQUIRE(late.surface->glueAll);
     REQUIRE_FALSE(late.surface->glueAll->fits);

@@ -15,7 +15,12 @@ namespace
 {
 
 struct SurfaceDriver : Driver {
-    explicit SurfaceDriver(int number = 1) : Driver(QStringLiteral("surface")) { showJob(number); }
+    /// With nothing chosen yet.
+    explicit SurfaceDriver(int number = 1) : Driver(QStringLiteral("surface"))
+    {
+        showJob(number);
+        document.edit(QStringLiteral("nothing chosen"), [](Job& j) { j.surface = {}; });
+    }
     [[nodiscard]] bool says(const char* code) const { return Driver::says("surface", code); }
     void open(const char* page)
     {
