@@ -46,8 +46,9 @@ public:
         const Box& box = plan_.layup->finalBox;
         out_.middle = {(box.left + box.right) / 2.0, (box.bottom + box.top) / 2.0, high_ * 0.55};
         out_.radius_mm = std::hypot(box.width() / 2.0, box.height() / 2.0, high_ / 2.0);
-        if (choices_.chairs) {
-            chairs();
+        if (choices_.chairs && chairs()) {
+            constexpr double kBehind_mm = 420.0; // the ball goes round them too
+            out_.radius_mm += kBehind_mm;
         }
         out_.cut = !choices_.floor;
         room();
@@ -405,13 +406,13 @@ private:
         }
     }
 
-    /// Round it, drawn back a little; their backs away from the table.
-    void chairs()
+    /// Round it, drawn back a little, their backs away from the table; whether there are any.
+    bool chairs()
     {
         const double usual = plan_.base->seats.known() ? plan_.base->seats.value() : 0.0;
         const int count = static_cast<int>(job_.base.chairs.value_or(high_ > 600.0 ? usual : 0.0));
         if (count <= 0) {
-            return;
+            return false;
         }
         SceneSurface s;
         s.material.of = SurfaceOf::Chair;
@@ -447,6 +448,7 @@ private:
             }
         }
         out_.surfaces.push_back(std::move(s));
+        return true;
     }
 
     void room()

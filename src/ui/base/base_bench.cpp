@@ -258,7 +258,7 @@ void BaseBench::paintMeasures(QPainter& p, const BoardView& view) const
             p.drawLine(view.toPixel({last, high}) + up + QPointF(0, -4),
                        view.toPixel({last, high}) + up + QPointF(0, 4));
             p.drawLine(view.toPixel({end, high}) + up + QPointF(0, -4), view.toPixel({end, high}) + up + QPointF(0, 4));
-            paintLabel(p, view.toPixel({(last + end) / 2.0, high}) + up + QPointF(0, -13),
+            paintLabel(p, view.toPixel({(2.0 * last + end) / 3.0, high}) + up + QPointF(-8, -13),
                        tr("overhang %1").arg(mm(end - last)), colours().ink);
         }
     }

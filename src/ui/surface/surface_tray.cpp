@@ -189,7 +189,7 @@ SurfaceTray::SurfaceTray(Document& document, QWidget* parent)
                          {tr("joint"), tr("long"), tr("tenons"), tr("clamps"), tr("each"), tr("glue")},
                          {94, 76, 54, 56, 64}, this)),
       keys_(new WorkPage(QStringLiteral("keys"), tr("Keys and repairs, a row each"),
-                         {tr("what"), tr("from the left"), tr("across"), tr("deep"), tr("how")}, {76, 92, 72, 60},
+                         {tr("what"), tr("from the left"), tr("across"), tr("deep"), tr("how")}, {62, 84, 68, 68},
                          this)),
       edges_(new WorkPage(QStringLiteral("edges"), tr("Stretches of the long edges, a row each"),
                           {tr("edge"), tr("from"), tr("to"), tr("becomes"), tr("takes")}, {50, 76, 76, 116}, this)),
