@@ -10,6 +10,7 @@
 #include "core/geometry/ring.h"
 #include "photo/heif.h"
 #include "photo/stoppable_bytes.h"
+#include "vision/colour_tables.h"
 #include "vision/exif.h"
 
 namespace burl
@@ -47,6 +48,7 @@ Expected<QImage> readOther(std::string_view bytes, const std::function<bool()>& 
 
 Expected<Photo> readPhoto(std::string_view bytes, const std::function<bool()>& goOn)
 {
+    beginColourTables(); // tracing will want them
     QImage image;
     std::string_view camera = bytes;
     HeifPicture heif;

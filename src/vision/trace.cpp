@@ -46,10 +46,14 @@ Pixels rectifiedFace(const Pixels& photo, const std::function<Vec2(Vec2)>& toPix
 namespace
 {
 
-constexpr double kSmall = 0.4;       // of that, for a first look
-constexpr int kBand_px = 5;          // of the small picture: where the second look may still decide
+constexpr double kTiny = 0.2;        // of that, for a first look
+constexpr double kSmall = 0.4;       // for a second
+constexpr int kBand_px = 5;          // of a smaller picture: where the next look may still decide
 constexpr double kCoarse_px = 620.0; // the long side of the picture that is parted by colour
-constexpr int kRounds = 3;           // of the first parting
+constexpr int kTinyRounds = 4;
+constexpr int kSmallRounds = 2;
+constexpr int kStrips = 4;
+constexpr int kOverlap_px = 24;                             // of neighbouring strips
 constexpr double kSaidAtFace = 0.05, kSaidAtColours = 0.08; // of the whole tracing
 constexpr double kPartFrom = 0.1, kPartOver = 0.4;
 constexpr size_t kFewestCorners = 16; // an outline with fewer is none
@@ -230,28 +234,68 @@ private:
         return anticlockwise(std::move(out));
     }
 
-    /// First on a small picture, then only in a band about what came out of it: parting is far from linear in
-    /// the pixels that are open, and where the markers were measured wrong it would take half a minute.
+    /// From small to large: the whole of a tiny picture first, then only a band about what came out of it, each time
+    /// larger; the largest in strips. Parting is far from linear in the pixels that are open, and between any two steps
+    /// it may be stopped within a tenth of a second.
     void partByColour(const cv::Mat& lab, cv::Mat& mask) const
     {
-        cv::setRNGSeed(7); // the same picture gives the same outline
-        cv::Mat small;
-        cv::Mat smallMask;
-        cv::resize(lab, small, {}, kSmall, kSmall, cv::INTER_AREA);
-        cv::resize(mask, smallMask, small.size(), 0, 0, cv::INTER_NEAREST);
-        cv::Mat ground, wood;
-        for (int round = 0; round < kRounds; ++round) { // one at a time: it may be stopped between them
-            if (!said(kPartFrom + kPartOver * round / kRounds)) {
+        cv::setRNGSeed(7);    // the same picture gives the same outline
+        cv::Mat ground, wood; // what both look like: learnt on the way, kept to the end
+        cv::Mat before;
+        int step = 0;
+        constexpr int kSteps = kTinyRounds + kSmallRounds + kStrips;
+        const auto on = [&] { return said(kPartFrom + kPartOver * step++ / kSteps); };
+        const auto level = [&](double scale, int rounds) {
+            cv::Mat picture;
+            cv::Mat open;
+            cv::resize(lab, picture, {}, scale, scale, cv::INTER_AREA);
+            cv::resize(mask, open, picture.size(), 0, 0, cv::INTER_NEAREST);
+            if (!before.empty()) {
+                narrowed(open, before);
+            }
+            for (int round = 0; round < rounds; ++round) {
+                if (!on() || !isMixed(open)) {
+                    return false;
+                }
+                cv::grabCut(picture, open, {}, ground, wood, 1,
+                            before.empty() && round == 0 ? cv::GC_INIT_WITH_MASK : cv::GC_EVAL);
+            }
+            before = (open == cv::GC_FGD) | (open == cv::GC_PR_FGD);
+            return true;
+        };
+        if (!level(kTiny, kTinyRounds) || !level(kSmall, kSmallRounds)) {
+            if (!before.empty()) {
+                narrowed(mask, before);
+            }
+            return;
+        }
+        narrowed(mask, before);
+        for (int strip = 0; strip < kStrips; ++strip) { // by what was learnt: each alone gives what all would
+            if (!on()) {
                 return;
             }
-            cv::grabCut(small, smallMask, {}, ground, wood, 1, round == 0 ? cv::GC_INIT_WITH_MASK : cv::GC_EVAL);
+            const int from = mask.cols * strip / kStrips;
+            const int to = mask.cols * (strip + 1) / kStrips;
+            const cv::Rect wide(std::max(0, from - kOverlap_px), 0,
+                                std::min(mask.cols, to + kOverlap_px) - std::max(0, from - kOverlap_px), mask.rows);
+            cv::Mat part = mask(wide).clone();
+            if (isMixed(part)) {
+                cv::grabCut(lab(wide), part, {}, ground, wood, 1, cv::GC_EVAL_FREEZE_MODEL);
+            }
+            part(cv::Rect(from - wide.x, 0, to - from, mask.rows))
+                .copyTo(mask(cv::Rect(from, 0, to - from, mask.rows)));
         }
-        cv::Mat fore = (smallMask == cv::GC_FGD) | (smallMask == cv::GC_PR_FGD);
+    }
+
+    /// Leaves open only a band about the rim of what was parted on a smaller picture.
+    static void narrowed(cv::Mat& mask, const cv::Mat& smaller)
+    {
         cv::Mat inner;
         cv::Mat outer;
-        cv::erode(fore, inner, disc(kBand_px), {-1, -1}, 1, cv::BORDER_CONSTANT, cv::Scalar(0));
-        cv::dilate(fore, outer, disc(kBand_px));
-        cv::resize(fore, fore, mask.size(), 0, 0, cv::INTER_NEAREST);
+        cv::Mat fore;
+        cv::erode(smaller, inner, disc(kBand_px), {-1, -1}, 1, cv::BORDER_CONSTANT, cv::Scalar(0));
+        cv::dilate(smaller, outer, disc(kBand_px));
+        cv::resize(smaller, fore, mask.size(), 0, 0, cv::INTER_NEAREST);
         cv::resize(inner, inner, mask.size(), 0, 0, cv::INTER_NEAREST);
         cv::resize(outer, outer, mask.size(), 0, 0, cv::INTER_NEAREST);
         const cv::Mat open = (mask == cv::GC_PR_FGD) | (mask == cv::GC_PR_BGD);
@@ -259,13 +303,13 @@ private:
         mask.setTo(cv::GC_PR_BGD, open & ~fore);
         mask.setTo(cv::GC_FGD, open & inner);
         mask.setTo(cv::GC_BGD, open & ~outer);
-        if (cv::countNonZero((mask == cv::GC_FGD) | (mask == cv::GC_PR_FGD)) > 0 &&
-            cv::countNonZero((mask == cv::GC_BGD) | (mask == cv::GC_PR_BGD)) > 0) {
-            if (!said(kPartFrom + kPartOver)) {
-                return;
-            }
-            cv::grabCut(lab, mask, {}, ground, wood, 1, cv::GC_INIT_WITH_MASK);
-        }
+    }
+
+    /// There is something of both, or nothing can be parted.
+    static bool isMixed(const cv::Mat& mask)
+    {
+        return cv::countNonZero((mask == cv::GC_FGD) | (mask == cv::GC_PR_FGD)) > 0 &&
+               cv::countNonZero((mask == cv::GC_BGD) | (mask == cv::GC_PR_BGD)) > 0;
     }
 
     static cv::Mat disc(int radius)

@@ -24,6 +24,8 @@ void addFill(Operations& operations);
 void addPlate(Operations& operations);
 void addBase(Operations& operations);
 void addSurface(Operations& operations);
+void addMoney(Operations& operations);
+void addDays(Operations& operations);
 
 inline std::vector<Vec2> pairs(const Json& rows)
 {

@@ -116,6 +116,8 @@ Expected<VerifyReport> verifyReference(std::string_view text)
     verify::addPlate(operations);
     verify::addBase(operations);
     verify::addSurface(operations);
+    verify::addMoney(operations);
+    verify::addDays(operations);
 
     const Json& rules = file["tolerance"];
     Tolerance standard;

@@ -212,7 +212,8 @@ TEST_CASE("glue that is too quick says so, and as many people as it names are en
     // Grams: all joints and their tenons.
     double grams = 0.0;
     int tenons = 0;
-    for (const JointGlue& j : d.plan().surface->joints) {
+    const Plan plan = d.plan();
+    for (const JointGlue& j : plan.surface->joints) {
         grams += j.glue.grams;
         tenons += j.tenons;
     }

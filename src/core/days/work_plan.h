@@ -1,0 +1,73 @@
+#pragma once
+// Steps of a job with their links and windows, the hours a maker works, and a plan judged by all of them.
+// Units: whole minutes from the midnight before day 0; degrees Celsius.   Source: docs/formulas.md#days.
+// Threads: pure.
+
+#include <array>
+#include <optional>
+#include <string>
+#include <utility>
+#include <vector>
+
+namespace burl
+{
+
+constexpr int kMinutesOfDay = 1440;
+
+enum class LinkFrom { Done, Start }; // of the step before; to the start of this one
+struct StepLink {
+    size_t step = 0;
+    LinkFrom from = LinkFrom::Done;
+    int least = 0;
+    std::optional<int> most{};      // empty: no window
+    std::optional<int> lateHands{}; // a start after the window is allowed: so much more work
+    std::optional<int> lateLeast{}; // and no sooner than this
+};
+struct WorkStep {
+    std::string name;
+    int hands = 0; // minutes of work
+    int wait = 0;  // right after it: nights and days off count
+    bool split = false;
+    int persons = 1;
+    bool daylight = false;
+    std::optional<int> notBefore, notAfter;
+    std::optional<double> least_C; // of the shop from start to done
+    std::vector<StepLink> after;
+    std::vector<std::string> holds; // things that exist once
+};
+using Spans = std::vector<std::pair<int, int>>;
+struct WorkCalendar {
+    int firstWeekday = 0; // of day 0; 0: Monday
+    std::array<Spans, 7> hours;
+    std::vector<int> off;                        // days
+    Spans helper;                                // when a second person is there, from midnight 0
+    std::optional<std::pair<int, int>> daylight; // of every day
+    std::vector<std::pair<int, double>> shop;    // from this minute on so warm
+};
+/// The maker's sessions of a day, from midnight 0.
+[[nodiscard]] Spans sessionsOf(const WorkCalendar& calendar, int day);
+
+/// A stretch of work.
+struct WorkPiece {
+    size_t step = 0;
+    int from = 0;
+    int to = 0;
+};
+struct JudgedPlan {
+    std::vector<std::string> broken; // rules, sorted, each once: "hours", "window"
+    std::optional<int> finish;       // empty: a step is missing
+};
+/// A plan against all rules; a step without hands is one piece of no length.
+[[nodiscard]] JudgedPlan judged(const std::vector<WorkStep>& steps, const WorkCalendar& calendar,
+                                const std::vector<WorkPiece>& pieces);
+
+/// The plain network in elapsed minutes: no calendar, as many makers as wanted, least of links only.
+struct Network {
+    bool circle = false; // steps that wait for each other: nothing else is told then
+    int finish = 0;
+    std::vector<int> earliestStart, earliestFinish, latestStart, latestFinish, totalFloat, freeFloat;
+    std::vector<size_t> critical;
+};
+[[nodiscard]] Network networkOf(const std::vector<WorkStep>& steps);
+
+} // namespace burl
