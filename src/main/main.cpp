@@ -227,6 +227,12 @@ int main(int argc, char** argv)
             if (document.heatIsOpen()) { // the heat of a pour, too
                 return;
             }
+            // A plan that has just come has asked for room: let it be given, from the innermost column outwards.
+            constexpr int kDeepest = 6;
+            for (int level = 0; level < kDeepest; ++level) {
+                QCoreApplication::sendPostedEvents(nullptr, QEvent::LayoutRequest);
+                QCoreApplication::processEvents();
+            }
             const bool saved = window.grab().save(parser.value(shot));
             QCoreApplication::exit(saved ? 0 : 1);
         });

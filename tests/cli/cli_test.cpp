@@ -171,3 +171,77 @@ TEST_CASE("G-code is written for a face of the top, one milling at a time, and r
     CHECK(run("gcode " + job + " B2 --face side").code == 2);
     CHECK(run("gcode " + job + " B2 -o /nowhere/a.nc").code == 4);
 }
+
+TEST_CASE("the finished table is drawn as PNG, and a size that is none is refused", "[cli][picture]")
+{
+    Folder folder;
+    const std::string job = (folder / "job.json").string();
+    REQUIRE(run("demo 2 -o " + job).code == 0);
+    const auto drawn = [&](const char* name, const std::string& more) {
+        const auto png = folder / name;
+        CHECK(run("picture " + job + " --size 96x60 --passes 2 -o " + png.string() + more).code == 0);
+        return test::contents(png);
+    };
+    const std::string bytes = drawn("table.png", "");
+    REQUIRE(bytes.size() > 1000);
+    CHECK(bytes.substr(1, 3) == "PNG");
+    const auto number = [&](size_t at) { // of the header, most significant byte first
+        unsigned n = 0;
+        for (size_t i = at; i < at + 4; ++i) {
+            n = n << 8U | static_cast<unsigned char>(bytes[i]);
+        }
+        return n;
+    };
+    CHECK(number(16) == 96);
+    CHECK(number(20) == 60);
+    CHECK(drawn("again.png", "") == bytes); // the same eye sees the same
+    CHECK(drawn("turned.png", " --turn 120") != bytes);
+    CHECK(drawn("chairs.png", " --chairs") != bytes);
+
+    for (const char* size : {"96", "96x", "96x60x3", "8x60", "9000x60", "wide", "96*60", "-96x60"}) {
+        INFO(size);
+        const auto none = folder / "none.png";
+        const Ran refused = run("picture " + job + " --size=" + size + " -o " + none.string());
+        CHECK(refused.code == 2);
+        CHECK(has(refused.out, "1280x800"));
+        CHECK_FALSE(std::filesystem::exists(none));
+    }
+    CHECK(run("picture " + job + " --passes 0").code == 2);
+    CHECK(run("picture " + job + " --high 95").code == 2);
+    CHECK(run("picture " + (folder / "gone.json").string()).code == 3);
+}
+
+TEST_CASE("members and plates of a base are written at true scale", "[cli][drawings]")
+{
+    Folder folder;
+    const std::string job = (folder / "job.json").string();
+    REQUIRE(run("demo 1 -o " + job).code == 0);
+    const auto into = folder / "members";
+    std::filesystem::create_directories(into);
+    REQUIRE(run("drawings " + job + " -o " + into.string()).code == 0);
+    size_t drawings = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(into)) {
+        if (entry.path().extension() == ".dxf") {
+            ++drawings;
+            const std::string text = test::contents(entry.path());
+            CHECK(has(text, "SECTION"));
+            CHECK(has(text, "EOF"));
+        }
+    }
+    CHECK(drawings == 4); // leg and head once, however many are cut; each plate with holes of its own
+    CHECK(run("drawings " + job + " -o /no/such/folder").code == 4);
+}
+
+TEST_CASE("base, packing, surface and care are sheets of their own", "[cli]")
+{
+    Folder folder;
+    const std::string job = (folder / "job.json").string();
+    REQUIRE(run("demo 1 -o " + job).code == 0);
+    for (const char* kind : {"base", "packing", "surface", "care"}) {
+        INFO(kind);
+        const auto pdf = folder / (std::string(kind) + ".pdf");
+        CHECK(run("sheet " + job + " --kind " + kind + " -o " + pdf.string()).code == 0);
+        CHECK(test::contents(pdf).substr(0, 5) == "%PDF-");
+    }
+    CHECK(run("sheet " + job + " --kind poem -o " + (folder / "poem.pdf").string()).code == 2);
+}

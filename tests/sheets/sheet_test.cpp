@@ -3,15 +3,18 @@
 #include <catch2/catch.hpp>
 
 #include <QProcess>
+#include <QRegularExpression>
 #include <QTemporaryDir>
 
 #include "core/measure/format.h"
+#include "sheets/base_sheet.h"
 #include "sheets/cut_sheet.h"
 #include "sheets/drilling_map.h"
 #include "sheets/flatten_card.h"
 #include "sheets/pour_card.h"
 #include "sheets/shop_sheet.h"
 #include "sheets/slab_tag.h"
+#include "sheets/surface_card.h"
 #include "sheets/template_sheet.h"
 #include "support/demo.h"
 
@@ -35,6 +38,14 @@ QString wordsOf(const QByteArray& pdf)
     REQUIRE(read.exitCode() == 0);
     // Ligatures of the typeface are taken apart again.
     return QString::fromUtf8(read.readAllStandardOutput()).normalized(QString::NormalizationForm_KC);
+}
+
+// A figure that is none, or a word that was never filled in.
+bool hasHoles(const QString& words)
+{
+    static const QRegularExpression hole(QStringLiteral(R"(\b(nan|inf)\b|\{\d\}|%\d)"),
+                                         QRegularExpression::CaseInsensitiveOption);
+    return words.contains(hole);
 }
 
 QString sheetOf(const Demo& demo, Paper paper = Paper::A4)
@@ -301,4 +312,90 @@ TEST_CASE("the drilling map numbers every hole with its place, bit and depth, as
     CHECK_FALSE(words.contains(QStringLiteral("nan"), Qt::CaseInsensitive));
     const Demo round(3);
     CHECK(map(round.job, round.plan(), Paper::Letter).contains(QStringLiteral("No fastener is placed")));
+}
+
+TEST_CASE("the base sheet has every member with its length and angle, the packing list every mass and way",
+          "[sheet][base]")
+{
+    const Demo demo(1);
+    const Plan plan = demo.plan();
+    const auto text = [&](auto* of, const Demo& desk, const Plan& made) {
+        return wordsOf(of(desk.job, *desk.book.shop, made, Paper::A4, QStringLiteral("Lato"))).simplified();
+    };
+    const auto as = [](double v, Unit unit) { return QString::fromStdString(formatQuantity(v, unit, {})); };
+    const QString words = text(&baseSheetPdf, demo, plan);
+    REQUIRE_FALSE(plan.base->shape->members.empty());
+    for (const BaseMember& m : plan.base->shape->members) {
+        INFO(m.name);
+        CHECK(words.contains(QString::fromStdString(m.name)));
+        CHECK(words.contains(as(m.long_mm, Unit::Length)));
+        CHECK(words.contains(as(m.mass_kg, Unit::Mass)));
+    }
+    CHECK(words.contains(QStringLiteral("45.0°")));
+    CHECK(words.contains(as(plan.base->surface.value(), Unit::Length)));
+    CHECK(words.contains(as(plan.base->baseMass.value(), Unit::Mass)));
+    CHECK(words.contains(QStringLiteral("Tips at an end when")));
+    CHECK(words.contains(QStringLiteral("primer on every weld"))); // the caution of the torch
+
+    const QString list = text(&packingListPdf, demo, plan);
+    CHECK(list.contains(as(plan.base->topMass.value(), Unit::Mass)));
+    CHECK(list.contains(QStringLiteral("Two frames of the base")));
+    CHECK(list.contains(QStringLiteral("%1 as the drilling map says").arg(plan.move->fasteners.size())));
+    for (const NarrowPlace& p : plan.base->places) {
+        INFO(p.name);
+        CHECK(list.contains(QString::fromStdString(p.name) + QLatin1Char(':')) ==
+              (p.answer != PassAnswer::NotMeasured));
+    }
+    CHECK(list.contains(QStringLiteral("Local rules")));
+
+    for (int number = 1; number <= static_cast<int>(demo.book.jobs.size()); ++number) {
+        INFO(number);
+        const Demo any(number);
+        const Plan made = any.plan();
+        for (const QString& page : {text(&baseSheetPdf, any, made), text(&packingListPdf, any, made)}) {
+            CHECK_FALSE(hasHoles(page));
+        }
+    }
+}
+
+TEST_CASE("the surface card has every grit and coat, the care sheet says how it is lived with", "[sheet][surface]")
+{
+    const Demo demo(1);
+    const Plan plan = demo.plan();
+    const auto text = [&](auto* of, const Demo& desk, const Plan& made) {
+        return wordsOf(of(desk.job, *desk.book.shop, made, Paper::Letter, QStringLiteral("Lato"))).simplified();
+    };
+    const auto as = [](double v, Unit unit) { return QString::fromStdString(formatQuantity(v, unit, {})); };
+    const QString words = text(&surfaceCardPdf, demo, plan);
+    const SurfacePlan& surface = *plan.surface;
+    REQUIRE_FALSE(surface.sanding.empty());
+    for (const PartSanding& part : surface.sanding) {
+        for (const int grit : part.ladder.grits) {
+            CHECK(words.contains(QString::number(grit)));
+        }
+    }
+    for (const JointGlue& joint : surface.joints) {
+        CHECK(words.contains(as(joint.length_mm, Unit::Length)));
+        CHECK(words.contains(as(joint.glue.grams, Unit::SmallMass)));
+    }
+    REQUIRE_FALSE(surface.amount.coats.empty());
+    for (const FinishCoat& coat : surface.amount.coats) {
+        CHECK(words.contains(as(coat.parts.volume_L, Unit::Volume)));
+    }
+    for (const double cut : surface.sections.cuts_mm) {
+        CHECK(words.contains(as(cut, Unit::Length)));
+    }
+    CHECK(words.contains(QStringLiteral("pencil grid")));
+
+    const QString care = text(&careSheetPdf, demo, plan);
+    CHECK(care.contains(QStringLiteral("Care: Reading-room table")));
+    CHECK_FALSE(care.contains(QStringLiteral("pencil grid")));
+    for (int number = 1; number <= static_cast<int>(demo.book.jobs.size()); ++number) {
+        INFO(number);
+        const Demo any(number);
+        const Plan made = any.plan();
+        for (const QString& page : {text(&surfaceCardPdf, any, made), text(&careSheetPdf, any, made)}) {
+            CHECK_FALSE(hasHoles(page));
+        }
+    }
 }

@@ -116,7 +116,7 @@ void MoveBench::addRoom()
          {"baseMass", tr("Base weighs"), &MoveChoices::baseMass_kg, ranges::kMass_kg, Unit::Mass,
           tr("What hangs from the fasteners when the table is lifted by its top.")}});
     form_->findChild<MeasureField*>(QStringLiteral("heldX"))->setOptional(tr("its middle"));
-    form_->findChild<MeasureField*>(QStringLiteral("baseMass"))->setOptional(tr("not said"));
+    form_->findChild<MeasureField*>(QStringLiteral("baseMass"))->setOptional(tr("as planned"));
 }
 
 void MoveBench::addButtons()
