@@ -48,7 +48,7 @@ CutPage::CutPage(Document& document, QWidget* parent)
     row->setContentsMargins(4, 0, 4, 0);
     named(table_, QStringLiteral("cutTable"), tr("Members, a row each"));
     makePlain(*table_, {tr("no."), tr("×"), tr("member"), tr("long"), tr("ends"), tr("each")},
-              {28, 32, 112, 70, 124, 62});
+              {26, 30, 138, 66, 122, 60});
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     row->addWidget(table_, 5);
     row->addWidget(bars_, 3);

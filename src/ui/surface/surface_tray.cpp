@@ -29,7 +29,7 @@ WorkPage::WorkPage(const QString& name, const QString& said, const QStringList& 
     named(table_, name + QStringLiteral("Table"), said);
     makePlain(*table_, heads, widths);
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    row->addWidget(table_, 5);
+    row->addWidget(table_, 3);
     named(words_, name + QStringLiteral("Words"), tr("What is to be known while it is done"));
     words_->setWordWrap(true);
     words_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
@@ -41,7 +41,7 @@ WorkPage::WorkPage(const QString& name, const QString& said, const QStringList& 
     scroll->setWidget(words_);
     scroll->viewport()->setAutoFillBackground(false);
     words_->setAutoFillBackground(false);
-    row->addWidget(scroll, 4);
+    row->addWidget(scroll, 2);
 }
 
 void WorkPage::show(const std::vector<QStringList>& rows, const QStringList& words)
@@ -196,7 +196,7 @@ SurfaceTray::SurfaceTray(Document& document, QWidget* parent)
       ladder_(new LadderView(document, this)),
       finish_(new WorkPage(QStringLiteral("finish"), tr("Coats, a row each"),
                            {tr("coat"), tr("area"), tr("mix"), tr("of it B"), tr("batches"), tr("when")},
-                           {42, 76, 70, 66, 62}, this))
+                           {40, 62, 60, 58, 58}, this))
 {
     addPage(tr("Glue-up"), QStringLiteral("trayGlue"), glue_);
     addPage(tr("Keys and repairs"), QStringLiteral("trayKeys"), keys_);
@@ -321,7 +321,7 @@ void SurfaceTray::fillFinish()
             const FinishCoat& coat = s.amount.coats[i];
             QString when = tr("not said");
             if (s.coatStarts && i < s.coatStarts->starts.size()) {
-                when = fromCore(shortTimeText(s.firstDay * 24.0 + s.coatStarts->starts[i] / 60.0));
+                when = fromCore(timeText(s.firstDay * 24.0 + s.coatStarts->starts[i] / 60.0));
             }
             rows.push_back({QString::number(i + 1), quantity(coat.area_mm2, Unit::Area, u),
                             quantity(coat.parts.volume_L, Unit::Volume, u),
