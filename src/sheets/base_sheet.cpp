@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QCoreApplication>
 #include <QPdfWriter>
 
 #include "core/base/joint_lines.h"
@@ -15,15 +14,11 @@
 namespace burl
 {
 
+using sheets::core;
 using sheets::tr;
 
 namespace
 {
-
-QString core(const std::string& text)
-{
-    return QCoreApplication::translate("core", text.c_str());
-}
 
 class BaseSheet : public Sheet
 {
@@ -55,19 +50,15 @@ private:
     {
         title(tr("Base: %1").arg(QString::fromStdString(job_.name)));
         page_.text(0, 9.5, page_.width(),
-                   base_.shape ? tr("%1 · %2 high · base %3, table %4")
-                                     .arg(core(kindWord(base_.choices.kind)), length(base_.surface.value()),
-                                          base_.baseMass ? mass(base_.baseMass.value()) : tr("not weighed"),
-                                          mass(base_.mass.value()))
-                               : QString(),
+                   base_.shape
+                       ? tr("%1 · %2 high · base %3, table %4")
+                             .arg(core(kindWord(base_.choices.kind)), length(base_.surface.value()),
+                                  base_.baseMass ? quantity(base_.baseMass.value(), Unit::Mass) : tr("not weighed"),
+                                  quantity(base_.mass.value(), Unit::Mass))
+                       : QString(),
                    10.0);
         page_.rule(0, 15.5, page_.width());
         y_ = 17.5;
-    }
-
-    [[nodiscard]] QString mass(double kg) const
-    {
-        return QString::fromStdString(formatQuantity(kg, Unit::Mass, units_));
     }
 
     void elevations()
@@ -160,13 +151,13 @@ private:
             }
             rows.push_back({QString::number(m.number), name, QString::number(m.count), length(m.long_mm), endsWord(m),
                             tr("%1 × %2").arg(length(m.deep_mm), length(m.thick_mm)),
-                            base_.shape->massKnown ? mass(m.mass_kg) : tr("not known")});
+                            base_.shape->massKnown ? quantity(m.mass_kg, Unit::Mass) : tr("not known")});
         }
         for (const BasePlateMember& p : base_.shape->plates) {
             rows.push_back({QString(), core(p.name), QString::number(p.count),
                             p.disc ? QStringLiteral("⌀ ") + length(p.long_mm) : length(p.long_mm), QString(),
                             p.disc ? length(p.thick_mm) : tr("%1 × %2").arg(length(p.wide_mm), length(p.thick_mm)),
-                            mass(p.mass_kg)});
+                            quantity(p.mass_kg, Unit::Mass)});
         }
         if (rows.empty()) {
             return;
@@ -228,14 +219,9 @@ private:
         makeRoom(14.0);
         heading(madeOf(base_.choices.kind) == BaseOf::Steel ? tr("Welds and surface") : tr("Joints"));
         for (const BaseJoint& j : all) {
-            makeRoom(8.0);
-            page_.box(0, y_ + 0.6, 3.2);
-            y_ += page_.paragraph(6.0, y_, page_.width() - 6.0,
-                                  (j.count > 0 ? tr("%1 (%2): ").arg(core(j.name)).arg(j.count)
-                                               : core(j.name) + QStringLiteral(": ")) +
-                                      core(j.note),
-                                  9.5) +
-                  1.0;
+            ticked(
+                (j.count > 0 ? tr("%1 (%2): ").arg(core(j.name)).arg(j.count) : core(j.name) + QStringLiteral(": ")) +
+                core(j.note));
         }
         y_ += 2.0;
     }
@@ -304,11 +290,6 @@ private:
         y_ = 17.5;
     }
 
-    [[nodiscard]] QString mass(double kg) const
-    {
-        return QString::fromStdString(formatQuantity(kg, Unit::Mass, units_));
-    }
-
     void row(const QString& what, const QString& more)
     {
         makeRoom(8.0);
@@ -331,13 +312,13 @@ private:
         const bool halves = job_.layup.parted_mm.has_value();
         row(halves ? tr("The top, in two halves") : tr("The top"),
             tr("%1, %2, %3; on its edge, blankets, corners padded")
-                .arg(box(base_.topBox), mass(base_.topMass.value()), people(base_.topMass.value())));
+                .arg(box(base_.topBox), quantity(base_.topMass.value(), Unit::Mass), people(base_.topMass.value())));
         if (base_.shape) {
             const bool frames = base_.plates.size() == 2 && madeOf(base_.choices.kind) == BaseOf::Steel &&
                                 (base_.choices.kind == BaseKind::U || base_.choices.kind == BaseKind::Trapezoid ||
                                  base_.choices.kind == BaseKind::Cross);
             row(frames ? tr("Two frames of the base") : tr("The base"),
-                base_.baseMass ? tr("%1, %2").arg(mass(base_.baseMass.value()),
+                base_.baseMass ? tr("%1, %2").arg(quantity(base_.baseMass.value(), Unit::Mass),
                                                   people(base_.baseMass.value() / (frames ? 2.0 : 1.0)))
                                : tr("not weighed"));
             row(tr("Feet"), base_.choices.feet == BaseFeet::Adjustable

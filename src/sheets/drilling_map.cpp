@@ -243,16 +243,7 @@ private:
                                  "Measure a second time, from the same corner. Two people turn the top over."),
                               8.5) +
               2.0;
-        for (const Finding& f : plan_.findingsOf("move")) {
-            if (f.severity == Severity::Stop || f.severity == Severity::Warn) {
-                makeRoom(8.0);
-                y_ += page_.paragraph(0, y_, page_.width(),
-                                      (f.severity == Severity::Stop ? tr("Stop: ") : tr("Careful: ")) +
-                                          QString::fromStdString(sentence(f, units_)),
-                                      9.0, true) +
-                      1.0;
-            }
-        }
+        warnings(plan_.findingsOf("move"));
     }
 
     const Job& job_;

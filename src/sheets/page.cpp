@@ -12,6 +12,11 @@ QString sheets::tr(const char* text)
     return QCoreApplication::translate("Sheet", text);
 }
 
+QString sheets::core(const std::string& text)
+{
+    return QCoreApplication::translate("core", text.c_str());
+}
+
 QByteArray portraitPdf(QPageSize::PageSizeId size, const QString& title, const std::function<void(QPdfWriter&)>& paint)
 {
     QByteArray bytes;

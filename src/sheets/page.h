@@ -2,6 +2,7 @@
 // A page in millimetres: text, rules and tables set one below the other.
 
 #include <functional>
+#include <string>
 
 #include <QByteArray>
 #include <QPageSize>
@@ -17,6 +18,8 @@ namespace sheets
 {
 /// The words of a sheet in the language of the program.
 [[nodiscard]] QString tr(const char* text);
+/// A word of the core in the language of the program.
+[[nodiscard]] QString core(const std::string& text);
 } // namespace sheets
 
 /// A PDF of portrait pages, painted by `paint`; the title stands in the file's properties.

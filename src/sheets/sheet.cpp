@@ -41,7 +41,33 @@ void Sheet::makeRoom(double high_mm)
 
 QString Sheet::length(double mm) const
 {
-    return QString::fromStdString(formatQuantity(mm, Unit::Length, units_));
+    return quantity(mm, Unit::Length);
+}
+
+QString Sheet::quantity(double value, Unit unit) const
+{
+    return QString::fromStdString(formatQuantity(value, unit, units_));
+}
+
+void Sheet::ticked(const QString& words)
+{
+    makeRoom(7.0);
+    page_.box(0, y_ + 0.6, 3.2);
+    y_ += page_.paragraph(6.0, y_, page_.width() - 6.0, words, 9.5) + 0.8;
+}
+
+void Sheet::warnings(const std::vector<Finding>& findings)
+{
+    for (const Finding& f : findings) {
+        if (f.severity == Severity::Stop || f.severity == Severity::Warn) {
+            makeRoom(8.0);
+            y_ += page_.paragraph(0, y_, page_.width(),
+                                  (f.severity == Severity::Stop ? sheets::tr("Stop: ") : sheets::tr("Careful: ")) +
+                                      QString::fromStdString(sentence(f, units_)),
+                                  9.0, true) +
+                  1.0;
+        }
+    }
 }
 
 } // namespace burl

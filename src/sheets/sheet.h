@@ -3,6 +3,7 @@
 
 #include <QPainter>
 
+#include "core/figure/finding.h"
 #include "core/measure/units.h"
 #include "sheets/page.h"
 
@@ -29,6 +30,11 @@ protected:
     /// Starts a new page unless `high_mm` are left on this one.
     void makeRoom(double high_mm);
     [[nodiscard]] QString length(double mm) const;
+    [[nodiscard]] QString quantity(double value, Unit unit) const;
+    /// A line with a box to tick before it.
+    void ticked(const QString& words);
+    /// What stops the work and what calls for care, in bold.
+    void warnings(const std::vector<Finding>& findings);
 
     QPdfWriter& pdf_;
     const UnitChoice& units_;

@@ -1,6 +1,5 @@
 #include "sheets/surface_card.h"
 
-#include <QCoreApplication>
 #include <QPdfWriter>
 
 #include "core/measure/clock.h"
@@ -11,15 +10,11 @@
 namespace burl
 {
 
+using sheets::core;
 using sheets::tr;
 
 namespace
 {
-
-QString core(const std::string& text)
-{
-    return QCoreApplication::translate("core", text.c_str());
-}
 
 class SurfaceSheet : public Sheet
 {
@@ -63,11 +58,6 @@ private:
         y_ = 17.5;
     }
 
-    [[nodiscard]] QString as(double v, Unit unit) const
-    {
-        return QString::fromStdString(formatQuantity(v, unit, units_));
-    }
-
     void heading(const QString& words)
     {
         makeRoom(16.0);
@@ -76,26 +66,20 @@ private:
         y_ += 6.0;
     }
 
-    void ticked(const QString& words)
-    {
-        makeRoom(7.0);
-        page_.box(0, y_ + 0.6, 3.2);
-        y_ += page_.paragraph(6.0, y_, page_.width() - 6.0, words, 9.5) + 0.8;
-    }
-
     void glue()
     {
         if (plan_.joints.empty()) {
             return;
         }
         heading(tr("Glue-up: last clamp after %1, open for %2")
-                    .arg(as(plan_.glueAll->assembly_min, Unit::Minutes), as(plan_.glueAll->open_min, Unit::Minutes)));
+                    .arg(quantity(plan_.glueAll->assembly_min, Unit::Minutes),
+                         quantity(plan_.glueAll->open_min, Unit::Minutes)));
         std::vector<QStringList> rows;
         for (const JointGlue& j : plan_.joints) {
-            rows.push_back({QString::fromStdString(j.name), as(j.length_mm, Unit::Length), QString::number(j.tenons),
-                            QString::number(j.clamps.count),
-                            j.clamps.pitch_mm ? as(*j.clamps.pitch_mm, Unit::Length) : QString(),
-                            as(j.clamps.each_N, Unit::Force), as(j.glue.grams, Unit::SmallMass)});
+            rows.push_back({QString::fromStdString(j.name), quantity(j.length_mm, Unit::Length),
+                            QString::number(j.tenons), QString::number(j.clamps.count),
+                            j.clamps.pitch_mm ? quantity(*j.clamps.pitch_mm, Unit::Length) : QString(),
+                            quantity(j.clamps.each_N, Unit::Force), quantity(j.glue.grams, Unit::SmallMass)});
         }
         const double w = page_.width();
         y_ += page_.table(0, y_,
@@ -118,8 +102,9 @@ private:
         heading(tr("Edges"));
         std::vector<QStringList> rows;
         for (const EdgePlan& e : plan_.edges) {
-            rows.push_back({e.far ? tr("far") : tr("near"), as(e.from_mm, Unit::Length), as(e.to_mm, Unit::Length),
-                            core(edgeClass(e.kind).name), as(e.minutes, Unit::Minutes)});
+            rows.push_back({e.far ? tr("far") : tr("near"), quantity(e.from_mm, Unit::Length),
+                            quantity(e.to_mm, Unit::Length), core(edgeClass(e.kind).name),
+                            quantity(e.minutes, Unit::Minutes)});
         }
         const double w = page_.width();
         if (!rows.empty()) {
@@ -147,7 +132,7 @@ private:
             for (size_t i = 0; i < p.ladder.grits.size(); ++i) {
                 page_.box(x, y_ + 0.8, 3.6);
                 page_.text(x + 5.0, y_, 12.0, QString::number(p.ladder.grits[i]), 10.0, true);
-                page_.text(x + 5.0, y_ + 4.2, 16.0, as(p.times.steps[i].elapsed_min, Unit::Minutes), 7.5);
+                page_.text(x + 5.0, y_ + 4.2, 16.0, quantity(p.times.steps[i].elapsed_min, Unit::Minutes), 7.5);
                 x += 21.0;
             }
             y_ += 8.6;
@@ -164,9 +149,9 @@ private:
         for (size_t i = 0; i < plan_.amount.coats.size(); ++i) {
             const FinishCoat& c = plan_.amount.coats[i];
             rows.push_back(
-                {QString::number(i + 1), as(c.area_mm2, Unit::Area), as(c.parts.volume_L, Unit::Volume),
-                 c.parts.b_L > 0.0 ? as(c.parts.a_L, Unit::Volume) : QString(),
-                 c.parts.b_L > 0.0 ? as(c.parts.b_L, Unit::Volume) : QString(), QString::number(c.batches),
+                {QString::number(i + 1), quantity(c.area_mm2, Unit::Area), quantity(c.parts.volume_L, Unit::Volume),
+                 c.parts.b_L > 0.0 ? quantity(c.parts.a_L, Unit::Volume) : QString(),
+                 c.parts.b_L > 0.0 ? quantity(c.parts.b_L, Unit::Volume) : QString(), QString::number(c.batches),
                  plan_.coatStarts && i < plan_.coatStarts->starts.size()
                      ? QString::fromStdString(timeText(plan_.firstDay * 24.0 + plan_.coatStarts->starts[i] / 60.0))
                      : QStringLiteral("…………")});
@@ -186,11 +171,11 @@ private:
         if (finishClass(job_.surface.finish).wiped && plan_.sections.possible && !plan_.sections.cuts_mm.empty()) {
             QStringList cuts;
             for (const double x : plan_.sections.cuts_mm) {
-                cuts << as(x, Unit::Length);
+                cuts << quantity(x, Unit::Length);
             }
             ticked(tr("%1 sections of %2, parted at %3 from the left end")
                        .arg(plan_.sections.sections)
-                       .arg(as(plan_.sections.each_min, Unit::Minutes), cuts.join(QStringLiteral(", "))));
+                       .arg(quantity(plan_.sections.each_min, Unit::Minutes), cuts.join(QStringLiteral(", "))));
         }
         for (const std::string& word : finishWords(plan_)) {
             ticked(core(word));
@@ -200,16 +185,7 @@ private:
     void findings()
     {
         y_ += 2.0;
-        for (const Finding& f : plan_.findings) {
-            if (f.severity == Severity::Stop || f.severity == Severity::Warn) {
-                makeRoom(8.0);
-                y_ += page_.paragraph(0, y_, page_.width(),
-                                      (f.severity == Severity::Stop ? tr("Stop: ") : tr("Careful: ")) +
-                                          QString::fromStdString(sentence(f, units_)),
-                                      9.0, true) +
-                      1.0;
-            }
-        }
+        warnings(plan_.findings);
     }
 
     void care()
