@@ -53,7 +53,7 @@ void Sheet::ticked(const QString& words)
 {
     makeRoom(7.0);
     page_.box(0, y_ + 0.6, 3.2);
-    y_ += page_.paragraph(6.0, y_, page_.width() - 6.0, words, 9.5) + 0.8;
+    y_ += page_.paragraph(6.0, y_, page_.width() - 6.0, words, 9.5) + 1.2;
 }
 
 void Sheet::warnings(const std::vector<Finding>& findings)
