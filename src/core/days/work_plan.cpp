@@ -95,10 +95,11 @@ private:
             }
             // A block lies in one session; what may be cut may not lie outside of all.
             const int day = piece.from / kMinutesOfDay;
-            if (!inOne(sessionsOf(calendar_, day), piece.from, piece.to)) {
+            if (!inOne(sessionsOf(calendar_, day, piece.maker), piece.from, piece.to) ||
+                (piece.with && !inOne(sessionsOf(calendar_, day, *piece.with), piece.from, piece.to))) {
                 broken_.insert("hours");
             }
-            if (step.persons > 1 && !inOne(calendar_.helper, piece.from, piece.to)) {
+            if (step.persons > 1 && !piece.with && !inOne(calendar_.helper, piece.from, piece.to)) {
                 broken_.insert("helper");
             }
             if (step.daylight && calendar_.daylight) {
@@ -137,6 +138,11 @@ private:
         }
     }
 
+    [[nodiscard]] static bool busy(const WorkPiece& piece, size_t maker)
+    {
+        return piece.maker == maker || piece.with == maker;
+    }
+
     void overlaps()
     {
         std::vector<WorkPiece> all;
@@ -145,7 +151,8 @@ private:
         }
         for (size_t a = 0; a < all.size(); ++a) {
             for (size_t b = a + 1; b < all.size(); ++b) {
-                if (all[a].step != all[b].step && all[a].from < all[b].to && all[b].from < all[a].to) {
+                const bool share = busy(all[a], all[b].maker) || (all[b].with && busy(all[a], *all[b].with));
+                if (share && all[a].step != all[b].step && all[a].from < all[b].to && all[b].from < all[a].to) {
                     broken_.insert("overlap");
                 }
             }
@@ -172,14 +179,15 @@ private:
 
 } // namespace
 
-Spans sessionsOf(const WorkCalendar& calendar, int day)
+Spans sessionsOf(const WorkCalendar& calendar, int day, size_t maker)
 {
     Spans out;
-    if (std::find(calendar.off.begin(), calendar.off.end(), day) != calendar.off.end()) {
+    const std::vector<int>& off = maker == 0 ? calendar.off : calendar.others.at(maker - 1).off;
+    if (std::find(off.begin(), off.end(), day) != off.end()) {
         return out;
     }
     const auto weekday = static_cast<size_t>((calendar.firstWeekday + day) % 7);
-    for (const auto& [from, to] : calendar.hours[weekday]) {
+    for (const auto& [from, to] : (maker == 0 ? calendar.hours : calendar.others[maker - 1].hours)[weekday]) {
         out.emplace_back(day * kMinutesOfDay + from, day * kMinutesOfDay + to);
     }
     return out;

@@ -22,6 +22,7 @@ struct StepLink {
     std::optional<int> most{};      // empty: no window
     std::optional<int> lateHands{}; // a start after the window is allowed: so much more work
     std::optional<int> lateLeast{}; // and no sooner than this
+    bool operator==(const StepLink&) const = default;
 };
 struct WorkStep {
     std::string name;
@@ -34,6 +35,9 @@ struct WorkStep {
     std::optional<double> least_C; // of the shop from start to done
     std::vector<StepLink> after;
     std::vector<std::string> holds; // things that exist once
+    std::optional<int> due{};       // done by then at the latest
+    std::optional<int> endNotBefore{};
+    bool operator==(const WorkStep&) const = default;
 };
 using Spans = std::vector<std::pair<int, int>>;
 struct WorkCalendar {
@@ -43,15 +47,26 @@ struct WorkCalendar {
     Spans helper;                                // when a second person is there, from midnight 0
     std::optional<std::pair<int, int>> daylight; // of every day
     std::vector<std::pair<int, double>> shop;    // from this minute on so warm
+    /// Another maker beside the first, with hours and days off of his own.
+    struct Maker {
+        std::array<Spans, 7> hours;
+        std::vector<int> off;
+        bool operator==(const Maker&) const = default;
+    };
+    std::vector<Maker> others;
+    bool operator==(const WorkCalendar&) const = default;
 };
-/// The maker's sessions of a day, from midnight 0.
-[[nodiscard]] Spans sessionsOf(const WorkCalendar& calendar, int day);
+/// A maker's sessions of a day, from midnight 0; the first maker is 0.
+[[nodiscard]] Spans sessionsOf(const WorkCalendar& calendar, int day, size_t maker = 0);
 
 /// A stretch of work.
 struct WorkPiece {
     size_t step = 0;
     int from = 0;
     int to = 0;
+    size_t maker = 0;
+    std::optional<size_t> with{}; // another maker who helps; empty: nobody, or the helper
+    bool operator==(const WorkPiece&) const = default;
 };
 struct JudgedPlan {
     std::vector<std::string> broken; // rules, sorted, each once: "hours", "window"

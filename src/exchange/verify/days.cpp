@@ -1,6 +1,8 @@
 // Networks of steps, plans judged by all rules, learned rates.
 
 #include "core/days/learned_rate.h"
+#include "core/days/schedule.h"
+#include "core/days/step_bounds.h"
 #include "core/days/work_plan.h"
 #include "exchange/verify/operations.h"
 
@@ -99,6 +101,152 @@ Json plans(const Json& in)
     return {{"plans", rows}};
 }
 
+/// Exactly, however long it takes.
+constexpr Effort kExact{2000, 20'000'000, nullptr};
+
+ScheduleQuestion questionOf(const Json& in)
+{
+    ScheduleQuestion out;
+    out.steps = stepsOf(in);
+    out.calendar = calendarOf(in);
+    out.grid = in.at("grid");
+    out.horizon = in.at("horizon");
+    out.now = in.value("now", 0);
+    for (const Json& row : in.value("log", Json::array())) {
+        out.facts.push_back({row.at("step"), wholeOrNone(row, "start"), wholeOrNone(row, "end"),
+                             wholeOrNone(row, "worked"), wholeOrNone(row, "wait")});
+    }
+    return out;
+}
+
+Json orNull(const std::optional<int>& value)
+{
+    return value ? Json(*value) : Json(nullptr);
+}
+
+/// The finish of a plan that keeps every rule; "broken" in its place where it does not.
+Json finishOf(const ScheduleQuestion& question, const Schedule& plan)
+{
+    Json out{{"feasible", plan.finish.has_value()}, {"finish", orNull(plan.finish)}};
+    if (plan.finish && question.facts.empty()) {
+        const JudgedPlan j = judged(question.steps, question.calendar, plan.pieces);
+        if (!j.broken.empty() || j.finish != plan.finish) {
+            out["finish"] = j.broken;
+        }
+    }
+    if (plan.finish) {
+        out["finish_day"] = *plan.finish / kMinutesOfDay;
+    }
+    return out;
+}
+
+Json floats(const Json& in)
+{
+    const ScheduleQuestion q = questionOf(in);
+    const CalendarFloats f = calendarFloats(q.steps, q.calendar, q.grid, q.horizon);
+    if (!f.finish) {
+        return {{"feasible", false}, {"finish", nullptr}};
+    }
+    std::vector<size_t> critical;
+    for (size_t i = 0; i < f.room.size(); ++i) {
+        if (f.room[i] == 0) {
+            critical.push_back(i);
+        }
+    }
+    return {{"feasible", true},
+            {"finish", *f.finish},
+            {"earliest_start", f.earliestStart},
+            {"earliest_end", f.earliestEnd},
+            {"latest_start", f.latestStart},
+            {"latest_end", f.latestEnd},
+            {"float", f.room},
+            {"critical", critical}};
+}
+
+Json scheduled(const Json& in)
+{
+    const ScheduleQuestion q = questionOf(in);
+    const Schedule plan = schedule(q, kExact);
+    Json out = finishOf(q, plan);
+    if (in.contains("promise") && plan.finish) {
+        out["late_minutes"] = *plan.finish - in.at("promise").get<int>();
+    }
+    return out;
+}
+
+Json scheduledFirst(const Json& in)
+{
+    const ScheduleQuestion q = questionOf(in);
+    const Schedule plan = scheduleFirst(q, kExact);
+    Json out = finishOf(q, plan);
+    out["end"] = plan.end;
+    return out;
+}
+
+Json chain(const Json& in)
+{
+    const Chain c = chainOf(questionOf(in), kExact);
+    std::vector<int> room;
+    for (size_t i = 0; i < c.endEarliest.size(); ++i) {
+        room.push_back(c.endLatest[i] - c.endEarliest[i]);
+    }
+    return {{"finish", orNull(c.finish)},
+            {"end_earliest", c.endEarliest},
+            {"end_latest", c.endLatest},
+            {"room", room},
+            {"critical", c.critical}};
+}
+
+Json whatIf(const Json& in)
+{
+    const ScheduleQuestion q = questionOf(in);
+    const Schedule plain = schedule(q, kExact);
+    Json after = Json::array();
+    Json later = Json::array();
+    for (const Json& change : in.at("changes")) {
+        ScheduleQuestion other = q;
+        WorkStep& step = other.steps.at(change.at("step"));
+        step.hands += change.value("hands_plus", 0);
+        step.wait += change.value("wait_plus", 0);
+        const Schedule plan = schedule(other, kExact);
+        after.push_back(orNull(plan.finish));
+        later.push_back(plan.finish && plain.finish ? Json(*plan.finish - *plain.finish) : Json(nullptr));
+    }
+    return {{"finish", orNull(plain.finish)}, {"finish_after", after}, {"later_by", later}};
+}
+
+Json replan(const Json& in)
+{
+    const ScheduleQuestion q = questionOf(in);
+    ScheduleQuestion before = q;
+    before.now = 0;
+    before.facts.clear();
+    const Schedule planned = schedule(before, kExact);
+    const Schedule plan = schedule(q, kExact);
+    Json out = finishOf(q, plan);
+    out["planned_finish"] = orNull(planned.finish);
+    out["missed_windows"] = plan.missed;
+    if (plan.finish && planned.finish) {
+        out["slip_minutes"] = *plan.finish - *planned.finish;
+        out["late_minutes"] = *plan.finish - in.at("promise").get<int>();
+    }
+    return out;
+}
+
+Json bounds(const Json& in)
+{
+    const ScheduleQuestion q = questionOf(in);
+    const CalendarFloats f = calendarFloats(q.steps, q.calendar, q.grid, q.horizon);
+    const int work = workBound(q);
+    const Schedule plan = schedule(q);
+    const Json judgedPlan = finishOf(q, plan);
+    return {{"unlimited_makers_finish", orNull(f.finish)},
+            {"work_bound", work},
+            {"lower_bound", std::max(work, f.finish.value_or(0))},
+            {"feasible", judgedPlan.at("finish").is_number()},
+            {"within_limit", plan.finish && *plan.finish <= in.at("limit").get<int>()}};
+}
+
 Json rates(const Json& in)
 {
     Json rows = Json::array();
@@ -130,6 +278,13 @@ void addDays(Operations& operations)
     operations["cpm"] = network;
     operations["check_plan"] = plans;
     operations["rate"] = rates;
+    operations["calendar_floats"] = floats;
+    operations["schedule"] = scheduled;
+    operations["schedule_first"] = scheduledFirst;
+    operations["chain"] = chain;
+    operations["what_if"] = whatIf;
+    operations["replan"] = replan;
+    operations["bounds"] = bounds;
 }
 
 } // namespace burl::verify
