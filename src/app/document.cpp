@@ -69,6 +69,11 @@ Document::Document(Book book, std::optional<ShopBook> store, QObject* parent)
                 }
             }
         }
+        for (const auto& job : book_.jobs) {
+            for (const DayEntry& entry : job->days.book) {
+                shown.insert(shown.end(), entry.pictures.begin(), entry.pictures.end());
+            }
+        }
         store_->dropPicturesNotIn(shown);
     }
 }

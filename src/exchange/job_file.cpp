@@ -94,6 +94,7 @@ Expected<JobFile> readJobFile(std::string_view text)
     reader.each("climates", counts::kRecords, [&](JsonReader r) { replaceOrAdd(file.shop.climates, climateFrom(r)); });
     reader.each("sections", counts::kRecords, [&](JsonReader r) { replaceOrAdd(file.shop.sections, sectionFrom(r)); });
     reader.each("resins", counts::kRecords, [&](JsonReader r) { addProduct(file.shop, productFrom(r), r); });
+    reader.inside("habits", [&](JsonReader r) { file.shop.habits = habitsFrom(r); });
     std::set<LogId> logIds;
     reader.each("logs", counts::kSlabs, [&](JsonReader r) {
         file.shop.logs.push_back(logFrom(r));
@@ -201,6 +202,9 @@ std::string writeJobFile(const Job& job, const Shop& shop, bool wholeYard)
         if (resin.isOwn()) {
             root["resins"].push_back(toJson(resin));
         }
+    }
+    if (!(shop.habits == Habits{})) {
+        root["habits"] = toJson(shop.habits);
     }
     return prettyText(root);
 }

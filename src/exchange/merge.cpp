@@ -100,6 +100,17 @@ Merged mergedInto(const Book& book, const JobFile& file)
     follow(job.fill.layers);
     follow(job.flatten.rests);
     follow(job.flatten.bearings);
+    for (DayEntry& entry : job.days.book) {
+        const auto lead = [&](DayWords& words) {
+            for (DayReading& reading : words.readings) { // what was read stays; of which slab is no longer known
+                reading.slab = slabs.count(reading.slab) != 0 ? slabs[reading.slab] : SlabId{};
+            }
+        };
+        lead(entry.words);
+        for (DayCorrection& c : entry.history) {
+            lead(c.was);
+        }
+    }
     for (KeptLayup& kept : job.kept) {
         for (Piece& piece : kept.layup.pieces) {
             piece.slab = slabs.count(piece.slab) != 0 ? slabs[piece.slab] : SlabId{};

@@ -9,6 +9,8 @@
 #include <string>
 #include <vector>
 
+#include "core/shop/money_choices.h"
+
 namespace burl
 {
 
@@ -67,9 +69,6 @@ struct WoodPrice {
 };
 [[nodiscard]] WoodPrice woodPrice(const WoodPriceInput& input);
 
-enum class OverheadOn { Labour, Direct }; // direct: on goods and labour
-enum class PriceBy { Margin, Markup, Fixed };
-enum class RoundPrice { None, Up, Nearest };
 struct QuoteInput {
     struct Line {
         std::string what;

@@ -145,6 +145,8 @@ Book withoutStaleSheets(const Book& before, Book after)
         if (!sameJob) {
             Job alike = *was;
             alike.sheetMade = job->sheetMade;
+            alike.days = job->days; // what was done and what it costs do not stand on it
+            alike.money = job->money;
             sameJob = alike == *job;
         }
         const bool slabsStand =

@@ -9,7 +9,9 @@
 #include <vector>
 
 #include "core/shop/base_choices.h"
+#include "core/shop/days_choices.h"
 #include "core/shop/fill_choices.h"
+#include "core/shop/money_choices.h"
 #include "core/shop/move_choices.h"
 #include "core/shop/rip_line.h"
 #include "core/shop/slab.h"
@@ -216,6 +218,8 @@ struct Job {
     MoveChoices move;
     BaseChoices base;
     SurfaceChoices surface;
+    DaysChoices days;
+    MoneyChoices money;
     OfferWishes wishes;
     DoorWay door;
     std::vector<KeptLayup> kept;

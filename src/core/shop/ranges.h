@@ -195,6 +195,22 @@ inline constexpr Range kPencil_mm{30.0, 1000.0};
 inline constexpr Range kCoats{1.0, 12.0};
 inline constexpr Range kCoverage_m2_L{1.0, 200.0};
 
+// days and money
+inline constexpr Range kStepMinutes{0.0, 10000.0};
+inline constexpr Range kStepWait_h{0.0, 8760.0};
+inline constexpr Range kQuantity{0.0, 1e6}; // of work that is learned from
+inline constexpr Range kReadingValue{-100.0, 100000.0};
+inline constexpr Range kHourPrice{0.0, 10000.0};
+inline constexpr Range kOverhead_pct{0.0, 1000.0};
+inline constexpr Range kMarkup_pct{0.0, 1000.0};
+inline constexpr Range kMargin_pct{0.0, 95.0}; // of the price: all of it leaves no cost
+inline constexpr Range kDiscount_pct{0.0, 100.0};
+inline constexpr Range kTax_pct{0.0, 100.0};
+inline constexpr Range kDeposit_pct{0.0, 100.0};
+inline constexpr Range kRoundTo{0.01, 10000.0};
+inline constexpr Range kAmount{0.0, 1e6}; // of a line, or in stock
+inline constexpr Range kPackSize{0.001, 1e6};
+
 // materials and rooms
 inline constexpr Range kCoefficient{0.0, 0.02}; // of width by 1 % MC
 inline constexpr Range kGravity{0.05, 1.5};
@@ -229,6 +245,10 @@ inline constexpr std::size_t kFootPoints = 24;
 inline constexpr std::size_t kPots = 500; // weighed, of a pour
 inline constexpr std::size_t kReadingsOfHeat = 500;
 inline constexpr std::size_t kPacks = 40;
+inline constexpr std::size_t kMakers = 12;
+inline constexpr std::size_t kOwnSteps = 300;
+inline constexpr std::size_t kMoneyLines = 500;
+inline constexpr std::size_t kStock = 1000;
 inline constexpr std::size_t kRecords = 10000; // rests, kept layups, moisture readings and the like
 inline constexpr std::size_t kText = 20000;    // letters of a name or a note
 

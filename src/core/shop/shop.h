@@ -10,9 +10,11 @@
 #include <vector>
 
 #include "core/measure/units.h"
+#include "core/shop/money_choices.h"
 #include "core/shop/resin.h"
 #include "core/shop/section.h"
 #include "core/shop/slab.h"
+#include "core/shop/work_habits.h"
 #include "core/wood/year.h"
 
 namespace burl
@@ -74,6 +76,9 @@ struct Habits {
     double leastWoodOverInsert_mm = 6.0;
     std::optional<double> longest_mm; // that the shop can handle; empty: anything
     std::optional<double> van_mm;     // the longest top that the van takes
+    WorkHabits work;
+    MoneyHabits money;
+    std::vector<StockItem> stock;
     bool operator==(const Habits&) const = default;
 };
 

@@ -23,6 +23,10 @@ namespace burl
 [[nodiscard]] OrderedJson toJson(const MoveChoices& choices);
 [[nodiscard]] OrderedJson toJson(const BaseChoices& choices);
 [[nodiscard]] OrderedJson toJson(const SurfaceChoices& choices);
+[[nodiscard]] OrderedJson toJson(const DaysChoices& choices);
+[[nodiscard]] OrderedJson toJson(const MoneyChoices& choices);
+[[nodiscard]] OrderedJson toJson(const WorkHabits& habits);
+[[nodiscard]] OrderedJson toJson(const MoneyHabits& habits);
 /// A product of the maker's own: what its class says is not written.
 [[nodiscard]] OrderedJson toJson(const ResinClass& product);
 
@@ -44,6 +48,12 @@ namespace burl
 [[nodiscard]] MoveChoices moveFrom(JsonReader reader);
 [[nodiscard]] BaseChoices baseFrom(JsonReader reader);
 [[nodiscard]] SurfaceChoices surfaceFrom(JsonReader reader);
+[[nodiscard]] DaysChoices daysFrom(JsonReader reader);
+[[nodiscard]] MoneyChoices moneyFrom(JsonReader reader);
+[[nodiscard]] WorkHabits workHabitsFrom(JsonReader reader);
+[[nodiscard]] MoneyHabits moneyHabitsFrom(JsonReader reader);
+[[nodiscard]] OrderedJson stockJson(const std::vector<StockItem>& stock);
+[[nodiscard]] std::vector<StockItem> stockFrom(JsonReader& reader, const char* key);
 [[nodiscard]] ResinClass productFrom(JsonReader reader); // its cure is made by productOf() of core/cure/calibrate.h
 
 } // namespace burl

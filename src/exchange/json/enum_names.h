@@ -138,6 +138,19 @@ inline constexpr Table<SurfacePart, kSurfaceParts> kPart{{{SurfacePart::Show, "s
                                                           {SurfacePart::Edges, "edges"},
                                                           {SurfacePart::Ends, "ends"},
                                                           {SurfacePart::Resin, "resin"}}};
+inline constexpr Table<ReadingKind, 8> kReading{{{ReadingKind::Thickness, "thickness_mm"},
+                                                 {ReadingKind::Moisture, "mc_pct"},
+                                                 {ReadingKind::Temperature, "temperature_c"},
+                                                 {ReadingKind::Litres, "litres"},
+                                                 {ReadingKind::Leak, "leak_l"},
+                                                 {ReadingKind::Pots, "pots"},
+                                                 {ReadingKind::Discs, "discs"},
+                                                 {ReadingKind::Moved, "moved_mm"}}};
+inline constexpr Table<OverheadOn, 2> kOverhead{{{OverheadOn::Labour, "labour"}, {OverheadOn::Direct, "direct"}}};
+inline constexpr Table<PriceBy, 3> kPriceBy{
+    {{PriceBy::Margin, "margin"}, {PriceBy::Markup, "markup"}, {PriceBy::Fixed, "fixed"}}};
+inline constexpr Table<RoundPrice, 3> kRound{
+    {{RoundPrice::None, "none"}, {RoundPrice::Up, "up"}, {RoundPrice::Nearest, "nearest"}}};
 inline constexpr Table<LengthStyle, 5> kLength{{{LengthStyle::Millimetres, "mm"},
                                                 {LengthStyle::Centimetres, "cm"},
                                                 {LengthStyle::FractionalInches, "inch_fraction"},

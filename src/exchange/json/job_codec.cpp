@@ -357,6 +357,12 @@ OrderedJson toJson(const Job& job)
     if (!(job.surface == SurfaceChoices{})) {
         out["surface"] = toJson(job.surface);
     }
+    if (!(job.days == DaysChoices{})) {
+        out["days"] = toJson(job.days);
+    }
+    if (!(job.money == MoneyChoices{})) {
+        out["money"] = toJson(job.money);
+    }
     if (!(job.wishes == OfferWishes{})) {
         out["wishes"] = toJson(job.wishes);
     }
@@ -394,6 +400,8 @@ Job jobFrom(JsonReader r)
     r.inside("move", [&](JsonReader inner) { job.move = moveFrom(inner); });
     r.inside("surface", [&](JsonReader inner) { job.surface = surfaceFrom(inner); });
     r.inside("base", [&](JsonReader inner) { job.base = baseFrom(inner); });
+    r.inside("days", [&](JsonReader inner) { job.days = daysFrom(inner); });
+    r.inside("money", [&](JsonReader inner) { job.money = moneyFrom(inner); });
     r.inside("wishes", [&](JsonReader inner) { job.wishes = wishesFrom(inner); });
     r.inside("door", [&](JsonReader inner) {
         inner.read("wide_mm", job.door.wide_mm, ranges::kDoor_mm, true);
@@ -424,6 +432,15 @@ OrderedJson toJson(const Habits& h)
     if (h.van_mm) {
         out["van_mm"] = *h.van_mm;
     }
+    if (!(h.work == WorkHabits{})) {
+        out["work"] = toJson(h.work);
+    }
+    if (!(h.money == MoneyHabits{})) {
+        out["money"] = toJson(h.money);
+    }
+    if (!h.stock.empty()) {
+        out["stock"] = stockJson(h.stock);
+    }
     return out;
 }
 
@@ -445,6 +462,9 @@ Habits habitsFrom(JsonReader r)
     r.readLength("least_wood_over_insert_mm", h.leastWoodOverInsert_mm, ranges::kLeastWood_mm);
     r.read("longest_mm", h.longest_mm, ranges::kLength_mm, true);
     r.read("van_mm", h.van_mm, ranges::kLength_mm, true);
+    r.inside("work", [&](JsonReader inner) { h.work = workHabitsFrom(inner); });
+    r.inside("money", [&](JsonReader inner) { h.money = moneyHabitsFrom(inner); });
+    h.stock = stockFrom(r, "stock");
     return h;
 }
 
