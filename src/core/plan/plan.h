@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "core/base/base_plan.h"
+#include "core/days/days_plan.h"
 #include "core/fill/fill_plan.h"
 #include "core/flatten/flatten_plan.h"
 #include "core/layup/layup_plan.h"
@@ -55,13 +56,14 @@ struct Plan {
     Made<BaseStage> base;
     Made<HoldStage> hold;
     Made<SurfaceStage> surface;
+    Made<DaysStage> days;
 
     /// The list: the order in which the stages are computed, printed and searched. A new stage adds its line above and
     /// its word here.
-    [[nodiscard]] auto stages() { return std::tie(layup, tenons, flatten, fill, pour, move, base, hold, surface); }
+    [[nodiscard]] auto stages() { return std::tie(layup, tenons, flatten, fill, pour, move, base, hold, surface, days); }
     [[nodiscard]] auto stages() const
     {
-        return std::tie(layup, tenons, flatten, fill, pour, move, base, hold, surface);
+        return std::tie(layup, tenons, flatten, fill, pour, move, base, hold, surface, days);
     }
 
     /// All answers in that order.

@@ -56,12 +56,17 @@ struct DayCorrection {
     DayWords was;
     bool operator==(const DayCorrection&) const = default;
 };
+/// Work of a kind as it was planned when it was written down: what was used is learned against it.
+struct PlannedWork {
+    std::string rate; // "flatten", "resin"
+    double quantity = 0.0;
+    bool operator==(const PlannedWork&) const = default;
+};
 struct DayEntry {
     int id = 0;
     std::string at; // when the work ended
     DayWords words;
-    std::string rate;      // kind of work that is learned from it
-    double quantity = 0.0; // of that work, as it was planned then
+    std::vector<PlannedWork> planned;
     std::vector<std::string> pictures; // keys in the shop book
     bool agreed = false;               // the customer agreed to what it says
     bool struck = false;               // taken back; it stays in the book

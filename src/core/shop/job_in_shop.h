@@ -1,7 +1,10 @@
 #pragma once
 // What every stage may take its input from: the job, the shop, and what the job's pieces are.   Threads: values.
 
+#include <map>
 #include <memory>
+#include <optional>
+#include <string>
 #include <vector>
 
 #include "core/shop/job.h"
@@ -14,11 +17,15 @@ namespace burl
 // Of the models that stand above.
 struct HeatAnswers;
 struct HoldAnswers;
+struct RateLog;
 
 /// What slow models have answered so far; null: nothing yet.
 struct Worked {
     std::shared_ptr<const HeatAnswers> heat; // the cure of resin
     std::shared_ptr<const HoldAnswers> hold; // the plate on its supports
+    /// What the books of all jobs taught; null: only this job's is looked at. By kind of work, used and planned.
+    std::shared_ptr<const std::map<std::string, std::vector<RateLog>>> rates;
+    std::optional<double> now_h{}; // hours since 1970; empty: nobody asked a clock
 };
 
 struct JobInShop {

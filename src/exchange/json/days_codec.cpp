@@ -91,9 +91,8 @@ OrderedJson toJson(const DayEntry& e)
 {
     OrderedJson out{{"id", e.id}, {"at", e.at}};
     out.update(toJson(e.words));
-    if (!e.rate.empty()) {
-        out["rate"] = e.rate;
-        out["quantity"] = e.quantity;
+    for (const PlannedWork& p : e.planned) {
+        out["planned"].push_back({{"rate", p.rate}, {"quantity", p.quantity}});
     }
     for (const std::string& key : e.pictures) {
         out["pictures"].push_back(key);
@@ -117,8 +116,12 @@ DayEntry entryFrom(JsonReader r)
         r.note("at", "an entry says when: \"at\": \"2026-12-18T08:00\"");
     }
     e.words = wordsFrom(r);
-    r.read("rate", e.rate);
-    r.readLength("quantity", e.quantity, ranges::kQuantity);
+    r.each("planned", counts::kRecords, [&](JsonReader inner) {
+        PlannedWork p;
+        inner.read("rate", p.rate);
+        inner.read("quantity", p.quantity, ranges::kQuantity);
+        e.planned.push_back(std::move(p));
+    });
     e.pictures = r.strings("pictures");
     r.read("agreed", e.agreed);
     r.read("struck", e.struck);

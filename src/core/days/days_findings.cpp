@@ -1,0 +1,260 @@
+// What wants attention in the days of a job.
+
+#include <algorithm>
+
+#include "core/days/days_plan.h"
+#include "core/measure/clock.h"
+#include "core/measure/date.h"
+#include "core/measure/when.h"
+
+namespace burl
+{
+namespace
+{
+
+class DaysInspector
+{
+public:
+    DaysInspector(const DaysInput& in, DaysPlan& plan) : in_(in), plan_(plan) {}
+
+    void inspect()
+    {
+        own();
+        clock();
+        if (!plan_.found) {
+            return;
+        }
+        promise();
+        windows();
+        done();
+        guesses();
+        meanwhile();
+    }
+
+private:
+    [[nodiscard]] const JobStep& step(const PlannedStep& p) const { return plan_.list.steps[p.step]; }
+    [[nodiscard]] std::string at(int minute) const { return timeText(plan_.hoursAt(minute)); }
+
+    void own()
+    {
+        for (const int id : plan_.list.circle) {
+            addFinding(plan_.findings, "days.circle", Severity::Stop,
+                       nameOfOwn(id) + " waits for a step that waits for it: it is planned without its links", {},
+                       "say what it comes after")
+                .leadsTo = {"days", "steps"};
+        }
+        for (const int id : plan_.list.lost) {
+            addFinding(plan_.findings, "days.lost_step", Severity::Caution,
+                       nameOfOwn(id) + " is tied to a step that this job no longer has", {}, "tie it anew")
+                .leadsTo = {"days", "steps"};
+        }
+    }
+    [[nodiscard]] std::string nameOfOwn(int id) const
+    {
+        for (const OwnStep& own : in_.steps.choices.own) {
+            if (own.id == id) {
+                return own.name.empty() ? "A step of your own" : own.name;
+            }
+        }
+        return "A step of your own";
+    }
+
+    void clock()
+    {
+        if (!plan_.now) {
+            return;
+        }
+        constexpr int kAhead_min = 5; // of entries that are written as they happen
+        for (const DayEntry& entry : in_.steps.choices.book) {
+            const auto written = hoursOf(entry.at);
+            if (!entry.struck && written && *written * 60.0 > plan_.hoursAt(*plan_.now) * 60.0 + kAhead_min) {
+                addFinding(plan_.findings, "days.clock_back", Severity::Warn,
+                           "The day book has an entry of " + timeText(*written) +
+                               ", later than the clock of this machine: one of both is wrong",
+                           {}, "set the clock, or correct the entry")
+                    .leadsTo = {"days", "book"};
+                return;
+            }
+        }
+    }
+
+    void promise()
+    {
+        if (!plan_.promise || !in_.steps.choices.delivered.empty()) {
+            return;
+        }
+        const Figure promised =
+            given("promised", "promised", plan_.dayOfMinute(*plan_.promise - 1), Unit::Date, "chosen");
+        const Figure done =
+            workedOut("done", "done", plan_.dayOfMinute(std::max(0, plan_.finish - 1)), Unit::Date, "the plan");
+        if (plan_.finish > *plan_.promise) {
+            std::string remedy = plan_.waysBack.empty() ? "tell the customer, or leave something out"
+                                                        : plan_.waysBack.front().text + ": done by " +
+                                                              shortDayText(plan_.dayOfMinute(plan_.waysBack.front().finish - 1));
+            addFinding(plan_.findings, "days.late", Severity::Warn,
+                       "Promised for {0}, done by {1}: " + why() + " holds it", {promised, done}, remedy)
+                .leadsTo = {"days", "back"};
+        } else if (plan_.likelyTo > *plan_.promise) {
+            addFinding(plan_.findings, "days.tight", Severity::Caution,
+                       "The promise of {0} holds as planned, but not when the work takes as long as it does one time in ten",
+                       {promised}, "begin the long waits first")
+                .leadsTo = {"days", "promise"};
+        }
+    }
+
+    /// The longest of what holds the finish.
+    [[nodiscard]] std::string why() const
+    {
+        const PlannedStep* longest = nullptr;
+        for (const PlannedStep& p : plan_.planned) {
+            if (p.chain && (longest == nullptr || p.ready - p.start > longest->ready - longest->start)) {
+                longest = &p;
+            }
+        }
+        return longest != nullptr ? step(*longest).name : "the work";
+    }
+
+    void windows()
+    {
+        std::vector<const PlannedStep*> pours;
+        for (const PlannedStep& p : plan_.planned) {
+            if (p.progress.begun) {
+                continue;
+            }
+            const WorkStep& work = plan_.question.steps[p.step];
+            for (const StepLink& link : work.after) {
+                if (!link.most) {
+                    continue;
+                }
+                const PlannedStep& before = plan_.planned[link.step];
+                const int from = link.from == LinkFrom::Start ? before.start : before.ready;
+                if (plan_.now && before.progress.done && from + *link.most < *plan_.now) {
+                    addFinding(plan_.findings, "days.window_missed", Severity::Warn,
+                               "The window of " + step(p).name + " closed " + at(from + *link.most) +
+                                   ": it is scuffed first",
+                               {}, "scuff, clean, then go on")
+                        .leadsTo = {"days", "today"};
+                } else if (p.start - from > *link.most) {
+                    addFinding(plan_.findings, "days.window_night", Severity::Caution,
+                               "The window of " + step(p).name + " falls outside the hours of the shop: " +
+                                   at(from + link.least) + " to " + at(from + *link.most) + "; planned " + at(p.start) +
+                                   ", scuffed first",
+                               {}, "begin the one before at another hour")
+                        .leadsTo = {"days", "calendar"};
+                }
+            }
+            if (!step(p).pour.empty() && !p.pieces.empty()) {
+                pours.push_back(&p);
+            }
+        }
+        for (size_t a = 0; a + 1 < pours.size(); ++a) {
+            for (size_t b = a + 1; b < pours.size(); ++b) {
+                if (pours[a]->start < pours[b]->end && pours[b]->start < pours[a]->end) {
+                    addFinding(plan_.findings, "days.two_pours", Severity::Warn,
+                               step(*pours[a]).name + " and " + step(*pours[b]).name + " are poured at the same time",
+                               {}, "one after the other");
+                }
+            }
+        }
+    }
+
+    /// What was done otherwise than it should be.
+    void done()
+    {
+        for (const PlannedStep& p : plan_.planned) {
+            if (!p.progress.begun || p.progress.implied) {
+                continue;
+            }
+            for (const StepLink& link : plan_.question.steps[p.step].after) {
+                const PlannedStep& before = plan_.planned[link.step];
+                const JobStep& first = step(before);
+                if (before.progress.implied) {
+                    addFinding(plan_.findings, "days.taken_as_done", Severity::Caution,
+                               first.name + " is taken as done, because " + step(p).name + " was written down", {},
+                               "write it down with its minutes")
+                        .leadsTo = {"days", "book"};
+                    continue;
+                }
+                if (!before.progress.done) {
+                    continue;
+                }
+                const int planned = plan_.question.steps[link.step].wait;
+                const int kept = p.start - before.end;
+                constexpr int kNear_min = 60;
+                if (link.from == LinkFrom::Done && kept + kNear_min < 0) {
+                    addFinding(plan_.findings, "days.out_of_order", Severity::Warn,
+                               step(p).name + " was done before " + first.name, {}, "look whether an entry is wrong")
+                        .leadsTo = {"days", "book"};
+                } else if (link.from == LinkFrom::Done && first.milling > 0 && kept + kNear_min < planned / 2) {
+                    addFinding(plan_.findings, "days.rest_skipped", Severity::Warn,
+                               "After " + first.name + " the wood rested " + durationText(std::max(0, kept)) + " instead of " +
+                                   durationText(planned) + ": it may still move",
+                               {}, "measure it again before the joint")
+                        .leadsTo = {"flat", ""};
+                } else if (!first.pour.empty() && shortened(link, before, p)) {
+                    addFinding(plan_.findings, "days.cure_shortened", Severity::Warn,
+                               step(p).name + " began before " + first.name + " had cured", {},
+                               "look at the edge: soft resin smears and traps bubbles")
+                        .leadsTo = {"fill", "pours"};
+                }
+            }
+        }
+    }
+    [[nodiscard]] bool shortened(const StepLink& link, const PlannedStep& before, const PlannedStep& p) const
+    {
+        constexpr double kEnough = 0.8; // a cure is not known better than that
+        if (step(before).waitGuessed || step(p).waitGuessed) {
+            return false;
+        }
+        return link.from == LinkFrom::Start ? p.start - before.start < kEnough * link.least
+                                            : p.start - before.end < kEnough * plan_.question.steps[link.step].wait;
+    }
+
+    void guesses()
+    {
+        for (const PlannedStep& p : plan_.planned) {
+            if (!p.progress.done && step(p).key == "stack" && step(p).waitGuessed) {
+                addFinding(plan_.findings, "days.drying_guessed", Severity::Caution,
+                           "How long the wood still dries is a guess ({0}); it is not sure without two readings a week apart",
+                           {step(p).wait}, "meter it now and in a week")
+                    .leadsTo = {"yard", "mc"};
+            }
+        }
+    }
+
+    /// What the longest wait leaves time for.
+    void meanwhile()
+    {
+        const PlannedStep* longest = nullptr;
+        for (const PlannedStep& p : plan_.planned) {
+            const bool open = !plan_.now || p.ready > *plan_.now;
+            if (open && p.chain && p.ready - p.end >= kMinutesOfDay / 2 &&
+                (longest == nullptr || p.ready - p.end > longest->ready - longest->end)) {
+                longest = &p;
+            }
+        }
+        if (longest == nullptr) {
+            return;
+        }
+        for (const PlannedStep& p : plan_.planned) {
+            if (&p != longest && !p.progress.begun && !p.chain && !p.pieces.empty() && p.start >= longest->end &&
+                p.start < longest->ready && step(p).hands.value() >= 60.0) {
+                addFinding(plan_.findings, "days.meanwhile", Severity::Good,
+                           "While " + step(*longest).name + " waits: " + step(p).name + ", {0}", {step(p).hands}, "");
+                return;
+            }
+        }
+    }
+
+    const DaysInput& in_;
+    DaysPlan& plan_;
+};
+
+} // namespace
+
+void inspectDays(const DaysInput& input, DaysPlan& plan)
+{
+    DaysInspector(input, plan).inspect();
+}
+
+} // namespace burl

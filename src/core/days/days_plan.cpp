@@ -1,0 +1,497 @@
+#include "core/days/days_plan.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/days/rates.h"
+#include "core/measure/clock.h"
+#include "core/measure/date.h"
+#include "core/measure/when.h"
+#include "core/shop/room.h"
+
+namespace burl
+{
+namespace
+{
+
+constexpr double kHours = 24.0;
+constexpr double kNine_in_ten = 1.645; // standard deviations of a range that holds nine times in ten
+// A step is planned again whenever a hand moves: what it may cost is counted.
+constexpr Effort kEffort{150, 60, nullptr};
+constexpr Effort kQuickEffort{150, 0, nullptr};
+
+Spans spansOf(const WeekHours& week, int firstWeekday, int days)
+{
+    Spans out;
+    for (int day = 0; day < days; ++day) {
+        for (const auto& [from, to] : week.days[static_cast<size_t>((firstWeekday + day) % 7)]) {
+            out.emplace_back(day * kMinutesOfDay + from, day * kMinutesOfDay + to);
+        }
+    }
+    return out;
+}
+
+int longestSession(const WorkCalendar& calendar)
+{
+    int out = 0;
+    const auto look = [&](const std::array<Spans, 7>& week) {
+        for (const Spans& day : week) {
+            for (const auto& [from, to] : day) {
+                out = std::max(out, to - from);
+            }
+        }
+    };
+    look(calendar.hours);
+    for (const WorkCalendar::Maker& maker : calendar.others) {
+        look(maker.hours);
+    }
+    return out;
+}
+
+class DayPlanner
+{
+public:
+    explicit DayPlanner(const DaysInput& in) : in_(in) {}
+
+    DaysPlan run()
+    {
+        plan_.list = jobSteps(in_.steps);
+        if (plan_.list.steps.empty()) {
+            return std::move(plan_);
+        }
+        if (!begin()) {
+            plan_.missing = Missing{"The day the work begins is not said", "the day it begins", {"days", "promise"}};
+            addMissing(plan_.findings, "days.missing", *plan_.missing);
+            return std::move(plan_);
+        }
+        ask();
+        search();
+        place();
+        traceChain();
+        spread();
+        alarms();
+        seekWaysBack(in_, plan_);
+        measureDays(in_, plan_);
+        inspectDays(in_, plan_);
+        sortBySeverity(plan_.findings);
+        return std::move(plan_);
+    }
+
+private:
+    /// Day 0: the first of what was written, the day it was begun, and today.
+    bool begin()
+    {
+        std::optional<int> first;
+        const auto take = [&](std::optional<int> day) {
+            if (day && (!first || *day < *first)) {
+                first = day;
+            }
+        };
+        take(dayOf(in_.started));
+        const auto written = firstWritten_h(in_.steps);
+        take(written ? std::optional(static_cast<int>(std::floor(*written / kHours))) : std::nullopt);
+        take(in_.now_h ? std::optional(static_cast<int>(std::floor(*in_.now_h / kHours))) : std::nullopt);
+        if (!first) {
+            return false;
+        }
+        plan_.firstDay = *first;
+        if (in_.now_h) {
+            plan_.now = static_cast<int>(std::lround((*in_.now_h - *first * kHours) * 60.0));
+        }
+        if (const auto day = dayOf(in_.steps.choices.promised)) {
+            plan_.promise = (*day - *first + 1) * kMinutesOfDay;
+        }
+        return true;
+    }
+
+    void ask()
+    {
+        const double midnight = plan_.firstDay * kHours;
+        ScheduleQuestion& q = plan_.question;
+        q.steps = compiled(plan_.list.steps, midnight);
+        q.calendar = calendarOf(in_.work, plan_.firstDay, kHorizon_days);
+        q.grid = kDaysGrid_min;
+        q.horizon = kHorizon_days * kMinutesOfDay;
+        progress_ = progressOf(plan_.list.steps, in_.steps, midnight);
+        q.facts = factsOf(progress_, q.steps);
+        q.now = plan_.now.value_or(0);
+        for (const StepProgress& p : progress_) { // without a clock: what is written has happened
+            q.now = plan_.now ? q.now : std::max(q.now, p.done ? p.end : 0);
+        }
+        q.now = (q.now + q.grid - 1) / q.grid * q.grid;
+        possible();
+    }
+
+    /// What nobody could do is asked otherwise, and said.
+    void possible()
+    {
+        ScheduleQuestion& q = plan_.question;
+        const bool helped = !q.calendar.helper.empty() || !q.calendar.others.empty();
+        const int longest = longestSession(q.calendar);
+        for (size_t i = 0; i < q.steps.size(); ++i) {
+            WorkStep& step = q.steps[i];
+            const JobStep& named = plan_.list.steps[i];
+            if (step.persons > 1 && !helped) {
+                step.persons = 1;
+                addFinding(plan_.findings, "days.nobody_helps", Severity::Warn,
+                           named.name + " wants a second person, and nobody is there by the hours of the shop", {},
+                           "say when a helper can come")
+                    .leadsTo = {"days", "hours"};
+            }
+            if (!step.split && step.hands > longest && longest > 0 && !progress_[i].begun) {
+                step.split = true;
+                step.holds.clear();
+                addFinding(plan_.findings, "days.too_long", Severity::Stop,
+                           named.name + " takes {0} in one go; no session of the shop is so long",
+                           {named.hands}, "a longer session, or fewer minutes")
+                    .leadsTo = {"days", "hours"};
+            }
+        }
+    }
+
+    void search()
+    {
+        ScheduleQuestion& q = plan_.question;
+        found_ = schedule(q, kEffort);
+        if (!found_.finish) {
+            dropWindows();
+            found_ = schedule(q, kQuickEffort);
+        }
+        if (!found_.finish) { // dates that cannot be
+            for (WorkStep& step : q.steps) {
+                step.notAfter.reset();
+                step.daylight = false;
+                step.persons = 1;
+            }
+            found_ = schedule(q, kQuickEffort);
+        }
+        plan_.found = found_.finish.has_value();
+        plan_.proven = found_.proven;
+        plan_.lower = found_.lower;
+        plan_.finish = found_.finish.value_or(0);
+        if (!plan_.found) {
+            addFinding(plan_.findings, "days.no_plan", Severity::Stop,
+                       "No plan is found: the hours of the shop leave no room for the work", {}, "more hours")
+                .leadsTo = {"days", "hours"};
+        }
+    }
+
+    /// A window nobody can meet: the plan goes on without, and says so.
+    void dropWindows()
+    {
+        ScheduleQuestion& q = plan_.question;
+        for (size_t i = 0; i < q.steps.size(); ++i) {
+            bool had = false;
+            for (StepLink& link : q.steps[i].after) {
+                had = had || (link.most && !link.lateHands);
+                link.most.reset();
+            }
+            if (had) {
+                addFinding(plan_.findings, "days.window_nobody", Severity::Stop,
+                           "The window of " + plan_.list.steps[i].name + " falls where nobody works", {},
+                           "other hours, or another day for the step before it")
+                    .leadsTo = {"days", "hours"};
+            }
+        }
+    }
+
+    void place()
+    {
+        for (size_t i = 0; i < plan_.list.steps.size(); ++i) {
+            PlannedStep p;
+            p.step = i;
+            p.progress = progress_[i];
+            if (plan_.found) {
+                p.start = found_.start[i];
+                p.end = found_.end[i];
+                p.ready = p.end + p.progress.wait.value_or(plan_.question.steps[i].wait);
+                for (const WorkPiece& piece : found_.pieces) {
+                    if (piece.step == i) {
+                        p.pieces.push_back(piece);
+                    }
+                }
+            }
+            const JobStep& step = plan_.list.steps[i];
+            if (!step.skipped) {
+                plan_.hands_min += step.hands.value();
+                plan_.left_min += p.progress.done ? 0.0 : std::max(0.0, step.hands.value() - p.progress.minutes);
+            }
+            plan_.planned.push_back(std::move(p));
+        }
+    }
+
+    /// Back from the last step: what each waited for, a step or the maker's hands.
+    void traceChain()
+    {
+        if (!plan_.found) {
+            return;
+        }
+        size_t at = 0;
+        for (size_t i = 0; i < plan_.planned.size(); ++i) {
+            at = plan_.planned[i].ready >= plan_.planned[at].ready ? i : at;
+        }
+        for (size_t guard = 0; guard <= plan_.planned.size(); ++guard) {
+            PlannedStep& p = plan_.planned[at];
+            if (p.chain || p.progress.done) {
+                break;
+            }
+            p.chain = true;
+            std::optional<size_t> before;
+            int nearest = -1;
+            for (const StepLink& link : plan_.question.steps[at].after) {
+                const PlannedStep& other = plan_.planned[link.step];
+                const int opens = (link.from == LinkFrom::Start ? other.start : other.ready) + link.least;
+                if (opens > nearest) {
+                    nearest = opens;
+                    before = link.step;
+                }
+            }
+            for (const WorkPiece& piece : found_.pieces) { // hands that were busy until then
+                if (piece.step != at && piece.to == p.start && piece.to > nearest) {
+                    nearest = piece.to;
+                    before = piece.step;
+                }
+            }
+            if (!before) {
+                break;
+            }
+            at = *before;
+        }
+    }
+
+    /// Nine times in ten: all minutes still to come a little fewer or more, as their scatter adds up.
+    void spread()
+    {
+        plan_.likelyFrom = plan_.likelyTo = plan_.finish;
+        double variance = 0.0;
+        double sum = 0.0;
+        for (const PlannedStep& p : plan_.planned) {
+            const JobStep& step = plan_.list.steps[p.step];
+            if (p.progress.done || step.skipped) {
+                continue;
+            }
+            const double sd = (step.high_min - step.low_min) / (2.0 * kNine_in_ten);
+            variance += sd * sd;
+            sum += step.hands.value();
+        }
+        if (!plan_.found || sum <= 0.0 || variance <= 0.0) {
+            return;
+        }
+        const double share = kNine_in_ten * std::sqrt(variance) / sum;
+        const auto scaled = [&](double by) {
+            ScheduleQuestion q = plan_.question;
+            const int longest = longestSession(q.calendar);
+            for (size_t i = 0; i < q.steps.size(); ++i) {
+                if (!plan_.planned[i].progress.done) {
+                    const int hands = static_cast<int>(std::ceil(q.steps[i].hands * by / q.grid)) * q.grid;
+                    q.steps[i].hands = q.steps[i].split ? hands : std::min(hands, longest);
+                }
+            }
+            return schedule(q, kQuickEffort).finish;
+        };
+        plan_.likelyFrom = std::min(plan_.finish, scaled(std::max(0.1, 1.0 - share)).value_or(plan_.finish));
+        plan_.likelyTo = std::max(plan_.finish, scaled(1.0 + share).value_or(plan_.finish));
+    }
+
+    void alarms()
+    {
+        if (!plan_.found || !plan_.now) {
+            return;
+        }
+        constexpr int kLook_h = 7; // a deep pour is warmest about then: it is looked at before
+        const int now = *plan_.now;
+        for (const PlannedStep& p : plan_.planned) {
+            const JobStep& step = plan_.list.steps[p.step];
+            if (p.progress.done && !step.pour.empty()) {
+                const int look = p.start + kLook_h * 60;
+                if (look > now) {
+                    plan_.alarms.push_back({look, "Look at " + step.name + ": hour " + std::to_string(kLook_h), step.key});
+                }
+            }
+            if (p.progress.begun) {
+                if (p.progress.done && p.ready > now && p.ready - p.end >= 60) {
+                    plan_.alarms.push_back({p.ready, step.name + ": its wait is over", step.key});
+                }
+                continue;
+            }
+            for (const StepLink& link : plan_.question.steps[p.step].after) {
+                const PlannedStep& before = plan_.planned[link.step];
+                if (!link.most || !before.progress.done) {
+                    continue;
+                }
+                const int from = link.from == LinkFrom::Start ? before.start : before.ready;
+                if (from + link.least > now) {
+                    plan_.alarms.push_back({from + link.least, step.name + ": its window opens", step.key});
+                }
+                if (from + *link.most > now) {
+                    plan_.alarms.push_back({from + *link.most, step.name + ": its window closes", step.key});
+                }
+            }
+        }
+        std::stable_sort(plan_.alarms.begin(), plan_.alarms.end(),
+                         [](const DayAlarm& a, const DayAlarm& b) { return a.at < b.at; });
+    }
+
+    const DaysInput& in_;
+    std::vector<StepProgress> progress_;
+    Schedule found_;
+    DaysPlan plan_;
+};
+
+bool sameLogs(const RateLogs& a, const RateLogs& b)
+{
+    return a.size() == b.size() && std::equal(a.begin(), a.end(), b.begin(), [](const auto& x, const auto& y) {
+               return x.first == y.first && x.second.size() == y.second.size() &&
+                      std::equal(x.second.begin(), x.second.end(), y.second.begin(),
+                                 [](const RateLog& p, const RateLog& q) {
+                                     return p.used == q.used && p.quantity == q.quantity;
+                                 });
+           });
+}
+
+} // namespace
+
+int DaysPlan::dayOfMinute(int minute) const
+{
+    return firstDay + static_cast<int>(std::floor(static_cast<double>(minute) / kMinutesOfDay));
+}
+
+double DaysPlan::hoursAt(int minute) const
+{
+    return firstDay * kHours + minute / 60.0;
+}
+
+const PlannedStep* DaysPlan::plannedStep(const std::string& key) const
+{
+    for (const PlannedStep& p : planned) {
+        if (list.steps[p.step].key == key) {
+            return &p;
+        }
+    }
+    return nullptr;
+}
+
+const PlannedStep* DaysPlan::next() const
+{
+    const PlannedStep* out = nullptr;
+    int first = 0;
+    for (const PlannedStep& p : planned) {
+        for (const WorkPiece& piece : p.pieces) {
+            if (piece.to > piece.from && (out == nullptr || piece.from < first)) {
+                out = &p;
+                first = piece.from;
+            }
+        }
+    }
+    return out;
+}
+
+WorkCalendar calendarOf(const WorkHabits& habits, int firstDay, int days)
+{
+    WorkCalendar out;
+    out.firstWeekday = weekdayOf(firstDay);
+    const auto offDays = [&](const std::vector<std::string>& own) {
+        std::vector<int> off;
+        for (const auto* list : {&habits.holidays, &own}) {
+            for (const std::string& text : *list) {
+                if (const auto day = dayOf(text)) {
+                    off.push_back(*day - firstDay);
+                }
+            }
+        }
+        return off;
+    };
+    out.hours = habits.makers.empty() ? WeekHours{}.days : habits.makers.front().week.days;
+    out.off = offDays(habits.makers.empty() ? std::vector<std::string>{} : habits.makers.front().off);
+    for (size_t i = 1; i < habits.makers.size(); ++i) {
+        out.others.push_back({habits.makers[i].week.days, offDays(habits.makers[i].off)});
+    }
+    out.helper = spansOf(habits.helper, out.firstWeekday, days);
+    out.daylight = std::pair{habits.lightFrom_min, habits.lightTo_min};
+    return out;
+}
+
+bool sameInput(const DaysInput& a, const DaysInput& b)
+{
+    const StepsInput& s = a.steps;
+    const StepsInput& t = b.steps;
+    return s.choices == t.choices && s.flattenChoices == t.flattenChoices && s.layup == t.layup &&
+           s.tenons == t.tenons && s.flatten == t.flatten && s.fillInput == t.fillInput && s.fill == t.fill &&
+           s.pour == t.pour && s.move == t.move && s.base == t.base && s.surface == t.surface &&
+           sameSlabs(s.slabs, t.slabs) && s.roomMc_pct == t.roomMc_pct && sameLogs(s.logs, t.logs) &&
+           a.work == b.work && a.started == b.started && a.now_h == b.now_h && a.night_C == b.night_C;
+}
+
+DaysInput daysInput(const JobInShop& in)
+{
+    DaysInput out;
+    out.steps.choices = in.job.days;
+    out.steps.flattenChoices = in.job.flatten;
+    out.steps.slabs = in.slabs;
+    const Climate* climate = in.shop.climate(in.job.move.climate);
+    out.steps.roomMc_pct = climate != nullptr ? std::optional(meanRest_pct(*climate)) : std::nullopt;
+    out.steps.logs = in.worked.rates ? *in.worked.rates : rateLogsOf(in.job, in.shop.habits.work);
+    out.work = in.shop.habits.work;
+    out.started = in.job.started;
+    out.now_h = in.worked.now_h;
+    out.night_C = in.job.fill.room.night_C;
+    return out;
+}
+
+DaysPlan daysPlan(const DaysInput& input)
+{
+    return DayPlanner(input).run();
+}
+
+void seekWaysBack(const DaysInput& input, DaysPlan& plan)
+{
+    if (!plan.found || !plan.promise || plan.finish <= *plan.promise) {
+        return;
+    }
+    const auto tryIt = [&](WayBack::How how, const std::string& text, const ScheduleQuestion& q) {
+        const auto finish = schedule(q, kQuickEffort).finish;
+        if (finish && *finish < plan.finish) {
+            plan.waysBack.push_back({how, text, *finish});
+        }
+    };
+    constexpr double kWarm_C = 18.0; // a cure stalls below
+    constexpr double kDouble_K = 10.0; // warmer by so much, a cure takes half
+    if (input.night_C < kWarm_C) {
+        ScheduleQuestion q = plan.question;
+        const double quicker = std::pow(2.0, (kWarm_C - input.night_C) / 2.0 / kDouble_K); // half the day is night
+        for (size_t i = 0; i < q.steps.size(); ++i) {
+            if (plan.list.steps[i].pour.empty() || plan.planned[i].progress.done) {
+                continue;
+            }
+            q.steps[i].wait = static_cast<int>(q.steps[i].wait / quicker);
+            for (StepLink& link : q.steps[i].after) {
+                link.least = link.from == LinkFrom::Start ? static_cast<int>(link.least / quicker) : link.least;
+            }
+        }
+        tryIt(WayBack::How::WarmNights, "heat the shop by night", q);
+    }
+    constexpr size_t kSaturday = 5;
+    if (plan.question.calendar.hours[kSaturday].empty()) {
+        ScheduleQuestion q = plan.question;
+        q.calendar.hours[kSaturday] = {{kUsualOpen_min, kUsualClose_min - 4 * 60}};
+        tryIt(WayBack::How::Saturdays, "work on Saturday mornings", q);
+    }
+    {
+        ScheduleQuestion q = plan.question;
+        for (Spans& day : q.calendar.hours) {
+            if (!day.empty()) {
+                day.back().second = std::min(kMinutesOfDay, day.back().second + 2 * 60);
+            }
+        }
+        tryIt(WayBack::How::LongerDays, "stay two hours longer", q);
+    }
+    {
+        ScheduleQuestion q = plan.question;
+        q.calendar.helper = spansOf(WeekHours{q.calendar.hours}, q.calendar.firstWeekday, kHorizon_days);
+        tryIt(WayBack::How::HelperAlways, "have a helper at hand every day", q);
+    }
+    std::stable_sort(plan.waysBack.begin(), plan.waysBack.end(),
+                     [](const WayBack& a, const WayBack& b) { return a.finish < b.finish; });
+}
+
+} // namespace burl
