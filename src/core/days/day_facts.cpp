@@ -32,6 +32,7 @@ public:
         book();
         pours();
         rests();
+        sanding();
         implied();
         return std::move(out_);
     }
@@ -129,6 +130,27 @@ private:
                     read->start = read->end;
                 }
             }
+        }
+    }
+
+    /// A part that was written down as sanded to its last grit.
+    void sanding()
+    {
+        if (!in_.surface) {
+            return;
+        }
+        for (const PartSanding& part : in_.surface->sanding) {
+            StepProgress* p = of("sand_" + std::to_string(static_cast<int>(part.part)));
+            std::optional<int> day;
+            for (const Sanded& s : in_.surface->choices.sanded) {
+                const auto on = s.part == part.part ? dayOf(s.on) : std::nullopt;
+                day = on ? std::optional(std::max(day.value_or(*on), *on)) : day;
+            }
+            if (p == nullptr || p->begun || !day || part.reached < part.stop) {
+                continue;
+            }
+            p->begun = p->done = true;
+            p->start = p->end = minuteAt(*day * kHours + kNoon_h, midnight_h_);
         }
     }
 

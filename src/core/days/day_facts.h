@@ -14,11 +14,11 @@ namespace burl
 struct StepProgress {
     bool begun = false;
     bool done = false;
-    bool implied = false;   // by a later step that is
-    double minutes = 0.0;   // written down
-    int start = 0;          // of a step begun
-    int end = 0;            // of a step done
-    std::optional<int> wait; // that was kept, where the next step or a reading tells
+    bool implied = false;     // by a later step that is
+    double minutes = 0.0;     // written down
+    int start = 0;            // of a step begun
+    int end = 0;              // of a step done
+    std::optional<int> wait;  // that was kept, where the next step or a reading tells
     std::vector<int> entries; // ids in the day book
 };
 [[nodiscard]] std::vector<StepProgress> progressOf(const std::vector<JobStep>& steps, const StepsInput& input,

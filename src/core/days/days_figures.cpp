@@ -47,10 +47,11 @@ void measureDays(const DaysInput& /*input*/, DaysPlan& plan)
     }
     const double day = dayOfFinish(plan, plan.finish);
     plan.figures.push_back(
-        {terms.empty() ? workedOut("done_by", "Done by", day, Unit::Date, "all steps are done")
-                       : made("done_by", "Done by",
-                              chain + ", through the hours of the shop and every wait: " + timeText(plan.hoursAt(plan.finish)),
-                              terms, day, Unit::Date),
+        {terms.empty()
+             ? workedOut("done_by", "Done by", day, Unit::Date, "all steps are done")
+             : made("done_by", "Done by",
+                    chain + ", through the hours of the shop and every wait: " + timeText(plan.hoursAt(plan.finish)),
+                    terms, day, Unit::Date),
          Prominence::Headline});
     const Figure from = workedOut("likely_from", "Likely not before", dayOfFinish(plan, plan.likelyFrom), Unit::Date,
                                   "all minutes as few as nine times in ten");
@@ -73,7 +74,8 @@ void measureDays(const DaysInput& /*input*/, DaysPlan& plan)
         if (!step.skipped) {
             hands.push_back(step.hands);
         }
-        if (!p.progress.done && p.ready > p.end && (longest == nullptr || p.ready - p.end > longest->ready - longest->end)) {
+        if (!p.progress.done && p.ready > p.end &&
+            (longest == nullptr || p.ready - p.end > longest->ready - longest->end)) {
             longest = &p;
         }
     }

@@ -88,16 +88,18 @@ private:
         const Figure done =
             workedOut("done", "done", plan_.dayOfMinute(std::max(0, plan_.finish - 1)), Unit::Date, "the plan");
         if (plan_.finish > *plan_.promise) {
-            std::string remedy = plan_.waysBack.empty() ? "tell the customer, or leave something out"
-                                                        : plan_.waysBack.front().text + ": done by " +
-                                                              shortDayText(plan_.dayOfMinute(plan_.waysBack.front().finish - 1));
+            std::string remedy = plan_.waysBack.empty()
+                                     ? "tell the customer, or leave something out"
+                                     : plan_.waysBack.front().text + ": done by " +
+                                           shortDayText(plan_.dayOfMinute(plan_.waysBack.front().finish - 1));
             addFinding(plan_.findings, "days.late", Severity::Warn,
                        "Promised for {0}, done by {1}: " + why() + " holds it", {promised, done}, remedy)
                 .leadsTo = {"days", "back"};
         } else if (plan_.likelyTo > *plan_.promise) {
-            addFinding(plan_.findings, "days.tight", Severity::Caution,
-                       "The promise of {0} holds as planned, but not when the work takes as long as it does one time in ten",
-                       {promised}, "begin the long waits first")
+            addFinding(
+                plan_.findings, "days.tight", Severity::Caution,
+                "The promise of {0} holds as planned, but not when the work takes as long as it does one time in ten",
+                {promised}, "begin the long waits first")
                 .leadsTo = {"days", "promise"};
         }
     }
@@ -136,9 +138,9 @@ private:
                         .leadsTo = {"days", "today"};
                 } else if (p.start - from > *link.most) {
                     addFinding(plan_.findings, "days.window_night", Severity::Caution,
-                               "The window of " + step(p).name + " falls outside the hours of the shop: " +
-                                   at(from + link.least) + " to " + at(from + *link.most) + "; planned " + at(p.start) +
-                                   ", scuffed first",
+                               "The window of " + step(p).name +
+                                   " falls outside the hours of the shop: " + at(from + link.least) + " to " +
+                                   at(from + *link.most) + "; planned " + at(p.start) + ", scuffed first",
                                {}, "begin the one before at another hour")
                         .leadsTo = {"days", "calendar"};
                 }
@@ -187,8 +189,8 @@ private:
                         .leadsTo = {"days", "book"};
                 } else if (link.from == LinkFrom::Done && first.milling > 0 && kept + kNear_min < planned / 2) {
                     addFinding(plan_.findings, "days.rest_skipped", Severity::Warn,
-                               "After " + first.name + " the wood rested " + durationText(std::max(0, kept)) + " instead of " +
-                                   durationText(planned) + ": it may still move",
+                               "After " + first.name + " the wood rested " + durationText(std::max(0, kept)) +
+                                   " instead of " + durationText(planned) + ": it may still move",
                                {}, "measure it again before the joint")
                         .leadsTo = {"flat", ""};
                 } else if (!first.pour.empty() && shortened(link, before, p)) {
@@ -214,9 +216,10 @@ private:
     {
         for (const PlannedStep& p : plan_.planned) {
             if (!p.progress.done && step(p).key == "stack" && step(p).waitGuessed) {
-                addFinding(plan_.findings, "days.drying_guessed", Severity::Caution,
-                           "How long the wood still dries is a guess ({0}); it is not sure without two readings a week apart",
-                           {step(p).wait}, "meter it now and in a week")
+                addFinding(
+                    plan_.findings, "days.drying_guessed", Severity::Caution,
+                    "How long the wood still dries is a guess ({0}); it is not sure without two readings a week apart",
+                    {step(p).wait}, "meter it now and in a week")
                     .leadsTo = {"yard", "mc"};
             }
         }

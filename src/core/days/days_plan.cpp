@@ -142,8 +142,8 @@ private:
                 step.split = true;
                 step.holds.clear();
                 addFinding(plan_.findings, "days.too_long", Severity::Stop,
-                           named.name + " takes {0} in one go; no session of the shop is so long",
-                           {named.hands}, "a longer session, or fewer minutes")
+                           named.name + " takes {0} in one go; no session of the shop is so long", {named.hands},
+                           "a longer session, or fewer minutes")
                     .leadsTo = {"days", "hours"};
             }
         }
@@ -305,7 +305,8 @@ private:
             if (p.progress.done && !step.pour.empty()) {
                 const int look = p.start + kLook_h * 60;
                 if (look > now) {
-                    plan_.alarms.push_back({look, "Look at " + step.name + ": hour " + std::to_string(kLook_h), step.key});
+                    plan_.alarms.push_back(
+                        {look, "Look at " + step.name + ": hour " + std::to_string(kLook_h), step.key});
                 }
             }
             if (p.progress.begun) {
@@ -454,7 +455,7 @@ void seekWaysBack(const DaysInput& input, DaysPlan& plan)
             plan.waysBack.push_back({how, text, *finish});
         }
     };
-    constexpr double kWarm_C = 18.0; // a cure stalls below
+    constexpr double kWarm_C = 18.0;   // a cure stalls below
     constexpr double kDouble_K = 10.0; // warmer by so much, a cure takes half
     if (input.night_C < kWarm_C) {
         ScheduleQuestion q = plan.question;

@@ -22,7 +22,7 @@ struct PlannedStep {
     std::vector<WorkPiece> pieces; // still to come
     int start = 0;
     int end = 0;
-    int ready = 0; // its wait is over
+    int ready = 0;      // its wait is over
     bool chain = false; // what holds the finish: a day here is a day there
 };
 
@@ -42,8 +42,8 @@ struct WayBack {
 };
 
 struct DaysPlan : StageAnswer {
-    int firstDay = 0;            // day 0 of all minutes here
-    std::optional<int> now;      // as far as the clock is known
+    int firstDay = 0;       // day 0 of all minutes here
+    std::optional<int> now; // as far as the clock is known
     StepList list;
     std::vector<PlannedStep> planned; // one for each step
     ScheduleQuestion question;        // of the steps as they were sought
@@ -53,14 +53,14 @@ struct DaysPlan : StageAnswer {
     int finish = 0; // all done
     int likelyFrom = 0;
     int likelyTo = 0;
-    std::optional<int> promise; // end of that day
+    std::optional<int> promise;    // end of that day
     std::vector<WayBack> waysBack; // the best first
     std::vector<DayAlarm> alarms;  // from now on, by their time
     double hands_min = 0.0;        // of all steps
     double left_min = 0.0;         // not done yet
 
-    [[nodiscard]] int dayOfMinute(int minute) const;    // days since 1970
-    [[nodiscard]] double hoursAt(int minute) const;     // since 1970
+    [[nodiscard]] int dayOfMinute(int minute) const; // days since 1970
+    [[nodiscard]] double hoursAt(int minute) const;  // since 1970
     [[nodiscard]] const PlannedStep* plannedStep(const std::string& key) const;
     /// The step to do at `now`: the first piece that is not over; null: nothing is left.
     [[nodiscard]] const PlannedStep* next() const;

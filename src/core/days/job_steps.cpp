@@ -82,12 +82,13 @@ private:
         const Figure quantity = workedOut("quantity_" + step.key, standard->per, o.quantity, Unit::None, "of this job");
         const std::string per = std::string("minutes for one ") + standard->per;
         const Figure each =
-            times > 0 ? workedOut("rate_" + step.key, per, rate.rate, Unit::None,
-                                  "learned from " + std::to_string(times) + (times == 1 ? " entry" : " entries") +
-                                      " of the day books, against " + shortNumber(rate.rate / rate.againstPrior) +
-                                      " of the standard")
-                      : assumed("rate_" + step.key, per, rate.rate, Unit::None,
-                                standard->rate > 0.0 ? "standard: nothing logged yet" : "by its bench: nothing logged yet");
+            times > 0
+                ? workedOut("rate_" + step.key, per, rate.rate, Unit::None,
+                            "learned from " + std::to_string(times) + (times == 1 ? " entry" : " entries") +
+                                " of the day books, against " + shortNumber(rate.rate / rate.againstPrior) +
+                                " of the standard")
+                : assumed("rate_" + step.key, per, rate.rate, Unit::None,
+                          standard->rate > 0.0 ? "standard: nothing logged yet" : "by its bench: nothing logged yet");
         step.hands = made("hands_" + step.key, step.name, "{0} × {1}", {quantity, each}, next.used, Unit::Minutes);
         step.low_min = next.low;
         step.high_min = next.high;
@@ -148,8 +149,9 @@ private:
     {
         const auto& pieces = in_.layup->pieces;
         const double count = static_cast<double>(pieces.size());
-        JobStep& stack = add("stack", "Bring in and sticker " + names(), "yard",
-                             {"stack", count, 0.0, acclimatising(), true, heavyPiece_ ? 2 : 1, "stickers, moisture meter"});
+        JobStep& stack =
+            add("stack", "Bring in and sticker " + names(), "yard",
+                {"stack", count, 0.0, acclimatising(), true, heavyPiece_ ? 2 : 1, "stickers, moisture meter"});
         stack.waitGuessed = stack.wait.isGuess();
         double cut = 0.0;
         double live = 0.0;
@@ -311,15 +313,16 @@ private:
             add("tenons", "Cut the mortises or holes of the joint", "layup",
                 {"tenons", static_cast<double>(in_.tenons->places.size()), 0.0, {}, true, 1, "the template or jig"});
         }
-        JobStep& step = add("glue", glue->name, "surface",
-                            {"glue", m, glue->hands_min,
-                             hoursFigure("glue", glue->wait_h, "clamps stay on: class of the glue"), false,
-                             std::max(glue->people, m > 2.0 ? 2 : 1), glue->wants});
+        JobStep& step =
+            add("glue", glue->name, "surface",
+                {"glue", m, glue->hands_min, hoursFigure("glue", glue->wait_h, "clamps stay on: class of the glue"),
+                 false, std::max(glue->people, m > 2.0 ? 2 : 1), glue->wants});
         step.holds = {"clamps", "flat bench"};
         if (const SurfaceWork* squeeze = work("squeeze_out")) {
             add("squeeze_out", squeeze->name, "surface",
                 {"", 0.0, squeeze->hands_min,
-                 hoursFigure("squeeze_out", squeeze->wait_h, "until the joint has dried flat"), true, 1, squeeze->wants});
+                 hoursFigure("squeeze_out", squeeze->wait_h, "until the joint has dried flat"), true, 1,
+                 squeeze->wants});
         }
     }
 
@@ -392,7 +395,12 @@ private:
         const double litres = event.litres.known() ? event.litres.value() : 0.0;
         const double time = std::max(event.time_min, 5.0);
         constexpr double kReady_min = 20.0; // wiped, taped, weighed out
-        Opt o{"pour", std::max(litres, 0.1), time + kReady_min, {}, false, 1,
+        Opt o{"pour",
+              std::max(litres, 0.1),
+              time + kReady_min,
+              {},
+              false,
+              1,
               "scale, respirator, gloves, nothing that sparks"};
         JobStep& step = add("pour_" + event.id, event.name, "fill", o);
         step.pour = event.id;
@@ -427,8 +435,8 @@ private:
 
     void afterPours()
     {
-        const bool poured = std::any_of(out_.steps.begin(), out_.steps.end(),
-                                        [](const JobStep& s) { return !s.pour.empty(); });
+        const bool poured =
+            std::any_of(out_.steps.begin(), out_.steps.end(), [](const JobStep& s) { return !s.pour.empty(); });
         const bool glued = out_.find("glue").has_value();
         const double area = in_.layup->topArea.known() ? in_.layup->topArea.value() / kMm2PerM2 : 0.0;
         if ((poured || glued) && area > 0.0) {
@@ -474,7 +482,12 @@ private:
                 m += edge.length_mm / kMmPerM;
             }
             add("edges", "Make the edges", "surface",
-                {"edges", std::max(m, perimeter_mm(in_.surface->outline) / kMmPerM), edges->hands_min, {}, true, 1,
+                {"edges",
+                 std::max(m, perimeter_mm(in_.surface->outline) / kMmPerM),
+                 edges->hands_min,
+                 {},
+                 true,
+                 1,
                  edges->wants});
         }
         const std::string before = last_; // the maker sands one part while another dries
@@ -493,7 +506,8 @@ private:
             JobStep& step =
                 add(key, w->name, "surface",
                     {"sand", quantity, w->hands_min,
-                     w->wait_h > 0.0 ? hoursFigure(key, w->wait_h, "wetted before the last grit, until it is dry") : Figure{},
+                     w->wait_h > 0.0 ? hoursFigure(key, w->wait_h, "wetted before the last grit, until it is dry")
+                                     : Figure{},
                      true, 1, w->wants});
             if (part.times.discs > 0) {
                 step.planned.push_back({"discs", static_cast<double>(part.times.discs)});
@@ -526,7 +540,12 @@ private:
         }
         if (places > 0.0) {
             add("underside", "Channels, plates and inserts in the underside", "move",
-                {"underside", places, 0.0, {}, true, 1,
+                {"underside",
+                 places,
+                 0.0,
+                 {},
+                 true,
+                 1,
                  std::string("the drilling map, template, stop collar") +
                      (heavyTop_ ? ", a second person to turn it" : "")});
         }
@@ -557,8 +576,9 @@ private:
                 continue;
             }
             const std::string before = last_;
-            JobStep& step = add(w.key, w.name, "surface",
-                                {"finish", std::max(0.1, face), w.hands_min, {}, false, std::max(1, w.people), w.wants});
+            JobStep& step =
+                add(w.key, w.name, "surface",
+                    {"finish", std::max(0.1, face), w.hands_min, {}, false, std::max(1, w.people), w.wants});
             step.after.clear();
             StepAfter after{before};
             if (!first && gap_h > 0.0) {

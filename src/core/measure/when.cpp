@@ -58,8 +58,8 @@ std::vector<Token> tokensOf(std::string_view text)
                 ++end;
             }
             Token t{Token::Kind::Number, std::string(text.substr(i, end - i)), numberOf(text.substr(i, end - i))};
-            const bool minutes = end + 2 < text.size() && text[end] == ':' && isDigit(text[end + 1]) &&
-                                 isDigit(text[end + 2]);
+            const bool minutes =
+                end + 2 < text.size() && text[end] == ':' && isDigit(text[end + 1]) && isDigit(text[end + 2]);
             if (minutes) {
                 const int past = numberOf(text.substr(end + 1, 2));
                 t.kind = Token::Kind::Time;
@@ -252,8 +252,8 @@ Expected<int> parseDay(std::string_view text, int today)
         numbers.erase(numbers.begin() + 1);
     }
     if (!month || numbers.empty() || numbers.size() > 2) {
-        return refuse("when.unreadable", "\"" + shownText(plain) +
-                                             "\" is not understood as a day: write it like 2026-12-18 or 18 Dec.");
+        return refuse("when.unreadable",
+                      "\"" + shownText(plain) + "\" is not understood as a day: write it like 2026-12-18 or 18 Dec.");
     }
     const std::optional<int> year = numbers.size() == 2 ? std::optional(numbers[1]) : std::nullopt;
     const Expected<int> day = dated(plain, year, *month, numbers[0], today);
@@ -443,8 +443,8 @@ Expected<double> parseMinutes(std::string_view text, double bare)
     double unit = bare;
     for (size_t i = 0; i < plain.size();) {
         size_t end = i;
-        while (end < plain.size() && (isDigit(plain[end]) || plain[end] == '.' || plain[end] == ',' ||
-                                      plain[end] == ':')) {
+        while (end < plain.size() &&
+               (isDigit(plain[end]) || plain[end] == '.' || plain[end] == ',' || plain[end] == ':')) {
             ++end;
         }
         const std::string_view number = plain.substr(i, end - i);

@@ -1,6 +1,7 @@
 #pragma once
 // Days, weekly hours and stretches of time as a maker writes them.
-// Units: days since 1970-01-01; minutes.   Errors: "when.*", each a sentence that says how to write it.   Threads: pure.
+// Units: days since 1970-01-01; minutes.   Errors: "when.*", each a sentence that says how to write it.   Threads:
+// pure.
 
 #include <array>
 #include <string>
@@ -13,8 +14,8 @@
 namespace burl
 {
 
-/// `2026-12-18`, `18 Dec`, `Fri 18 Dec 2026`, `18.12.2026`, `18.12.`, `today`, `tomorrow`, `Fri` (the next one). Without
-/// a year the nearest that is not long past.   Errors: "when.no_day" (31 February), "when.unreadable".
+/// `2026-12-18`, `18 Dec`, `Fri 18 Dec 2026`, `18.12.2026`, `18.12.`, `today`, `tomorrow`, `Fri` (the next one).
+/// Without a year the nearest that is not long past.   Errors: "when.no_day" (31 February), "when.unreadable".
 [[nodiscard]] Expected<int> parseDay(std::string_view text, int today);
 /// Days and stretches of days: `24 Dec - 1 Jan, 5 Apr 2027`. In order, each once.
 [[nodiscard]] Expected<std::vector<int>> parseDays(std::string_view text, int today);

@@ -60,7 +60,10 @@ struct Plan {
 
     /// The list: the order in which the stages are computed, printed and searched. A new stage adds its line above and
     /// its word here.
-    [[nodiscard]] auto stages() { return std::tie(layup, tenons, flatten, fill, pour, move, base, hold, surface, days); }
+    [[nodiscard]] auto stages()
+    {
+        return std::tie(layup, tenons, flatten, fill, pour, move, base, hold, surface, days);
+    }
     [[nodiscard]] auto stages() const
     {
         return std::tie(layup, tenons, flatten, fill, pour, move, base, hold, surface, days);

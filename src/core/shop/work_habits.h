@@ -57,7 +57,7 @@ struct WorkHabits {
     std::vector<Maker> makers{Maker{}};
     WeekHours helper = weekdayHours(kUsualOpen_min, kUsualClose_min); // when a second person can be fetched
     std::vector<std::string> holidays;                                // nobody works
-    int lightFrom_min = 9 * 60; // daylight that falls from the side
+    int lightFrom_min = 9 * 60;                                       // daylight that falls from the side
     int lightTo_min = 16 * 60;
     std::vector<RateReset> resets;
     bool operator==(const WorkHabits&) const = default;

@@ -1,0 +1,259 @@
+// Entries of the day book, and what they read where it belongs.
+
+#include <algorithm>
+
+#include "core/days/day_line.h"
+#include "core/measure/clock.h"
+
+namespace burl
+{
+namespace
+{
+
+const JobStep* stepCalled(const std::vector<JobStep>& steps, const std::string& key)
+{
+    for (const JobStep& step : steps) {
+        if (step.key == key) {
+            return &step;
+        }
+    }
+    return nullptr;
+}
+
+constexpr size_t kDate = 10; // letters of a day in a moment
+
+/// The mean of the latest day is what the plan goes by.
+void setToday(Slab& slab)
+{
+    std::string latest;
+    for (const MoistureReading& m : slab.moisture) {
+        latest = std::max(latest, m.date);
+    }
+    double sum = 0.0;
+    int count = 0;
+    for (const MoistureReading& m : slab.moisture) {
+        if (m.date == latest) {
+            sum += m.mc_pct;
+            ++count;
+        }
+    }
+    if (count > 0) {
+        slab.mc_pct = sum / count;
+    }
+}
+
+/// Carries readings to slabs, rests and pours; or takes them back.
+class Carrier
+{
+public:
+    Carrier(Book book, JobId id, const std::vector<JobStep>& steps) : book_(std::move(book)), id_(id), steps_(steps) {}
+
+    void carry(const DayWords& words, const std::string& at)
+    {
+        const std::string day = at.substr(0, kDate);
+        const JobStep* step = stepCalled(steps_, words.step);
+        double litres = 0.0;
+        double leak = 0.0;
+        std::optional<double> warm;
+        for (const DayReading& r : words.readings) {
+            if (r.kind == ReadingKind::Moisture) {
+                slab(r.slab, [&](Slab& s) {
+                    s.moisture.push_back({day, 0.0, r.value});
+                    setToday(s);
+                });
+            } else if (r.kind == ReadingKind::Thickness && step != nullptr && step->milling > 0) {
+                job([&](Job& j) {
+                    Rest rest;
+                    rest.slab = r.slab;
+                    rest.cut = day;
+                    rest.thickness_mm = r.value;
+                    if (r.slab.value != 0 &&
+                        !std::any_of(j.flatten.rests.begin(), j.flatten.rests.end(),
+                                     [&](const Rest& x) { return x.slab == r.slab && x.cut == day; })) {
+                        j.flatten.rests.push_back(rest);
+                    }
+                });
+            }
+            litres += r.kind == ReadingKind::Litres ? r.value : 0.0;
+            leak += r.kind == ReadingKind::Leak ? r.value : 0.0;
+            warm = r.kind == ReadingKind::Temperature ? std::optional(r.value) : warm;
+        }
+        if (step != nullptr && !step->pour.empty()) {
+            pour(*step, words, at, litres, leak, warm);
+        }
+        if (step != nullptr && step->key == "deliver" && words.ends) {
+            job([&](Job& j) { j.days.delivered = day; });
+        }
+    }
+
+    void takeBack(const DayWords& words, const std::string& at)
+    {
+        const std::string day = at.substr(0, kDate);
+        const JobStep* step = stepCalled(steps_, words.step);
+        for (const DayReading& r : words.readings) {
+            if (r.kind == ReadingKind::Moisture) {
+                slab(r.slab, [&](Slab& s) {
+                    const auto mine = std::find_if(s.moisture.begin(), s.moisture.end(), [&](const MoistureReading& m) {
+                        return m.date == day && m.depth_mm == 0.0 && m.mc_pct == r.value;
+                    });
+                    if (mine != s.moisture.end()) {
+                        s.moisture.erase(mine);
+                        setToday(s);
+                    }
+                });
+            } else if (r.kind == ReadingKind::Thickness) {
+                job([&](Job& j) {
+                    std::erase_if(j.flatten.rests, [&](const Rest& rest) {
+                        return rest.slab == r.slab && rest.cut == day && rest.thickness_mm == r.value &&
+                               rest.measured.empty();
+                    });
+                });
+            }
+        }
+        if (step != nullptr && !step->pour.empty()) {
+            const auto began = hoursOf(at);
+            const std::string from = began ? isoTime(*began - words.minutes / 60.0) : "";
+            job([&](Job& j) { // the one that this entry began; one that was weighed stays
+                std::erase_if(j.fill.log, [&](const PourRecord& record) {
+                    return record.event == step->pour && record.began == from && record.pots.empty();
+                });
+            });
+        }
+        if (step != nullptr && step->key == "deliver") {
+            job([&](Job& j) { j.days.delivered = j.days.delivered == day ? "" : j.days.delivered; });
+        }
+    }
+
+    void job(const std::function<void(Job&)>& change)
+    {
+        if (const Job* now = book_.job(id_)) {
+            Job next = *now;
+            change(next);
+            book_ = withJob(book_, std::move(next));
+        }
+    }
+
+    Book book_;
+
+private:
+    void slab(SlabId id, const std::function<void(Slab&)>& change)
+    {
+        if (const Slab* now = book_.shop->slab(id)) {
+            Slab next = *now;
+            change(next);
+            book_ = withSlab(book_, std::move(next));
+        }
+    }
+
+    /// The first entry of a pour begins its record; a temperature later is one more reading of its heat.
+    void pour(const JobStep& step, const DayWords& words, const std::string& at, double litres, double leak,
+              std::optional<double> warm)
+    {
+        const auto end = hoursOf(at);
+        if (!end) {
+            return;
+        }
+        job([&](Job& j) {
+            auto record = std::find_if(j.fill.log.begin(), j.fill.log.end(),
+                                       [&](const PourRecord& r) { return r.event == step.pour; });
+            if (record == j.fill.log.end()) {
+                PourRecord fresh;
+                fresh.event = step.pour;
+                fresh.began = isoTime(*end - words.minutes / 60.0);
+                fresh.note = words.text;
+                j.fill.log.push_back(fresh);
+                record = j.fill.log.end() - 1;
+            } else if (const auto began = hoursOf(record->began); warm && began && *end > *began) {
+                record->heat.push_back({*end - *began, *warm});
+            }
+            record->poured_L += litres;
+            record->leaked_L += leak;
+        });
+    }
+
+    JobId id_;
+    const std::vector<JobStep>& steps_;
+};
+
+std::vector<PlannedWork> plannedOf(const std::vector<JobStep>& steps, const std::string& key)
+{
+    const JobStep* step = stepCalled(steps, key);
+    return step != nullptr ? step->planned : std::vector<PlannedWork>{};
+}
+
+} // namespace
+
+Book withDayEntry(const Book& book, JobId job, const DayLine& line, double at_h, const std::vector<JobStep>& steps,
+                  std::vector<std::string> pictures)
+{
+    Carrier carrier(book, job, steps);
+    const std::string at = isoTime(at_h);
+    carrier.job([&](Job& j) {
+        DayEntry entry;
+        entry.id = ++j.days.lastEntry;
+        entry.at = at;
+        entry.words = line.words;
+        entry.agreed = line.agreed;
+        entry.planned = plannedOf(steps, line.words.step);
+        entry.pictures = std::move(pictures);
+        j.days.book.push_back(std::move(entry));
+    });
+    carrier.carry(line.words, at);
+    return carrier.book_;
+}
+
+Book withCorrectedEntry(const Book& book, JobId job, int id, const DayLine& line, double now_h,
+                        const std::vector<JobStep>& steps)
+{
+    const Job* now = book.job(job);
+    if (now == nullptr) {
+        return book;
+    }
+    Carrier carrier(book, job, steps);
+    for (const DayEntry& entry : now->days.book) {
+        if (entry.id != id || entry.words == line.words) {
+            continue;
+        }
+        carrier.takeBack(entry.words, entry.at);
+        carrier.job([&](Job& j) {
+            for (DayEntry& mine : j.days.book) {
+                if (mine.id == id) {
+                    mine.history.push_back({isoTime(now_h), mine.words});
+                    mine.planned =
+                        mine.words.step == line.words.step ? mine.planned : plannedOf(steps, line.words.step);
+                    mine.words = line.words;
+                    mine.agreed = line.agreed;
+                    mine.struck = false;
+                }
+            }
+        });
+        carrier.carry(line.words, entry.at);
+    }
+    return carrier.book_;
+}
+
+Book withStruckEntry(const Book& book, JobId job, int id, double now_h, const std::vector<JobStep>& steps)
+{
+    const Job* now = book.job(job);
+    if (now == nullptr) {
+        return book;
+    }
+    Carrier carrier(book, job, steps);
+    for (const DayEntry& entry : now->days.book) {
+        if (entry.id != id || entry.struck) {
+            continue;
+        }
+        carrier.takeBack(entry.words, entry.at);
+        carrier.job([&](Job& j) {
+            for (DayEntry& mine : j.days.book) {
+                if (mine.id == id) {
+                    mine.history.push_back({isoTime(now_h), mine.words});
+                    mine.struck = true;
+                }
+            }
+        });
+    }
+    return carrier.book_;
+}
+
+} // namespace burl
