@@ -39,13 +39,13 @@ private:
     {
         for (const int id : plan_.list.circle) {
             addFinding(plan_.findings, "days.circle", Severity::Stop,
-                       nameOfOwn(id) + " waits for a step that waits for it: it is planned without its links", {},
+                       nameOfOwn(id) + " waits for a step that waits for it: it is planned without its links.", {},
                        "say what it comes after")
                 .leadsTo = {"days", "steps"};
         }
         for (const int id : plan_.list.lost) {
             addFinding(plan_.findings, "days.lost_step", Severity::Caution,
-                       nameOfOwn(id) + " is tied to a step that this job no longer has", {}, "tie it anew")
+                       nameOfOwn(id) + " is tied to a step that this job no longer has.", {}, "tie it anew")
                 .leadsTo = {"days", "steps"};
         }
     }
@@ -70,7 +70,7 @@ private:
             if (!entry.struck && written && *written * 60.0 > plan_.hoursAt(*plan_.now) * 60.0 + kAhead_min) {
                 addFinding(plan_.findings, "days.clock_back", Severity::Warn,
                            "The day book has an entry of " + timeText(*written) +
-                               ", later than the clock of this machine: one of both is wrong",
+                               ", later than the clock of this machine: one of both is wrong.",
                            {}, "set the clock, or correct the entry")
                     .leadsTo = {"days", "book"};
                 return;
@@ -93,12 +93,12 @@ private:
                                      : plan_.waysBack.front().text + ": done by " +
                                            shortDayText(plan_.dayOfMinute(plan_.waysBack.front().finish - 1));
             addFinding(plan_.findings, "days.late", Severity::Warn,
-                       "Promised for {0}, done by {1}: " + why() + " holds it", {promised, done}, remedy)
+                       "Promised for {0}, done by {1}: " + why() + " holds it.", {promised, done}, remedy)
                 .leadsTo = {"days", "back"};
         } else if (plan_.likelyTo > *plan_.promise) {
             addFinding(
                 plan_.findings, "days.tight", Severity::Caution,
-                "The promise of {0} holds as planned, but not when the work takes as long as it does one time in ten",
+                "The promise of {0} holds as planned, but not when the work takes as long as it does one time in ten.",
                 {promised}, "begin the long waits first")
                 .leadsTo = {"days", "promise"};
         }
@@ -133,14 +133,14 @@ private:
                 if (plan_.now && before.progress.done && from + *link.most < *plan_.now) {
                     addFinding(plan_.findings, "days.window_missed", Severity::Warn,
                                "The window of " + step(p).name + " closed " + at(from + *link.most) +
-                                   ": it is scuffed first",
+                                   ": it is scuffed first.",
                                {}, "scuff, clean, then go on")
                         .leadsTo = {"days", "today"};
                 } else if (p.start - from > *link.most) {
                     addFinding(plan_.findings, "days.window_night", Severity::Caution,
                                "The window of " + step(p).name +
                                    " falls outside the hours of the shop: " + at(from + link.least) + " to " +
-                                   at(from + *link.most) + "; planned " + at(p.start) + ", scuffed first",
+                                   at(from + *link.most) + "; planned " + at(p.start) + ", scuffed first.",
                                {}, "begin the one before at another hour")
                         .leadsTo = {"days", "calendar"};
                 }
@@ -153,7 +153,7 @@ private:
             for (size_t b = a + 1; b < pours.size(); ++b) {
                 if (pours[a]->start < pours[b]->end && pours[b]->start < pours[a]->end) {
                     addFinding(plan_.findings, "days.two_pours", Severity::Warn,
-                               step(*pours[a]).name + " and " + step(*pours[b]).name + " are poured at the same time",
+                               step(*pours[a]).name + " and " + step(*pours[b]).name + " are poured at the same time.",
                                {}, "one after the other");
                 }
             }
@@ -172,7 +172,7 @@ private:
                 const JobStep& first = step(before);
                 if (before.progress.implied) {
                     addFinding(plan_.findings, "days.taken_as_done", Severity::Caution,
-                               first.name + " is taken as done, because " + step(p).name + " was written down", {},
+                               first.name + " is taken as done, because " + step(p).name + " was written down.", {},
                                "write it down with its minutes")
                         .leadsTo = {"days", "book"};
                     continue;
@@ -185,17 +185,18 @@ private:
                 constexpr int kNear_min = 60;
                 if (link.from == LinkFrom::Done && kept + kNear_min < 0) {
                     addFinding(plan_.findings, "days.out_of_order", Severity::Warn,
-                               step(p).name + " was done before " + first.name, {}, "look whether an entry is wrong")
+                               step(p).name + " was done before " + first.name + ".", {},
+                               "look whether an entry is wrong")
                         .leadsTo = {"days", "book"};
                 } else if (link.from == LinkFrom::Done && first.milling > 0 && kept + kNear_min < planned / 2) {
                     addFinding(plan_.findings, "days.rest_skipped", Severity::Warn,
                                "After " + first.name + " the wood rested " + durationText(std::max(0, kept)) +
-                                   " instead of " + durationText(planned) + ": it may still move",
+                                   " instead of " + durationText(planned) + ": it may still move.",
                                {}, "measure it again before the joint")
                         .leadsTo = {"flat", ""};
                 } else if (!first.pour.empty() && shortened(link, before, p)) {
                     addFinding(plan_.findings, "days.cure_shortened", Severity::Warn,
-                               step(p).name + " began before " + first.name + " had cured", {},
+                               step(p).name + " began before " + first.name + " had cured.", {},
                                "look at the edge: soft resin smears and traps bubbles")
                         .leadsTo = {"fill", "pours"};
                 }
@@ -218,7 +219,7 @@ private:
             if (!p.progress.done && step(p).key == "stack" && step(p).waitGuessed) {
                 addFinding(
                     plan_.findings, "days.drying_guessed", Severity::Caution,
-                    "How long the wood still dries is a guess ({0}); it is not sure without two readings a week apart",
+                    "How long the wood still dries is a guess ({0}); it is not sure without two readings a week apart.",
                     {step(p).wait}, "meter it now and in a week")
                     .leadsTo = {"yard", "mc"};
             }
@@ -243,7 +244,7 @@ private:
             if (&p != longest && !p.progress.begun && !p.chain && !p.pieces.empty() && p.start >= longest->end &&
                 p.start < longest->ready && step(p).hands.value() >= 60.0) {
                 addFinding(plan_.findings, "days.meanwhile", Severity::Good,
-                           "While " + step(*longest).name + " waits: " + step(p).name + ", {0}", {step(p).hands}, "");
+                           "While " + step(*longest).name + " waits: " + step(p).name + ", {0}.", {step(p).hands}, "");
                 return;
             }
         }

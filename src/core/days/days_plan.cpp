@@ -134,7 +134,7 @@ private:
             if (step.persons > 1 && !helped) {
                 step.persons = 1;
                 addFinding(plan_.findings, "days.nobody_helps", Severity::Warn,
-                           named.name + " wants a second person, and nobody is there by the hours of the shop", {},
+                           named.name + " wants a second person, and nobody is there by the hours of the shop.", {},
                            "say when a helper can come")
                     .leadsTo = {"days", "hours"};
             }
@@ -142,7 +142,7 @@ private:
                 step.split = true;
                 step.holds.clear();
                 addFinding(plan_.findings, "days.too_long", Severity::Stop,
-                           named.name + " takes {0} in one go; no session of the shop is so long", {named.hands},
+                           named.name + " takes {0} in one go; no session of the shop is so long.", {named.hands},
                            "a longer session, or fewer minutes")
                     .leadsTo = {"days", "hours"};
             }
@@ -171,7 +171,7 @@ private:
         plan_.finish = found_.finish.value_or(0);
         if (!plan_.found) {
             addFinding(plan_.findings, "days.no_plan", Severity::Stop,
-                       "No plan is found: the hours of the shop leave no room for the work", {}, "more hours")
+                       "No plan is found: the hours of the shop leave no room for the work.", {}, "more hours")
                 .leadsTo = {"days", "hours"};
         }
     }
@@ -188,7 +188,7 @@ private:
             }
             if (had) {
                 addFinding(plan_.findings, "days.window_nobody", Severity::Stop,
-                           "The window of " + plan_.list.steps[i].name + " falls where nobody works", {},
+                           "The window of " + plan_.list.steps[i].name + " falls where nobody works.", {},
                            "other hours, or another day for the step before it")
                     .leadsTo = {"days", "hours"};
             }

@@ -404,6 +404,7 @@ private:
               "scale, respirator, gloves, nothing that sparks"};
         JobStep& step = add("pour_" + event.id, event.name, "fill", o);
         step.pour = event.id;
+        step.resin = event.resin;
         step.people = in_.fillInput->choices.mixing.people > 1 ? 2 : 1;
         if (event.kind == PourKind::River) {
             step.holds = {"form table"};

@@ -47,9 +47,10 @@ struct JobStep {
     std::vector<StepAfter> after;
     std::string ready; // what is to be at hand
     std::vector<PlannedWork> planned;
-    std::string pour; // id of the pour it is
-    int milling = 0;  // that it is, from 1
-    int own = 0;      // id of the maker's own step
+    std::string pour;  // id of the pour it is
+    std::string resin; // and of what is poured
+    int milling = 0;   // that it is, from 1
+    int own = 0;       // id of the maker's own step
     bool overruled = false;
     bool skipped = false;
     std::string fixed; // moment it is fixed to

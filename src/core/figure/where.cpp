@@ -8,13 +8,14 @@ namespace burl
 
 std::string benchName(const std::string& id)
 {
-    constexpr std::array<std::pair<const char*, const char*>, 7> kBenches{{{"yard", "Yard"},
+    constexpr std::array<std::pair<const char*, const char*>, 8> kBenches{{{"yard", "Yard"},
                                                                            {"layup", "Layup"},
                                                                            {"flat", "Flat"},
                                                                            {"fill", "Fill"},
                                                                            {"move", "Move"},
                                                                            {"base", "Base"},
-                                                                           {"surface", "Surface"}}};
+                                                                           {"surface", "Surface"},
+                                                                           {"days", "Days"}}};
     for (const auto& [bench, name] : kBenches) {
         if (id == bench) {
             return name;

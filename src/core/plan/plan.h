@@ -13,6 +13,7 @@
 #include "core/flatten/flatten_plan.h"
 #include "core/layup/layup_plan.h"
 #include "core/layup/tenon_plan.h"
+#include "core/money/money_plan.h"
 #include "core/move/hold_plan.h"
 #include "core/move/move_plan.h"
 #include "core/pour/pour_plan.h"
@@ -57,16 +58,17 @@ struct Plan {
     Made<HoldStage> hold;
     Made<SurfaceStage> surface;
     Made<DaysStage> days;
+    Made<MoneyStage> money;
 
     /// The list: the order in which the stages are computed, printed and searched. A new stage adds its line above and
     /// its word here.
     [[nodiscard]] auto stages()
     {
-        return std::tie(layup, tenons, flatten, fill, pour, move, base, hold, surface, days);
+        return std::tie(layup, tenons, flatten, fill, pour, move, base, hold, surface, days, money);
     }
     [[nodiscard]] auto stages() const
     {
-        return std::tie(layup, tenons, flatten, fill, pour, move, base, hold, surface, days);
+        return std::tie(layup, tenons, flatten, fill, pour, move, base, hold, surface, days, money);
     }
 
     /// All answers in that order.

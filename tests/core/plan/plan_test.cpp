@@ -317,7 +317,7 @@ TEST_CASE("a stage whose inputs did not change is not computed again", "[plan][m
 {
     Demo demo(1);
     const Plan first = demo.plan();
-    CHECK(stagesMade(first) == "layup tenons flatten fill pour move base hold surface");
+    CHECK(stagesMade(first) == "layup tenons flatten fill pour move base hold surface days money");
 
     const Plan same = makePlan(demo.job, *demo.book.shop, &first);
     CHECK(stagesMade(same) == "");
@@ -326,22 +326,23 @@ TEST_CASE("a stage whose inputs did not change is not computed again", "[plan][m
 
     demo.job.move.fasteners[0].bolt_mm = 10.0;
     const Plan moved = makePlan(demo.job, *demo.book.shop, &first);
-    CHECK(stagesMade(moved) == "move base hold surface");
+    CHECK(stagesMade(moved) == "move base hold surface days money");
 
     // A channel nudged moves tenons out of its way, and computes no layup, flattening or fill again.
     demo.job.layup.joint.kind = JointKind::LooseTenons;
     const Plan joined = demo.plan();
     demo.job.move.channels[0].x_mm += 5.0;
-    CHECK(stagesMade(makePlan(demo.job, *demo.book.shop, &joined)) == "tenons move base hold surface");
+    CHECK(stagesMade(makePlan(demo.job, *demo.book.shop, &joined)) == "tenons move base hold surface days money");
     demo.job.move.channels[0].x_mm -= 5.0;
     demo.job.layup.joint = Demo(1).job.layup.joint;
 
     demo.job.fill.bucket_L = 3.0;
     const Plan filled = makePlan(demo.job, *demo.book.shop, &moved);
-    CHECK(stagesMade(filled) == "fill pour hold surface");
+    CHECK(stagesMade(filled) == "fill pour hold surface days money");
 
     demo.job.flatten.method.depth_mm = 1.0;
-    CHECK(stagesMade(makePlan(demo.job, *demo.book.shop, &filled)) == "flatten fill pour move base hold surface");
+    CHECK(stagesMade(makePlan(demo.job, *demo.book.shop, &filled)) ==
+          "flatten fill pour move base hold surface days money");
 
     // A slab that this job does not use may change as it likes.
     demo.slab({12}, [](Slab& s) { s.thickness_mm = 99.0; });

@@ -1,0 +1,356 @@
+#include "core/money/money_plan.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/measure/format.h"
+
+namespace burl
+{
+namespace
+{
+
+class MoneyPlanner
+{
+public:
+    explicit MoneyPlanner(const MoneyInput& in) : in_(in), h_(in.habits), c_(in.choices) {}
+
+    MoneyPlan run()
+    {
+        if (in_.days->list.steps.empty()) {
+            return std::move(plan_);
+        }
+        plan_.needs = needsOf(in_.steps, *in_.days);
+        terms();
+        goods();
+        work();
+        sums();
+        earned();
+        figures();
+        findings();
+        sortBySeverity(plan_.findings);
+        return std::move(plan_);
+    }
+
+private:
+    void terms()
+    {
+        KeptQuote& q = plan_.draft;
+        q.table = in_.jobName + (in_.jobNote.empty() ? "" : ". " + in_.jobNote);
+        q.delivery = in_.promised;
+        q.overhead_pct = h_.overhead_pct;
+        q.overheadOn = h_.overheadOn;
+        q.by = c_.by.value_or(h_.by);
+        q.pct = c_.pct.value_or(h_.pct);
+        q.fixed = c_.fixed;
+        q.round = q.by == PriceBy::Fixed ? RoundPrice::None : h_.round;
+        q.roundTo = h_.roundTo;
+        q.discount_pct = c_.discount_pct;
+        q.tax_pct = c_.tax_pct.value_or(h_.tax_pct);
+        q.deposit_pct = c_.deposit_pct.value_or(h_.deposit_pct);
+    }
+
+    void line(const std::string& what, const std::string& kind, double quantity, std::optional<double> price,
+              bool own = false)
+    {
+        if (!(quantity > 0.0)) {
+            return;
+        }
+        if (!price) {
+            plan_.unpriced.push_back(what);
+            return;
+        }
+        const double rounded = std::ceil(quantity * 1000.0 - 1e-6) / 1000.0; // to a gram or a millilitre
+        plan_.draft.lines.push_back({what, kind, rounded, *price});
+        plan_.draftOwn.push_back(own);
+    }
+
+    void goods()
+    {
+        std::vector<SlabId> seen;
+        for (const auto& slab : in_.steps.slabs) {
+            if (!slab || std::find(seen.begin(), seen.end(), slab->id) != seen.end()) {
+                continue;
+            }
+            seen.push_back(slab->id);
+            line("Slab " + slab->name, "slab", 1.0, slab->price);
+        }
+        resin();
+        if (in_.steps.base && madeOf(in_.steps.base->choices.kind) != BaseOf::Nothing) {
+            for (const StockCut& cut : in_.steps.base->stock) {
+                line((cut.wood ? "Boards " : "Steel bars ") + cut.name, cut.wood ? "wood" : "steel", cut.list.bars,
+                     in_.steps.base->choices.barPrice);
+            }
+        }
+        if (in_.steps.surface && !in_.steps.surface->work.empty()) {
+            const SurfacePlan& s = *in_.steps.surface;
+            constexpr double kGrams = 1000.0;
+            line("Finish, litres", "finish", s.flood ? s.flood->all.volume_L : s.amount.all.volume_L, h_.finish_L);
+            line("Sanding discs", "consumables", s.discs, h_.disc);
+            if (s.glueAll) {
+                line("Glue, kg", "consumables", s.glueAll->grams / kGrams, h_.glue_kg);
+            }
+        }
+        for (const MoneyLine& own : c_.lines) {
+            line(own.what, own.kind, own.quantity, own.price, true);
+        }
+        const bool bought = in_.steps.base && in_.steps.base->choices.kind == BaseKind::Bought;
+        if (bought &&
+            std::none_of(c_.lines.begin(), c_.lines.end(), [](const MoneyLine& l) { return l.kind == "base"; })) {
+            plan_.unpriced.push_back("the bought base");
+        }
+    }
+
+    /// In whole packs where the shelf says what it comes in, else by the litre.
+    void resin()
+    {
+        if (!in_.steps.pour) {
+            return;
+        }
+        for (const Purchase& purchase : in_.steps.pour->purchases) {
+            const ResinClass* r = resinCalled(in_.steps.fillInput->resins, purchase.resin);
+            const bool packed =
+                r != nullptr && !r->packs.empty() &&
+                std::all_of(r->packs.begin(), r->packs.end(), [](const ResinPack& p) { return p.price.has_value(); });
+            if (packed) {
+                // What stands on the shelf was bought as well: the whole need, in packs.
+                const PacksToBuy buy = packsFor(purchase.litres.value(), 0.0, r->packs);
+                for (size_t k = 0; k < buy.count.size(); ++k) {
+                    line(purchase.name + ", " + formatNumber(r->packs[k].litres, 2, true) + " L", "resin", buy.count[k],
+                         r->packs[k].price);
+                }
+            } else {
+                line(purchase.name + ", litres", "resin", purchase.litres.value(), in_.resin_per_L);
+            }
+        }
+    }
+
+    /// By bench; a second person by himself.
+    void work()
+    {
+        const char* kBenches[] = {"yard", "layup", "flat", "fill", "move", "base", "surface", "days"};
+        double second = 0.0;
+        for (const char* bench : kBenches) {
+            double minutes = 0.0;
+            for (const JobStep& step : in_.days->list.steps) {
+                if (step.bench != bench || step.skipped) {
+                    continue;
+                }
+                minutes += step.hands.value();
+                second += step.people > 1 ? step.hands.value() * (step.people - 1) : 0.0;
+            }
+            if (minutes > 0.0) {
+                plan_.draft.work.push_back({workName(bench), std::round(minutes), 1, h_.hour.value_or(0.0)});
+            }
+        }
+        if (second > 0.0) {
+            plan_.draft.work.push_back(
+                {"Second person", std::round(second), 1, h_.helper.value_or(h_.hour.value_or(0.0))});
+        }
+    }
+    static std::string workName(const std::string& bench)
+    {
+        return bench == "yard"      ? "Wood brought in"
+               : bench == "layup"   ? "Sawing and jointing"
+               : bench == "flat"    ? "Flattening"
+               : bench == "fill"    ? "Resin"
+               : bench == "move"    ? "Underside"
+               : bench == "base"    ? "Base, packing, delivery"
+               : bench == "surface" ? "Gluing, sanding, finish"
+                                    : "Other work";
+    }
+
+    void sums()
+    {
+        const QuoteInput input = quoteInputOf(plan_.draft);
+        plan_.soFar = quoteOf(input);
+        if (h_.hour && plan_.unpriced.empty()) {
+            plan_.quote = plan_.soFar;
+        } else if (h_.hour && plan_.draft.by == PriceBy::Fixed && plan_.draft.fixed > 0.0) {
+            plan_.quote = plan_.soFar; // the price stands whatever it costs
+        }
+        if (!h_.hour) {
+            plan_.missing = Missing{"What an hour is worth is not said", "the price of an hour", {"days", "money"}};
+        }
+    }
+
+    [[nodiscard]] const KeptQuote* accepted() const
+    {
+        const KeptQuote* out = nullptr;
+        for (const KeptQuote& q : c_.quotes) {
+            out = !q.accepted.empty() ? &q : out;
+        }
+        return out;
+    }
+
+    void earned()
+    {
+        for (const DayEntry& entry : in_.steps.choices.book) {
+            plan_.written_min += entry.struck ? 0.0 : entry.words.minutes;
+        }
+        const KeptQuote* q = accepted();
+        if (q != nullptr && plan_.written_min > 0.0 && !in_.steps.choices.delivered.empty()) {
+            const Quote sums = quoteOf(quoteInputOf(*q));
+            plan_.earnedPerHour = (sums.net - sums.goods - sums.overhead) / (plan_.written_min / 60.0);
+        }
+    }
+
+    void add(const Figure& f, Prominence p = Prominence::Plain) { plan_.figures.push_back({f, p}); }
+    static Figure sum(const char* key, const char* label, double value, const char* source)
+    {
+        return workedOut(key, label, value, Unit::Money, source);
+    }
+
+    void figures()
+    {
+        const Quote& q = plan_.soFar;
+        const Figure goods = sum("goods", "Goods", q.goods, "slabs, resin, steel, finish and lines of your own");
+        const Figure labour = sum("labour", "Labour", q.labour, "minutes of the steps, at the price of an hour");
+        const Figure overhead =
+            made("overhead", "Overhead",
+                 plan_.draft.overheadOn == OverheadOn::Labour ? "{0} of {1}" : "{0} of goods and {1}",
+                 {given("overhead_pct", "overhead", plan_.draft.overhead_pct, Unit::Percent, "shop"), labour},
+                 q.overhead, Unit::Money);
+        const Figure cost = made("cost", plan_.quote ? "Cost" : "Cost so far", "{0} + {1} + {2}",
+                                 {goods, labour, overhead}, q.cost, Unit::Money);
+        if (plan_.quote) {
+            const Figure pct = given("price_pct", plan_.draft.by == PriceBy::Margin ? "margin" : "markup",
+                                     plan_.draft.pct, Unit::Percent, "chosen");
+            const char* formula = plan_.draft.by == PriceBy::Fixed    ? "fixed; it costs {0}"
+                                  : plan_.draft.by == PriceBy::Margin ? "{0} ÷ (100 % − {1}), rounded"
+                                                                      : "{0} × (100 % + {1}), rounded";
+            const Figure price =
+                made("price", "Price before tax", formula,
+                     plan_.draft.by == PriceBy::Fixed ? std::vector<Figure>{cost} : std::vector<Figure>{cost, pct},
+                     q.net, Unit::Money);
+            const bool taxed = plan_.draft.tax_pct > 0.0;
+            const Figure tax = sum("tax", "Tax", q.tax, "of the price, to the cent");
+            add(taxed ? made("gross", "Price", "{0} + {1}", {price, tax}, q.gross, Unit::Money)
+                      : relabelled(price, "gross", "Price"),
+                Prominence::Headline);
+            add(price, taxed ? Prominence::Plain : Prominence::Folded);
+            if (q.margin_pct) {
+                add(made("margin", "Margin: of the price", "({0} − {1}) ÷ {0}", {price, cost}, *q.margin_pct,
+                         Unit::Percent));
+            }
+            if (q.markup_pct) {
+                add(made("markup", "Markup: on the cost", "({0} − {1}) ÷ {1}", {price, cost}, *q.markup_pct,
+                         Unit::Percent));
+            }
+            if (plan_.draft.deposit_pct > 0.0) {
+                add(made("deposit", "Deposit", "{0} of the price",
+                         {given("deposit_pct", "deposit", plan_.draft.deposit_pct, Unit::Percent, "chosen")}, q.deposit,
+                         Unit::Money));
+            }
+            if (q.hourEarns) {
+                const Figure hours =
+                    workedOut("person_minutes", "hours", q.personMinutes, Unit::Minutes, "of all hands, by the steps");
+                add(made("hour_earns", "An hour earns", "({0} − {1} − {2}) ÷ {3}", {price, goods, overhead, hours},
+                         *q.hourEarns, Unit::Money));
+            }
+            if (q.breakEvenRate) {
+                add(sum("break_even", "Break-even: an hour may cost", *q.breakEvenRate,
+                        "the price less goods and overhead, over all hours"));
+            }
+        }
+        add(cost);
+        add(goods);
+        add(labour);
+        add(overhead, Prominence::Folded);
+        if (plan_.earnedPerHour) {
+            add(made("earned", "An hour really earned",
+                     "accepted price less goods and overhead, over {0} of the day book",
+                     {workedOut("written", "minutes", plan_.written_min, Unit::Minutes, "day book")},
+                     *plan_.earnedPerHour, Unit::Money));
+        }
+    }
+
+    void findings()
+    {
+        if (plan_.missing) {
+            addMissing(plan_.findings, "money.missing", *plan_.missing);
+        }
+        if (!plan_.unpriced.empty() && !plan_.missing) {
+            constexpr size_t kTold = 4;
+            std::string names;
+            for (size_t i = 0; i < std::min(kTold, plan_.unpriced.size()); ++i) {
+                names += (i == 0 ? "" : ", ") + plan_.unpriced[i];
+            }
+            names +=
+                plan_.unpriced.size() > kTold ? " and " + std::to_string(plan_.unpriced.size() - kTold) + " more" : "";
+            addFinding(plan_.findings, "money.unpriced", Severity::ToDo,
+                       "Not priced yet: " + names + "; the price waits for it.", {}, "say what it costs")
+                .leadsTo = {"days", "money"};
+        }
+        const Quote& q = plan_.soFar;
+        if (plan_.quote && q.net < q.cost - 0.005) {
+            addFinding(plan_.findings, "money.below_cost", Severity::Warn, "The price of {0} is below the cost of {1}.",
+                       {sum("price", "price", q.net, "chosen"), sum("cost", "cost", q.cost, "goods, labour, overhead")},
+                       "ask more, or leave something out")
+                .leadsTo = {"days", "money"};
+        } else if (plan_.quote && h_.hour && q.hourEarns && *q.hourEarns < *h_.hour - 0.005) {
+            addFinding(plan_.findings, "money.hour_earns_less", Severity::Caution,
+                       "An hour of this job earns {0}, less than the {1} it is worth.",
+                       {sum("hour_earns", "an hour earns", *q.hourEarns, "price less goods and overhead"),
+                        sum("hour", "an hour", *h_.hour, "shop")},
+                       "look at the price")
+                .leadsTo = {"days", "money"};
+        }
+        const KeptQuote* kept = accepted();
+        if (kept != nullptr && plan_.quote) {
+            const Quote was = quoteOf(quoteInputOf(*kept));
+            constexpr double kMoved = 0.03; // of the cost: below it prices breathe
+            if (q.cost > was.cost * (1.0 + kMoved)) {
+                addFinding(
+                    plan_.findings, "money.dearer", Severity::Caution,
+                    "Since the quote was accepted the cost rose from {0} to {1}; the price stays as accepted.",
+                    {sum("was_cost", "then", was.cost, "the accepted quote"), sum("cost", "now", q.cost, "the plan")},
+                    "see what changed")
+                    .leadsTo = {"days", "money"};
+            }
+        }
+    }
+
+    const MoneyInput& in_;
+    const MoneyHabits& h_;
+    const MoneyChoices& c_;
+    MoneyPlan plan_;
+};
+
+} // namespace
+
+bool sameInput(const MoneyInput& a, const MoneyInput& b)
+{
+    // All that the steps stand on is in the days' answer, which is the same object when they are.
+    return a.choices == b.choices && a.habits == b.habits && a.jobName == b.jobName && a.jobNote == b.jobNote &&
+           a.promised == b.promised && a.resin_per_L == b.resin_per_L && a.days == b.days;
+}
+
+QuoteInput quoteInputOf(const KeptQuote& kept)
+{
+    QuoteInput out;
+    for (const MoneyLine& line : kept.lines) {
+        out.lines.push_back({line.what, line.kind, line.quantity, line.price});
+    }
+    for (const WorkLine& work : kept.work) {
+        out.work.push_back({work.what, work.minutes, work.persons, work.hour});
+    }
+    out.overhead_pct = kept.overhead_pct;
+    out.overheadOn = kept.overheadOn;
+    out.by = kept.by;
+    out.pct = kept.pct;
+    out.fixed = kept.fixed;
+    out.round = kept.round;
+    out.roundTo = kept.roundTo;
+    out.discount_pct = kept.discount_pct;
+    out.tax_pct = kept.tax_pct;
+    out.deposit_pct = kept.deposit_pct;
+    return out;
+}
+
+MoneyPlan moneyPlan(const MoneyInput& input)
+{
+    return MoneyPlanner(input).run();
+}
+
+} // namespace burl

@@ -1,0 +1,64 @@
+#pragma once
+// The money stage: what a job costs, what is asked for it, what an hour of it earns.
+// Units: money without a currency.   Source: docs/formulas.md#money.   Threads: pure.
+
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/money/needs.h"
+#include "core/money/pricing.h"
+#include "core/shop/money_choices.h"
+
+namespace burl
+{
+
+struct MoneyPlan : StageAnswer {
+    KeptQuote draft;                   // as it would be given today
+    std::vector<bool> draftOwn;        // lines of the maker's own
+    std::optional<Quote> quote;        // of it; empty: something has no price, or an hour none
+    Quote soFar;                       // with what has a price
+    std::vector<std::string> unpriced; // names of what has none
+    std::vector<Need> needs;
+    std::optional<double> earnedPerHour; // by the accepted quote and the minutes of the day book
+    double written_min = 0.0;            // of the day book
+};
+
+struct MoneyInput {
+    MoneyChoices choices;
+    MoneyHabits habits;
+    std::string jobName, jobNote, promised;
+    std::optional<double> resin_per_L;
+    StepsInput steps;
+    std::shared_ptr<const DaysPlan> days;
+};
+[[nodiscard]] bool sameInput(const MoneyInput& a, const MoneyInput& b);
+[[nodiscard]] MoneyPlan moneyPlan(const MoneyInput& input);
+
+/// A quote as the sums take it.
+[[nodiscard]] QuoteInput quoteInputOf(const KeptQuote& kept);
+
+/// Its place in the list of stages (core/plan/plan.h).
+struct MoneyStage {
+    using Input = MoneyInput;
+    using Answer = MoneyPlan;
+    static constexpr const char* kName = "money";
+    static constexpr const char* kBench = "days"; // that shows it
+    template <typename Before> static Input input(const JobInShop& in, const Before& before)
+    {
+        MoneyInput out;
+        out.choices = in.job.money;
+        out.habits = in.shop.habits.money;
+        out.jobName = in.job.name;
+        out.jobNote = in.job.note;
+        out.promised = in.job.days.promised;
+        out.resin_per_L = in.job.fill.price_per_L;
+        out.steps = before.days.input->steps;
+        out.days = before.days.answer;
+        return out;
+    }
+    static Answer answer(const Input& input) { return moneyPlan(input); }
+};
+
+} // namespace burl
