@@ -1,9 +1,12 @@
 #include "app/document.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include <QCryptographicHash>
+#include <QDateTime>
 
+#include "core/measure/clock.h"
 #include "core/shop/edit.h"
 #include "exchange/fault.h"
 
@@ -57,6 +60,17 @@ Document::Document(Book book, std::optional<ShopBook> store, QObject* parent)
             holdRun_.ask(*question);
         }
     });
+    clock_ = [] {
+        const QDateTime now = QDateTime::currentDateTime();
+        constexpr double kHours = 24.0;
+        constexpr double kMsOfHour = 3'600'000.0;
+        return static_cast<double>(QDate(1970, 1, 1).daysTo(now.date())) * kHours +
+               now.time().msecsSinceStartOfDay() / kMsOfHour;
+    };
+    constexpr int kMinute_ms = 60'000;
+    minute_.setInterval(kMinute_ms);
+    connect(&minute_, &QTimer::timeout, this, &Document::lookAtClock);
+    minute_.start();
     connect(&heatRun_, &HeatRun::answered, this, &Document::takeHeat);
     connect(&holdRun_, &HoldRun::answered, this, &Document::takeHold);
     planAnew(true);
@@ -78,6 +92,43 @@ Document::Document(Book book, std::optional<ShopBook> store, QObject* parent)
     }
 }
 
+void Document::setClock(std::function<double()> clock)
+{
+    clock_ = std::move(clock);
+    planAnew(false);
+    Q_EMIT worked();
+}
+
+std::string Document::today() const
+{
+    return moment().substr(0, moment().find('T'));
+}
+
+std::string Document::moment() const
+{
+    return isoTime(now_h());
+}
+
+namespace
+{
+
+/// Plans go by quarters of an hour: within one nothing is planned anew.
+double quarterOf(double hours)
+{
+    constexpr double kQuarters = 4.0;
+    return std::floor(hours * kQuarters) / kQuarters;
+}
+
+} // namespace
+
+void Document::lookAtClock()
+{
+    if (plan_ && worked_.now_h != quarterOf(now_h()) && !inGesture()) {
+        planAnew(false);
+        Q_EMIT worked();
+    }
+}
+
 void Document::planAnew(bool fromScratch)
 {
     const Job* j = job();
@@ -85,6 +136,8 @@ void Document::planAnew(bool fromScratch)
         plan_.reset();
         return;
     }
+    worked_.now_h = quarterOf(now_h());
+    worked_.rates = std::make_shared<const RateLogs>(rateLogsOf(book_.jobs, shop().habits.work));
     plan_ = makePlan(*j, shop(), !fromScratch && plan_ ? &*plan_ : nullptr, worked_);
     if (HeatQuestions open = plan_->asks(); !open.empty()) {
         heatAsked_ = {std::move(open), worked_.heat};

@@ -40,6 +40,12 @@ public:
     /// And while the plate model does.
     [[nodiscard]] bool holdIsOpen() const { return plan_ && plan_->hold->asks() != nullptr; }
     [[nodiscard]] const std::shared_ptr<const HeatAnswers>& heat() const { return worked_.heat; }
+    /// The clock on the wall of the shop: hours since 1970, local time. That of the machine until another is set.
+    void setClock(std::function<double()> clock);
+    [[nodiscard]] double now_h() const { return clock_(); }
+    [[nodiscard]] std::string today() const;  // ISO date
+    [[nodiscard]] std::string moment() const; // "2026-11-27T10:10"
+    [[nodiscard]] const Worked& workedOut() const { return worked_; }
     [[nodiscard]] bool readOnly() const;
     /// Why, a sentence; empty when changes are kept.
     [[nodiscard]] QString whyReadOnly() const;
@@ -88,6 +94,7 @@ private:
     void planAnew(bool fromScratch);
     void takeHeat();
     void takeHold();
+    void lookAtClock();
 
     Book book_;
     Book kept_; // what the store holds
@@ -100,6 +107,8 @@ private:
     HeatRun heatRun_;
     QTimer heatSoon_, holdSoon_; // until the hand rests
     HoldRun holdRun_;
+    std::function<double()> clock_;
+    QTimer minute_;
     QUndoStack undo_;
     int lastGesture_ = 0;
     int gesture_ = 0;      // that runs; 0: none

@@ -16,6 +16,7 @@
 #include "ui/base/base_bench.h"
 #include "ui/bench_bar.h"
 #include "ui/board/board.h"
+#include "ui/days/days_bench.h"
 #include "ui/fill/fill_bench.h"
 #include "ui/flat/flat_bench.h"
 #include "ui/layup/layup_bench.h"
@@ -95,6 +96,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     connect(surface.get(), &SurfaceBench::surfaceCardWanted, this, &MainWindow::printSurfaceCard);
     connect(surface.get(), &SurfaceBench::careSheetWanted, this, &MainWindow::printCareSheet);
     addBench(std::move(surface));
+    addBench(std::make_unique<DaysBench>(document, boardGround_));
     for (BenchTab* tab : tabs_) {
         bar->addWidget(tab, 1);
     }

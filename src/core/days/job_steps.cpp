@@ -75,6 +75,7 @@ private:
             return;
         }
         const double one = o.planned_min > 0.0 ? o.planned_min / o.quantity : 0.0;
+        step.byBench_min = standard->rate > 0.0 ? 0.0 : one;
         const LearnedRate rate = rateFor(*standard, one, in_.logs);
         const LearnedRate::Next next = rate.next(o.quantity);
         const auto logged = in_.logs.find(o.rate);

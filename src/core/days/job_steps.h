@@ -47,10 +47,11 @@ struct JobStep {
     std::vector<StepAfter> after;
     std::string ready; // what is to be at hand
     std::vector<PlannedWork> planned;
-    std::string pour;  // id of the pour it is
-    std::string resin; // and of what is poured
-    int milling = 0;   // that it is, from 1
-    int own = 0;       // id of the maker's own step
+    double byBench_min = 0.0; // for one of what is planned, where the bench and not the standard says; 0: it does not
+    std::string pour;         // id of the pour it is
+    std::string resin;        // and of what is poured
+    int milling = 0;          // that it is, from 1
+    int own = 0;              // id of the maker's own step
     bool overruled = false;
     bool skipped = false;
     std::string fixed; // moment it is fixed to

@@ -1,0 +1,51 @@
+#pragma once
+// The day book of a job: what was done, and the line that the next thing is written in.
+
+#include <QWidget>
+
+#include "app/document.h"
+
+class QLabel;
+class QLineEdit;
+class QPushButton;
+class QTableWidget;
+
+namespace burl::ui
+{
+
+class DayBookPage : public QWidget
+{
+    Q_OBJECT
+
+public:
+    DayBookPage(Document& document, QWidget* parent);
+    void refresh();
+    void takeFocus();
+
+Q_SIGNALS:
+    void message(const QString& sentence);
+    /// An entry has pictures and is to be seen.
+    void pictureWanted(const std::string& key);
+
+protected:
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
+private:
+    void write();
+    void correct(int row);
+    void strike();
+    void attach();
+    void understand();
+
+    Document& document_;
+    QTableWidget* table_;
+    QLineEdit* line_;
+    QLabel* understood_;
+    QPushButton* write_;
+    QPushButton* picture_;
+    std::vector<int> ids_;              // of the rows
+    int correcting_ = 0;                // entry whose words are in the line; 0: a new one
+    std::vector<std::string> pictures_; // to go with the next line
+};
+
+} // namespace burl::ui

@@ -1,0 +1,659 @@
+// The choices of Days: hours and promise, the chosen step, money.
+
+#include <QComboBox>
+#include <QLineEdit>
+
+#include "core/measure/clock.h"
+#include "core/measure/date.h"
+#include "core/measure/when.h"
+#include "core/shop/edit.h"
+#include "core/shop/ranges.h"
+#include "ui/days/days_bench.h"
+#include "ui/days/days_tray.h"
+#include "ui/ledger/choices_form.h"
+#include "ui/ledger/field_rows.h"
+#include "ui/text.h"
+
+namespace burl::ui
+{
+
+namespace
+{
+
+QString dayWord(const std::string& iso)
+{
+    const auto day = dayOf(iso);
+    return day ? fromCore(shortDayText(*day)) + QLatin1Char(' ') + fromCore(iso.substr(0, 4)) : QString();
+}
+
+std::vector<int> daysOf(const std::vector<std::string>& isos)
+{
+    std::vector<int> out;
+    for (const std::string& iso : isos) {
+        if (const auto day = dayOf(iso)) {
+            out.push_back(*day);
+        }
+    }
+    return out;
+}
+
+std::vector<std::string> isosOf(const std::vector<int>& days)
+{
+    std::vector<std::string> out;
+    for (const int day : days) {
+        out.push_back(isoDate(day));
+    }
+    return out;
+}
+
+} // namespace
+
+void DaysBench::editHabits(const QString& label, const std::function<void(Habits&)>& change)
+{
+    Habits habits = document_.shop().habits;
+    change(habits);
+    if (!(habits == document_.shop().habits)) {
+        document_.apply(label, withHabits(document_.book(), habits));
+    }
+}
+
+void DaysBench::editWeek(const QString& text, const QString& label, const std::function<WeekHours&(Habits&)>& of)
+{
+    const auto week = parseWeek(text.toStdString());
+    if (!week) {
+        Q_EMIT message(translated(week.error().sentence));
+        refresh();
+        return;
+    }
+    editHabits(label, [&](Habits& h) { of(h).days = *week; });
+}
+
+void DaysBench::addHoursRows()
+{
+    const auto today = [this] { return dayOf(document_.today()).value_or(0); };
+    const auto dayField = [this, today](const QString& name, const QString& label, std::string Job::*direct,
+                                        std::string DaysChoices::*of, const QString& tip) {
+        QLineEdit* field = hoursForm_->addText(
+            name, label,
+            [this, direct, of] {
+                const Job* job = document_.job();
+                return job == nullptr ? QString() : dayWord(direct != nullptr ? job->*direct : job->days.*of);
+            },
+            [this, direct, of, label, today](const QString& text) {
+                std::string iso;
+                if (!text.trimmed().isEmpty()) {
+                    const auto day = parseDay(text.toStdString(), today());
+                    if (!day) {
+                        Q_EMIT message(translated(day.error().sentence));
+                        refresh();
+                        return;
+                    }
+                    iso = isoDate(*day);
+                }
+                document_.edit(label, [&](Job& j) {
+                    if (direct != nullptr) {
+                        j.*direct = iso;
+                        return;
+                    }
+                    if (of == &DaysChoices::promised && !j.days.promised.empty() && j.days.firstPromised.empty() &&
+                        iso != j.days.promised) {
+                        j.days.firstPromised = j.days.promised; // what was promised first stays known
+                    }
+                    j.days.*of = iso;
+                });
+            });
+        field->setAccessibleName(label);
+        field->setPlaceholderText(tr("not said"));
+        field->setToolTip(tip);
+    };
+    dayField(
+        QStringLiteral("promisedFor"), tr("Promised"), nullptr, &DaysChoices::promised,
+        tr("The day it is to be delivered: 18 Dec, 2026-12-18, Friday. It stays as promised, whatever the plan says."));
+    const auto week = [this](const QString& name, const QString& label, const std::function<WeekHours&(Habits&)>& of,
+                             const QString& tip) {
+        QLineEdit* field = hoursForm_->addText(
+            name, label,
+            [this, of] {
+                Habits habits = document_.shop().habits;
+                return fromCore(weekText(of(habits).days));
+            },
+            [this, label, of](const QString& text) { editWeek(text, label, of); });
+        field->setAccessibleName(label);
+        field->setToolTip(tip);
+    };
+    week(
+        QStringLiteral("workHours"), tr("Hours"), [](Habits& h) -> WeekHours& { return h.work.makers.front().week; },
+        tr("When you work: Mon-Fri 8-12 13-17; Sat 9-12."));
+    week(
+        QStringLiteral("helperHours"), tr("Helper"), [](Habits& h) -> WeekHours& { return h.work.helper; },
+        tr("When a second person can be called: Mon, Thu 8-12; or none."));
+    QLineEdit* off = hoursForm_->addText(
+        QStringLiteral("daysOff"), tr("Days off"),
+        [this] { return fromCore(daysText(daysOf(document_.shop().habits.work.holidays))); },
+        [this, today](const QString& text) {
+            const auto days = parseDays(text.toStdString(), today());
+            if (!days) {
+                Q_EMIT message(translated(days.error().sentence));
+                refresh();
+                return;
+            }
+            editHabits(tr("Days off"), [&](Habits& h) { h.work.holidays = isosOf(*days); });
+        });
+    off->setAccessibleName(tr("Days off"));
+    off->setPlaceholderText(tr("none"));
+    off->setToolTip(tr("When nobody works: 24 Dec - 1 Jan, 5 Apr 2027."));
+    MeasureField* night = hoursForm_->addMeasure(
+        QStringLiteral("nightRoom"), tr("Shop by night"), Unit::Temperature, ranges::kRoom_degC,
+        [this]() -> std::optional<double> {
+            return document_.job() != nullptr ? std::optional(document_.job()->fill.room.night_C) : std::nullopt;
+        },
+        [this](std::optional<double> v) {
+            document_.edit(tr("Shop by night"), [v](Job& j) { j.fill.room.night_C = *v; });
+        });
+    night->setTip(tr("Below 18 °C a cure stalls: the waits of the pours follow it. The same field as on Fill."));
+    hoursForm_->fold(tr("more choices"));
+    dayField(QStringLiteral("startedOn"), tr("Begun"), &Job::started, nullptr,
+             tr("The day the work began, or is to begin."));
+    QLineEdit* second = hoursForm_->addText(
+        QStringLiteral("secondMaker"), tr("Second maker"),
+        [this] {
+            const auto& makers = document_.shop().habits.work.makers;
+            return makers.size() > 1 ? fromCore(weekText(makers[1].week.days)) : QString();
+        },
+        [this](const QString& text) {
+            if (text.trimmed().isEmpty() || text.trimmed().toLower() == QLatin1String("none")) {
+                editHabits(tr("Second maker"), [](Habits& h) { h.work.makers.resize(1); });
+                return;
+            }
+            const auto hours = parseWeek(text.toStdString());
+            if (!hours) {
+                Q_EMIT message(translated(hours.error().sentence));
+                refresh();
+                return;
+            }
+            editHabits(tr("Second maker"), [&](Habits& h) {
+                if (h.work.makers.size() < 2) {
+                    h.work.makers.emplace_back();
+                }
+                h.work.makers[1].week.days = *hours;
+            });
+        });
+    second->setAccessibleName(tr("Second maker"));
+    second->setPlaceholderText(tr("none"));
+    second->setToolTip(tr("Hours of another maker who works beside you: Tue-Fri 9-15; or none."));
+    QLineEdit* light = hoursForm_->addText(
+        QStringLiteral("daylight"), tr("Daylight"),
+        [this] {
+            const WorkHabits& w = document_.shop().habits.work;
+            WeekSessions one;
+            one[0] = {{w.lightFrom_min, w.lightTo_min}};
+            return fromCore(weekText(one)).section(QLatin1Char(' '), 1);
+        },
+        [this](const QString& text) {
+            const auto hours = parseWeek("Mon " + text.toStdString());
+            if (!hours || (*hours)[0].size() != 1) {
+                Q_EMIT message(tr("Write the daylight like 9:00-16:00."));
+                refresh();
+                return;
+            }
+            editHabits(tr("Daylight"), [&](Habits& h) {
+                h.work.lightFrom_min = (*hours)[0].front().first;
+                h.work.lightTo_min = (*hours)[0].front().second;
+            });
+        });
+    light->setAccessibleName(tr("Daylight"));
+    light->setToolTip(tr("When light falls from the side: the top is looked over then."));
+}
+
+const JobStep* DaysBench::chosenStep() const
+{
+    const Plan* plan = document_.plan();
+    const PlannedStep* p = plan != nullptr ? plan->days->plannedStep(chosen_) : nullptr;
+    return p != nullptr ? &plan->days->list.steps[p->step] : nullptr;
+}
+
+const OwnStep* DaysBench::chosenOwn() const
+{
+    const JobStep* step = chosenStep();
+    if (step == nullptr || step->own == 0 || document_.job() == nullptr) {
+        return nullptr;
+    }
+    for (const OwnStep& own : document_.job()->days.own) {
+        if (own.id == step->own) {
+            return &own;
+        }
+    }
+    return nullptr;
+}
+
+const StepOverrule* DaysBench::chosenOverrule() const
+{
+    if (document_.job() == nullptr) {
+        return nullptr;
+    }
+    for (const StepOverrule& o : document_.job()->days.overrules) {
+        if (o.step == chosen_) {
+            return &o;
+        }
+    }
+    return nullptr;
+}
+
+void DaysBench::editOverrule(const QString& label, const std::function<void(StepOverrule&)>& change)
+{
+    const std::string step = chosen_;
+    document_.edit(label, [&](Job& j) {
+        for (StepOverrule& o : j.days.overrules) {
+            if (o.step == step) {
+                change(o);
+                return;
+            }
+        }
+        StepOverrule fresh;
+        fresh.step = step;
+        change(fresh);
+        j.days.overrules.push_back(fresh);
+    });
+}
+
+void DaysBench::editOwn(const QString& label, const std::function<void(OwnStep&)>& change)
+{
+    const OwnStep* own = chosenOwn();
+    if (own == nullptr) {
+        return;
+    }
+    const int id = own->id;
+    document_.edit(label, [&](Job& j) {
+        for (OwnStep& o : j.days.own) {
+            if (o.id == id) {
+                change(o);
+            }
+        }
+    });
+}
+
+void DaysBench::addStepRows()
+{
+    stepForm_->addButton(QStringLiteral("addOwnStep"), tr("+ step of your own"), [this] { addOwnStep(); });
+    MeasureField* minutes = stepForm_->addMeasure(
+        QStringLiteral("stepMinutes"), tr("Minutes"), Unit::Minutes, ranges::kStepMinutes,
+        [this]() -> std::optional<double> {
+            const StepOverrule* o = chosenOverrule();
+            return o != nullptr ? o->hands_min : std::nullopt;
+        },
+        [this](std::optional<double> v) {
+            editOverrule(tr("Minutes of a step"), [v](StepOverrule& o) { o.hands_min = v; });
+        });
+    minutes->setOptional(tr("as planned"));
+    minutes->setTip(tr("Your own word for the chosen step, against the plan; left empty, the plan's minutes stand."));
+    MeasureField* wait = stepForm_->addMeasure(
+        QStringLiteral("stepWait"), tr("Wait, hours"), Unit::None, ranges::kStepWait_h,
+        [this]() -> std::optional<double> {
+            const StepOverrule* o = chosenOverrule();
+            return o != nullptr ? o->wait_h : std::nullopt;
+        },
+        [this](std::optional<double> v) {
+            editOverrule(tr("Wait of a step"), [v](StepOverrule& o) { o.wait_h = v; });
+        });
+    wait->setOptional(tr("as planned"));
+    wait->setTip(tr("After the work, through nights and days off: cure, drying, rest."));
+    QLineEdit* fixed = stepForm_->addText(
+        QStringLiteral("stepFixed"), tr("Not before"),
+        [this] {
+            const StepOverrule* o = chosenOverrule();
+            return o != nullptr && !o->notBefore.empty() ? dayWord(o->notBefore.substr(0, 10)) : QString();
+        },
+        [this](const QString& text) {
+            if (text.trimmed().isEmpty()) {
+                fix(chosen_, {});
+                return;
+            }
+            const auto day = parseDay(text.toStdString(), dayOf(document_.today()).value_or(0));
+            if (!day) {
+                Q_EMIT message(translated(day.error().sentence));
+                refresh();
+                return;
+            }
+            fix(chosen_, isoDate(*day) + "T00:00");
+        });
+    fixed->setAccessibleName(tr("Not before"));
+    fixed->setPlaceholderText(tr("as it comes"));
+    fixed->setToolTip(tr("The chosen step begins on this day or later. Dragging its block does the same."));
+    QComboBox* skip = stepForm_->addChoice(
+        QStringLiteral("stepSkip"), tr("In this job"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("done"), false}, {tr("left out"), true}};
+        },
+        [this]() -> QVariant { return chosenOverrule() != nullptr && chosenOverrule()->skip; },
+        [this](const QVariant& v) {
+            editOverrule(tr("Leave a step out"), [&](StepOverrule& o) { o.skip = v.toBool(); });
+        });
+    skip->setToolTip(tr("A step that this job does not need takes no time."));
+}
+
+void DaysBench::addOwnRows()
+{
+    QLineEdit* name = ownForm_->addText(
+        QStringLiteral("ownName"), tr("Called"),
+        [this] { return chosenOwn() != nullptr ? fromCore(chosenOwn()->name) : QString(); },
+        [this](const QString& text) {
+            editOwn(tr("Name of a step"), [&](OwnStep& o) { o.name = text.toStdString(); });
+        });
+    name->setAccessibleName(tr("Name of your own step"));
+    name->setToolTip(tr("As it is written in the day book."));
+    const auto get = [this](double OwnStep::*member) {
+        return [this, member]() -> std::optional<double> {
+            return chosenOwn() != nullptr ? std::optional(chosenOwn()->*member) : std::nullopt;
+        };
+    };
+    ownForm_
+        ->addMeasure(QStringLiteral("ownMinutes"), tr("Minutes"), Unit::Minutes, ranges::kStepMinutes,
+                     get(&OwnStep::hands_min),
+                     [this](std::optional<double> v) { editOwn(tr("Minutes"), [v](OwnStep& o) { o.hands_min = *v; }); })
+        ->setTip(tr("Hands-on minutes of this step."));
+    ownForm_
+        ->addMeasure(QStringLiteral("ownWait"), tr("Wait, hours"), Unit::None, ranges::kStepWait_h,
+                     get(&OwnStep::wait_h),
+                     [this](std::optional<double> v) { editOwn(tr("Wait"), [v](OwnStep& o) { o.wait_h = *v; }); })
+        ->setTip(tr("After it, before what waits for it."));
+    const auto steps = [this](const QString& none) {
+        return [this, none] {
+            std::vector<ChoicesForm::Option> out{{none, QString()}};
+            if (const Plan* plan = document_.plan()) {
+                for (const JobStep& s : plan->days->list.steps) {
+                    if (s.key != chosen_) {
+                        out.push_back({fromCore(s.name), fromCore(s.key)});
+                    }
+                }
+            }
+            return out;
+        };
+    };
+    ownForm_
+        ->addChoice(
+            QStringLiteral("ownAfter"), tr("After"), steps(tr("nothing")),
+            [this]() -> QVariant { return chosenOwn() != nullptr ? fromCore(chosenOwn()->after) : QString(); },
+            [this](const QVariant& v) {
+                editOwn(tr("After"), [&](OwnStep& o) { o.after = v.toString().toStdString(); });
+            })
+        ->setToolTip(tr("The step that must be done before it."));
+    ownForm_
+        ->addChoice(
+            QStringLiteral("ownBefore"), tr("Before"), steps(tr("only the end")),
+            [this]() -> QVariant { return chosenOwn() != nullptr ? fromCore(chosenOwn()->before) : QString(); },
+            [this](const QVariant& v) {
+                editOwn(tr("Before"), [&](OwnStep& o) { o.before = v.toString().toStdString(); });
+            })
+        ->setToolTip(tr("The step that waits for it."));
+    ownForm_
+        ->addChoice(
+            QStringLiteral("ownPeople"), tr("People"),
+            [] {
+                return std::vector<ChoicesForm::Option>{{tr("one"), 1}, {tr("two"), 2}};
+            },
+            [this]() -> QVariant { return chosenOwn() != nullptr ? chosenOwn()->people : 1; },
+            [this](const QVariant& v) { editOwn(tr("People"), [&](OwnStep& o) { o.people = v.toInt(); }); })
+        ->setToolTip(tr("Two: it is put where the helper is there."));
+    ownForm_
+        ->addChoice(
+            QStringLiteral("ownSplit"), tr("Its work"),
+            [] {
+                return std::vector<ChoicesForm::Option>{{tr("may be cut into pieces"), true}, {tr("in one go"), false}};
+            },
+            [this]() -> QVariant { return chosenOwn() == nullptr || chosenOwn()->split; },
+            [this](const QVariant& v) { editOwn(tr("Its work"), [&](OwnStep& o) { o.split = v.toBool(); }); })
+        ->setToolTip(tr("In one go: it lies within one session."));
+}
+
+void DaysBench::addOwnStep()
+{
+    int id = 0;
+    const std::string after = chosen_;
+    document_.edit(tr("Step of your own"), [&](Job& j) {
+        OwnStep own;
+        own.id = id = ++j.days.lastOwn;
+        own.name = tr("Step of my own").toStdString();
+        own.after = after;
+        j.days.own.push_back(own);
+    });
+    if (id != 0) {
+        choose("own_" + std::to_string(id));
+        if (auto* name = ownForm_->findChild<QLineEdit*>(QStringLiteral("ownName"))) {
+            name->setFocus(Qt::OtherFocusReason);
+            name->selectAll();
+        }
+    }
+}
+
+void DaysBench::addMoneyRows()
+{
+    QLineEdit* customer = moneyForm_->addText(
+        QStringLiteral("customer"), tr("Customer"),
+        [this] { return document_.job() != nullptr ? fromCore(document_.job()->money.customer) : QString(); },
+        [this](const QString& text) {
+            document_.edit(tr("Customer"), [&](Job& j) { j.money.customer = text.trimmed().toStdString(); });
+        });
+    customer->setAccessibleName(tr("Customer"));
+    customer->setPlaceholderText(tr("not said"));
+    customer->setToolTip(tr("As it stands on the quote."));
+    const auto habit = [this](std::optional<double> MoneyHabits::*member, const QString& label) {
+        return std::pair{ChoicesForm::Get([this, member] { return document_.shop().habits.money.*member; }),
+                         ChoicesForm::Set([this, member, label](std::optional<double> v) {
+                             editHabits(label, [&](Habits& h) { h.money.*member = v; });
+                         })};
+    };
+    const auto maybe = [&](const char* name, const QString& label, std::optional<double> MoneyHabits::*member,
+                           Range range, const QString& none, const QString& tip) {
+        const auto [get, set] = habit(member, label);
+        MeasureField* field = moneyForm_->addMeasure(QLatin1String(name), label, Unit::Money, range, get, set);
+        field->setOptional(none);
+        field->setTip(tip);
+    };
+    maybe("hourPrice", tr("An hour"), &MoneyHabits::hour, ranges::kHourPrice, tr("not said"),
+          tr("What an hour of a maker is worth, in this shop."));
+    QComboBox* by = moneyForm_->addChoice(
+        QStringLiteral("priceBy"), tr("Price by"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("markup: on the cost"), static_cast<int>(PriceBy::Markup)},
+                                                    {tr("margin: of the price"), static_cast<int>(PriceBy::Margin)},
+                                                    {tr("a fixed price"), static_cast<int>(PriceBy::Fixed)}};
+        },
+        [this]() -> QVariant {
+            const PriceBy usual = document_.shop().habits.money.by;
+            return static_cast<int>(document_.job() != nullptr ? document_.job()->money.by.value_or(usual) : usual);
+        },
+        [this](const QVariant& v) {
+            document_.edit(tr("Price by"), [&](Job& j) {
+                j.money.by = static_cast<PriceBy>(v.toInt());
+                if (*j.money.by == PriceBy::Margin && j.money.pct && !ranges::kMargin_pct.holds(*j.money.pct)) {
+                    j.money.pct.reset();
+                }
+            });
+        });
+    by->setToolTip(tr("25 % of markup and 25 % of margin are not the same: both figures are shown."));
+    MeasureField* pct = moneyForm_->addMeasure(
+        QStringLiteral("pricePct"), tr("Percent"), Unit::Percent, ranges::kMarkup_pct,
+        [this]() -> std::optional<double> {
+            return document_.job() != nullptr ? document_.job()->money.pct.value_or(document_.shop().habits.money.pct)
+                                              : document_.shop().habits.money.pct;
+        },
+        [this](std::optional<double> v) { document_.edit(tr("Percent"), [v](Job& j) { j.money.pct = v; }); });
+    pct->setTip(tr("Of markup or margin, in this job."));
+    MeasureField* fixed = moneyForm_->addMeasure(
+        QStringLiteral("fixedPrice"), tr("Fixed price"), Unit::Money, ranges::kMoney,
+        [this]() -> std::optional<double> {
+            return document_.job() != nullptr ? std::optional(document_.job()->money.fixed) : std::nullopt;
+        },
+        [this](std::optional<double> v) { document_.edit(tr("Fixed price"), [v](Job& j) { j.money.fixed = *v; }); });
+    fixed->setTip(tr("Before tax."));
+    const auto own = [this](const char* name, const QString& label, std::optional<double> MoneyChoices::*member,
+                            double MoneyHabits::*usual, Range range, const QString& tip) {
+        moneyForm_
+            ->addMeasure(
+                QLatin1String(name), label, Unit::Percent, range,
+                [this, member, usual]() -> std::optional<double> {
+                    const double shop = document_.shop().habits.money.*usual;
+                    return document_.job() != nullptr ? (document_.job()->money.*member).value_or(shop) : shop;
+                },
+                [this, member, label](std::optional<double> v) {
+                    document_.edit(label, [&](Job& j) { j.money.*member = v; });
+                })
+            ->setTip(tip);
+    };
+    own("taxPct", tr("Tax"), &MoneyChoices::tax_pct, &MoneyHabits::tax_pct, ranges::kTax_pct,
+        tr("Of the price; ask whoever keeps your books."));
+    own("depositPct", tr("Deposit"), &MoneyChoices::deposit_pct, &MoneyHabits::deposit_pct, ranges::kDeposit_pct,
+        tr("Paid before the work begins."));
+    moneyForm_->fold(tr("more choices"));
+    moneyForm_
+        ->addMeasure(
+            QStringLiteral("discountPct"), tr("Discount"), Unit::Percent, ranges::kDiscount_pct,
+            [this]() -> std::optional<double> {
+                return document_.job() != nullptr ? std::optional(document_.job()->money.discount_pct) : std::nullopt;
+            },
+            [this](std::optional<double> v) {
+                document_.edit(tr("Discount"), [v](Job& j) { j.money.discount_pct = *v; });
+            })
+        ->setTip(tr("Off the price of this job."));
+    maybe("helperPrice", tr("Hour of a helper"), &MoneyHabits::helper, ranges::kHourPrice, tr("as yours"),
+          tr("Of a second person."));
+    moneyForm_
+        ->addMeasure(
+            QStringLiteral("overheadPct"), tr("Overhead"), Unit::Percent, ranges::kOverhead_pct,
+            [this]() -> std::optional<double> { return document_.shop().habits.money.overhead_pct; },
+            [this](std::optional<double> v) {
+                editHabits(tr("Overhead"), [v](Habits& h) { h.money.overhead_pct = *v; });
+            })
+        ->setTip(tr("Rent, machines, insurance: on the labour of each job."));
+    maybe("discPrice", tr("A disc"), &MoneyHabits::disc, ranges::kMoney, tr("not known"), tr("A sanding disc."));
+    maybe("finishPrice", tr("Finish, a litre"), &MoneyHabits::finish_L, ranges::kMoney, tr("not known"),
+          tr("Oil or lacquer, both parts."));
+    maybe("gluePrice", tr("Glue, a kilo"), &MoneyHabits::glue_kg, ranges::kMoney, tr("not known"), tr("Wood glue."));
+    MeasureField* litre = moneyForm_->addMeasure(
+        QStringLiteral("resinPrice"), tr("Resin, a litre"), Unit::Money, ranges::kMoney,
+        [this]() -> std::optional<double> {
+            return document_.job() != nullptr ? document_.job()->fill.price_per_L : std::nullopt;
+        },
+        [this](std::optional<double> v) {
+            document_.edit(tr("Resin, a litre"), [v](Job& j) { j.fill.price_per_L = v; });
+        });
+    litre->setOptional(tr("not known"));
+    litre->setTip(tr("Mixed; where the shelf knows packs with prices those are taken."));
+    MeasureField* bar = moneyForm_->addMeasure(
+        QStringLiteral("barPriceMoney"), tr("A bar or board"), Unit::Money, ranges::kMoney,
+        [this]() -> std::optional<double> {
+            return document_.job() != nullptr ? document_.job()->base.barPrice : std::nullopt;
+        },
+        [this](std::optional<double> v) {
+            document_.edit(tr("A bar or board"), [v](Job& j) { j.base.barPrice = v; });
+        });
+    bar->setOptional(tr("not known"));
+    bar->setTip(tr("Of the base; the same field as on Base."));
+    moneyForm_
+        ->addMeasure(
+            QStringLiteral("roundTo"), tr("Rounded up to"), Unit::Money, ranges::kRoundTo,
+            [this]() -> std::optional<double> { return document_.shop().habits.money.roundTo; },
+            [this](std::optional<double> v) {
+                editHabits(tr("Rounded up to"), [v](Habits& h) { h.money.roundTo = *v; });
+            })
+        ->setTip(tr("The price before tax is rounded up to the next of these."));
+    QLineEdit* currency = moneyForm_->addText(
+        QStringLiteral("currency"), tr("Currency"), [this] { return fromCore(document_.shop().habits.money.currency); },
+        [this](const QString& text) {
+            editHabits(tr("Currency"), [&](Habits& h) { h.money.currency = text.trimmed().left(8).toStdString(); });
+        });
+    currency->setAccessibleName(tr("Currency"));
+    currency->setToolTip(tr("As it is written on the quote: EUR, USD, £."));
+
+    // A line of the maker's own.
+    const auto line = [this]() -> const MoneyLine* {
+        const int at = tray_->money().ownLine();
+        const Job* job = document_.job();
+        return job != nullptr && at >= 0 && at < static_cast<int>(job->money.lines.size())
+                   ? &job->money.lines[static_cast<size_t>(at)]
+                   : nullptr;
+    };
+    const auto editLine = [this](const QString& label, const std::function<void(MoneyLine&)>& change) {
+        const int at = tray_->money().ownLine();
+        document_.edit(label, [&](Job& j) {
+            if (at >= 0 && at < static_cast<int>(j.money.lines.size())) {
+                change(j.money.lines[static_cast<size_t>(at)]);
+            }
+        });
+    };
+    QLineEdit* what = lineForm_->addText(
+        QStringLiteral("lineWhat"), tr("Line"),
+        [line] { return line() != nullptr ? fromCore(line()->what) : QString(); },
+        [editLine](const QString& text) {
+            editLine(tr("What a line is for"), [&](MoneyLine& l) { l.what = text.toStdString(); });
+        });
+    what->setAccessibleName(tr("What the line is for"));
+    what->setToolTip(tr("As it stands on the quote."));
+    const std::pair<const char*, const char*> kinds[] = {
+        {"freight", "freight"}, {"coater", "coater"},           {"hardware", "hardware"}, {"base", "base"},
+        {"steel", "steel"},     {"consumables", "consumables"}, {"other", "other"}};
+    lineForm_
+        ->addChoice(
+            QStringLiteral("lineKind"), tr("Kind"),
+            [kinds] {
+                std::vector<ChoicesForm::Option> out;
+                for (const auto& [key, word] : kinds) {
+                    out.push_back({translated(word), QString::fromLatin1(key)});
+                }
+                return out;
+            },
+            [line]() -> QVariant { return line() != nullptr ? fromCore(line()->kind) : QString(); },
+            [editLine](const QVariant& v) {
+                editLine(tr("Kind"), [&](MoneyLine& l) { l.kind = v.toString().toStdString(); });
+            })
+        ->setToolTip(tr("What is summed together."));
+    lineForm_
+        ->addMeasure(
+            QStringLiteral("lineQuantity"), tr("How many"), Unit::None, ranges::kAmount,
+            [line]() -> std::optional<double> {
+                return line() != nullptr ? std::optional(line()->quantity) : std::nullopt;
+            },
+            [editLine](std::optional<double> v) { editLine(tr("How many"), [v](MoneyLine& l) { l.quantity = *v; }); })
+        ->setTip(tr("Of it."));
+    lineForm_
+        ->addMeasure(
+            QStringLiteral("linePrice"), tr("Price of one"), Unit::Money, ranges::kMoney,
+            [line]() -> std::optional<double> {
+                return line() != nullptr ? std::optional(line()->price) : std::nullopt;
+            },
+            [editLine](std::optional<double> v) { editLine(tr("Price of one"), [v](MoneyLine& l) { l.price = *v; }); })
+        ->setTip(tr("Before tax."));
+}
+
+void DaysBench::showForms()
+{
+    const DaysTray::Page page = tray_->page();
+    const bool steps = page == DaysTray::Page::Steps;
+    const bool money = page == DaysTray::Page::Money;
+    const bool own = steps && chosenOwn() != nullptr;
+    stepForm_->setVisible(steps);
+    ownForm_->setVisible(own);
+    moneyForm_->setVisible(money);
+    lineForm_->setVisible(money && tray_->money().ownLine() >= 0);
+    hoursForm_->setVisible(!steps && !money);
+    papersForm_->setVisible(!steps && !money);
+    for (ChoicesForm* form : {stepForm_, ownForm_, moneyForm_, lineForm_, hoursForm_, papersForm_}) {
+        form->refresh();
+    }
+    const bool fits = chosenStep() != nullptr && !own;
+    for (const char* field : {"stepMinutes", "stepWait", "stepFixed", "stepSkip"}) {
+        if (auto* widget = stepForm_->findChild<QWidget*>(QLatin1String(field))) {
+            stepForm_->showRow(widget, fits || (own && QLatin1String(field) == QLatin1String("stepFixed")));
+        }
+    }
+    const bool isFixed = document_.job() != nullptr &&
+                         document_.job()->money.by.value_or(document_.shop().habits.money.by) == PriceBy::Fixed;
+    if (auto* widget = moneyForm_->findChild<QWidget*>(QStringLiteral("fixedPrice"))) {
+        moneyForm_->showRow(widget, isFixed);
+    }
+    if (auto* widget = moneyForm_->findChild<QWidget*>(QStringLiteral("pricePct"))) {
+        moneyForm_->showRow(widget, !isFixed);
+    }
+}
+
+} // namespace burl::ui

@@ -1,0 +1,195 @@
+#include "ui/days/money_page.h"
+
+#include <QHBoxLayout>
+#include <QTableWidget>
+
+#include "core/measure/date.h"
+#include "core/measure/when.h"
+#include "ui/ledger/plain_table.h"
+#include "ui/text.h"
+#include "ui/theme.h"
+
+namespace burl::ui
+{
+
+MoneyPage::MoneyPage(Document& document, QWidget* parent)
+    : QWidget(parent), document_(document), table_(new QTableWidget(this)), sums_(new QLabel(this)),
+      remove_(new QPushButton(tr("remove"), this)), keep_(new QPushButton(tr("keep as quote"), this)),
+      accept_(new QPushButton(tr("accepted"), this)), paper_(new QPushButton(tr("quote on paper…"), this))
+{
+    named(this, QStringLiteral("moneyPage"), tr("Money"));
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(4, 0, 14, 6);
+    row->setSpacing(14);
+    auto* left = new QVBoxLayout;
+    left->setSpacing(4);
+    named(table_, QStringLiteral("moneyTable"), tr("Goods and work, a row each"));
+    makePlain(*table_, {tr("what"), tr("kind"), tr("how much"), tr("of one"), tr("sum")}, {214, 92, 84, 76});
+    table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    left->addWidget(table_, 1);
+    auto* buttons = new QHBoxLayout;
+    auto* add = looking(named(new QPushButton(tr("+ line"), this), QStringLiteral("addMoneyLine"),
+                              tr("Add a line of your own: freight, coater, hardware")),
+                        "tight");
+    looking(named(remove_, QStringLiteral("removeMoneyLine"), tr("Remove the chosen line of your own")), "tight");
+    looking(named(keep_, QStringLiteral("keepQuote"), tr("Keep the quote as it stands today")), "tight");
+    looking(named(accept_, QStringLiteral("acceptQuote"), tr("The customer accepted the last quote")), "tight");
+    looking(named(paper_, QStringLiteral("quotePaper"), tr("The quote as a page to hand over")), "tight");
+    keep_->setToolTip(tr("It stays as it is, whatever the job becomes."));
+    accept_->setToolTip(tr("With today's date: from then on the price stands."));
+    paper_->setToolTip(tr("One page as PDF, or as HTML."));
+    for (QPushButton* b : {add, remove_, keep_, accept_, paper_}) {
+        buttons->addWidget(b);
+    }
+    buttons->addStretch(1);
+    left->addLayout(buttons);
+    row->addLayout(left, 5);
+    named(sums_, QStringLiteral("moneySums"), tr("Sums"));
+    sums_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+    sums_->setWordWrap(true);
+    row->addWidget(sums_, 2);
+    connect(add, &QPushButton::clicked, this, &MoneyPage::addLine);
+    connect(remove_, &QPushButton::clicked, this, &MoneyPage::removeLine);
+    connect(keep_, &QPushButton::clicked, this, &MoneyPage::keepQuote);
+    connect(accept_, &QPushButton::clicked, this, &MoneyPage::acceptQuote);
+    connect(paper_, &QPushButton::clicked, this, [this] { Q_EMIT quoteWanted(-1); });
+    connect(table_, &QTableWidget::itemSelectionChanged, this, [this] {
+        remove_->setEnabled(ownLine() >= 0);
+        Q_EMIT lineChosen();
+    });
+}
+
+int MoneyPage::ownLine() const
+{
+    const int row = table_->currentRow();
+    return row >= 0 && row < static_cast<int>(own_.size()) ? own_[static_cast<size_t>(row)] : -1;
+}
+
+void MoneyPage::refresh()
+{
+    const Job* job = document_.job();
+    const MoneyPlan* money = document_.plan() != nullptr ? &*document_.plan()->money : nullptr;
+    const auto sum = [&](double v) { return quantity(v, Unit::Money, document_.units()); };
+    const int chosen = table_->currentRow();
+    {
+        const QSignalBlocker quiet(table_);
+        own_.clear();
+        const size_t lines = money != nullptr ? money->draft.lines.size() : 0;
+        const size_t works = money != nullptr ? money->draft.work.size() : 0;
+        const size_t open = money != nullptr ? money->unpriced.size() : 0;
+        table_->setRowCount(static_cast<int>(lines + works + open));
+        int row = 0;
+        int own = 0;
+        for (size_t i = 0; i < lines; ++i) {
+            const MoneyLine& l = money->draft.lines[i];
+            own_.push_back(money->draftOwn[i] ? own++ : -1);
+            putRow(*table_, row++,
+                   {translated(l.what), translated(l.kind), fromCore(formatNumber(l.quantity, 3, true)), sum(l.price),
+                    sum(money->soFar.lines[i])});
+        }
+        for (const std::string& what : money != nullptr ? money->unpriced : std::vector<std::string>{}) {
+            own_.push_back(-1);
+            putRow(*table_, row++, {translated(what), QString(), QString(), tr("not known"), QString()});
+        }
+        for (size_t i = 0; i < works; ++i) {
+            const WorkLine& w = money->draft.work[i];
+            own_.push_back(-1);
+            putRow(*table_, row++,
+                   {translated(w.what), tr("work"), fromCore(durationText(w.minutes)),
+                    w.hour > 0.0 ? tr("%1 an hour").arg(sum(w.hour)) : tr("not said"), sum(money->soFar.work[i])});
+        }
+        for (int r = 0; r < row; ++r) {
+            for (int c = 0; c < table_->columnCount(); ++c) {
+                table_->item(r, c)->setToolTip(table_->item(r, 0)->text());
+                if (c >= 2) {
+                    table_->item(r, c)->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
+                }
+            }
+        }
+        if (chosen >= 0 && chosen < row) {
+            table_->selectRow(chosen);
+        }
+    }
+    QStringList out;
+    if (money != nullptr && !money->draft.work.empty()) {
+        const Quote& q = money->soFar;
+        const QString currency = fromCore(document_.shop().habits.money.currency);
+        const auto line = [&](const QString& what, double v) {
+            out << tr("%1  %2").arg(what, (currency.isEmpty() ? QString() : currency + QLatin1Char(' ')) + sum(v));
+        };
+        line(tr("Goods"), q.goods);
+        line(tr("Labour"), q.labour);
+        line(tr("Overhead"), q.overhead);
+        line(money->quote ? tr("Cost") : tr("Cost so far"), q.cost);
+        if (money->quote) {
+            line(tr("Price before tax"), q.net);
+            if (q.tax > 0.0) {
+                line(tr("Tax"), q.tax);
+                line(tr("To pay"), q.gross);
+            }
+            if (q.deposit > 0.0) {
+                line(tr("Deposit"), q.deposit);
+            }
+            line(tr("Left over"), q.profit);
+        }
+    }
+    if (job != nullptr && !job->money.quotes.empty()) {
+        const KeptQuote& last = job->money.quotes.back();
+        const Quote q = quoteOf(quoteInputOf(last));
+        out << QString();
+        out << (last.accepted.empty()
+                    ? tr("Quoted %1 on %2; not accepted yet")
+                          .arg(sum(q.gross), fromCore(dateText(dayOf(last.on).value_or(0))))
+                    : tr("Accepted on %2: %1").arg(sum(q.gross), fromCore(dateText(dayOf(last.accepted).value_or(0)))));
+        if (job->money.quotes.size() > 1) {
+            out << tr("%1 quotes are kept").arg(job->money.quotes.size());
+        }
+    }
+    sums_->setText(out.join(QLatin1Char('\n')));
+    const bool priced = money != nullptr && money->quote.has_value();
+    keep_->setEnabled(priced);
+    paper_->setEnabled(priced || (job != nullptr && !job->money.quotes.empty()));
+    accept_->setEnabled(job != nullptr && !job->money.quotes.empty() && job->money.quotes.back().accepted.empty());
+    remove_->setEnabled(ownLine() >= 0);
+}
+
+void MoneyPage::addLine()
+{
+    document_.edit(tr("Add a line"), [](Job& j) { j.money.lines.push_back({"Freight", "freight", 1.0, 0.0}); });
+    for (size_t row = 0; row < own_.size(); ++row) { // it is chosen, to be said
+        if (own_[row] >= 0) {
+            table_->selectRow(static_cast<int>(row));
+        }
+    }
+}
+
+void MoneyPage::removeLine()
+{
+    const int own = ownLine();
+    if (own >= 0) {
+        document_.edit(tr("Remove a line"), [own](Job& j) {
+            if (own < static_cast<int>(j.money.lines.size())) {
+                j.money.lines.erase(j.money.lines.begin() + own);
+            }
+        });
+    }
+}
+
+void MoneyPage::keepQuote()
+{
+    KeptQuote quote = document_.plan()->money->draft;
+    quote.on = document_.today();
+    document_.edit(tr("Keep a quote"), [&](Job& j) { j.money.quotes.push_back(quote); });
+    Q_EMIT message(tr("The quote is kept as it stands today."));
+}
+
+void MoneyPage::acceptQuote()
+{
+    document_.edit(tr("Quote accepted"), [&](Job& j) {
+        if (!j.money.quotes.empty()) {
+            j.money.quotes.back().accepted = document_.today();
+        }
+    });
+}
+
+} // namespace burl::ui

@@ -1,0 +1,46 @@
+#pragma once
+// What a job costs and what is asked: lines, sums, quotes that were kept.
+
+#include <QWidget>
+
+#include "app/document.h"
+
+class QLabel;
+class QPushButton;
+class QTableWidget;
+
+namespace burl::ui
+{
+
+class MoneyPage : public QWidget
+{
+    Q_OBJECT
+
+public:
+    MoneyPage(Document& document, QWidget* parent);
+    void refresh();
+    /// The line of the maker's own that is chosen, counted among his own; -1: none.
+    [[nodiscard]] int ownLine() const;
+
+Q_SIGNALS:
+    void lineChosen();
+    void quoteWanted(int kept); // its number among the kept ones; -1: as it stands
+    void message(const QString& sentence);
+
+private:
+    void addLine();
+    void removeLine();
+    void keepQuote();
+    void acceptQuote();
+
+    Document& document_;
+    QTableWidget* table_;
+    QLabel* sums_;
+    QPushButton* remove_;
+    QPushButton* keep_;
+    QPushButton* accept_;
+    QPushButton* paper_;
+    std::vector<int> own_; // of each row; -1: of the plan
+};
+
+} // namespace burl::ui

@@ -1,0 +1,72 @@
+#pragma once
+// Pages about the whole shop: what the makers' hands have taught, what is to be bought, all jobs.
+
+#include <QWidget>
+
+#include "app/document.h"
+#include "app/shop_days_run.h"
+
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QPushButton;
+class QTableWidget;
+
+namespace burl::ui
+{
+
+class LearnedPage : public QWidget
+{
+    Q_OBJECT
+
+public:
+    LearnedPage(Document& document, QWidget* parent);
+    void refresh();
+
+private:
+    void forget();
+    Document& document_;
+    QTableWidget* table_;
+    QPushButton* forget_;
+    std::vector<std::string> keys_;
+};
+
+class BuyPage : public QWidget
+{
+    Q_OBJECT
+
+public:
+    BuyPage(Document& document, QWidget* parent);
+    void refresh(const ShopDays* days);
+
+Q_SIGNALS:
+    void message(const QString& sentence);
+
+private:
+    void write();
+    Document& document_;
+    QTableWidget* table_;
+    QComboBox* weeks_;
+    QLabel* words_;
+    std::vector<ShoppingLine> lines_;
+    const ShopDays* days_ = nullptr;
+};
+
+class JobsPage : public QWidget
+{
+    Q_OBJECT
+
+public:
+    JobsPage(Document& document, QWidget* parent);
+    void refresh(const ShopDays* days);
+
+private:
+    void open();
+    Document& document_;
+    QLineEdit* find_;
+    QTableWidget* table_;
+    std::vector<JobId> ids_;
+    const ShopDays* days_ = nullptr;
+};
+
+} // namespace burl::ui

@@ -1,0 +1,162 @@
+#include "ui/days/today_page.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <QHBoxLayout>
+#include <QTableWidget>
+
+#include "core/measure/when.h"
+#include "ui/days/day_log.h"
+#include "ui/ledger/plain_table.h"
+#include "ui/text.h"
+#include "ui/theme.h"
+
+namespace burl::ui
+{
+
+TodayPage::TodayPage(Document& document, QWidget* parent)
+    : QWidget(parent), document_(document), table_(new QTableWidget(this)), alarms_(new QLabel(this)),
+      watch_(new QPushButton(this)), done_(new QPushButton(tr("done"), this))
+{
+    named(this, QStringLiteral("todayPage"), tr("What comes next"));
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(4, 0, 14, 0);
+    row->setSpacing(14);
+    named(table_, QStringLiteral("todayTable"), tr("Steps to do next, a row each"));
+    makePlain(*table_, {tr("when"), tr("what"), tr("takes"), tr("have ready")}, {116, 216, 78});
+    table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    row->addWidget(table_, 5);
+    auto* side = new QVBoxLayout;
+    side->setSpacing(6);
+    auto* buttons = new QHBoxLayout;
+    named(watch_, QStringLiteral("stopwatch"), tr("Stopwatch of the chosen step"));
+    watch_->setToolTip(tr("Begin when you begin: the minutes go into the day book when it is done."));
+    named(done_, QStringLiteral("stepDone"), tr("The chosen step is done"));
+    done_->setToolTip(tr("Writes it into the day book with the minutes of the stopwatch."));
+    looking(done_, "first");
+    buttons->addWidget(watch_, 1);
+    buttons->addWidget(done_);
+    side->addLayout(buttons);
+    named(alarms_, QStringLiteral("alarms"), tr("What opens and closes soon"));
+    alarms_->setWordWrap(true);
+    alarms_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+    side->addWidget(alarms_, 1);
+    row->addLayout(side, 2);
+    connect(watch_, &QPushButton::clicked, this, &TodayPage::watch);
+    connect(done_, &QPushButton::clicked, this, &TodayPage::done);
+    connect(table_, &QTableWidget::itemSelectionChanged, this, [this] {
+        if (table_->hasFocus() || table_->underMouse()) {
+            Q_EMIT stepChosen(chosen());
+        }
+        refresh();
+    });
+}
+
+std::string TodayPage::chosen() const
+{
+    const int row = table_->currentRow();
+    if (row >= 0 && row < static_cast<int>(keys_.size())) {
+        return keys_[static_cast<size_t>(row)];
+    }
+    return keys_.empty() ? std::string() : keys_.front();
+}
+
+void TodayPage::choose(const std::string& step)
+{
+    const auto at = std::find(keys_.begin(), keys_.end(), step);
+    if (at != keys_.end()) {
+        const QSignalBlocker quiet(table_);
+        table_->selectRow(static_cast<int>(at - keys_.begin()));
+    }
+}
+
+void TodayPage::refresh()
+{
+    const Plan* plan = document_.plan();
+    std::vector<std::pair<WorkPiece, const PlannedStep*>> pieces;
+    if (plan != nullptr && plan->days->found) {
+        for (const PlannedStep& p : plan->days->planned) {
+            for (const WorkPiece& piece : p.pieces) {
+                if (piece.to > piece.from) {
+                    pieces.emplace_back(piece, &p);
+                }
+            }
+        }
+    }
+    std::stable_sort(pieces.begin(), pieces.end(),
+                     [](const auto& a, const auto& b) { return a.first.from < b.first.from; });
+    constexpr size_t kRows = 12; // further off is the calendar's
+    pieces.resize(std::min(pieces.size(), kRows));
+    const std::string was = chosen();
+    const QSignalBlocker quiet(table_);
+    keys_.clear();
+    table_->setRowCount(static_cast<int>(pieces.size()));
+    for (size_t i = 0; i < pieces.size(); ++i) {
+        const auto& [piece, p] = pieces[i];
+        const JobStep& step = plan->days->list.steps[p->step];
+        QString takes = fromCore(durationText(std::min<double>(step.hands.value(), piece.to - piece.from)));
+        if (step.hands.isGuess()) {
+            takes = QStringLiteral("≈ ") + takes;
+        }
+        putRow(*table_, static_cast<int>(i),
+               {momentWord(plan->days->hoursAt(piece.from), document_.now_h()),
+                fromCore(step.name) + (p->progress.begun ? tr(", go on") : QString()), takes, fromCore(step.ready)});
+        for (int c = 0; c < table_->columnCount(); ++c) {
+            table_->item(static_cast<int>(i), c)
+                ->setToolTip(fromCore(step.name) + QLatin1Char('\n') + fromCore(step.ready));
+        }
+        keys_.push_back(step.key);
+    }
+    choose(was);
+    // What the clock tells.
+    QStringList lines;
+    constexpr size_t kTold = 5;
+    for (const DayAlarm& alarm : plan != nullptr ? plan->days->alarms : std::vector<DayAlarm>{}) {
+        if (lines.size() < static_cast<qsizetype>(kTold)) {
+            lines << QStringLiteral("◷ ") + momentWord(plan->days->hoursAt(alarm.at), document_.now_h()) +
+                         QStringLiteral("  ") + fromCore(alarm.text);
+        }
+    }
+    if (lines.isEmpty()) {
+        lines << (plan == nullptr  ? tr("No job is begun.")
+                  : pieces.empty() ? tr("Nothing is left to do here.")
+                                   : tr("No window opens or closes soon."));
+    }
+    alarms_->setText(lines.join(QLatin1Char('\n')));
+    const auto running = Stopwatch::running();
+    const bool here = running && document_.job() != nullptr && running->job == document_.job()->id.value;
+    watch_->setText(here ? tr("running: %1").arg(fromCore(durationText((document_.now_h() - running->since_h) * 60.0)))
+                         : tr("start the watch"));
+    watch_->setEnabled(!keys_.empty());
+    done_->setEnabled(!keys_.empty());
+    if (here) {
+        choose(running->step);
+    }
+}
+
+void TodayPage::watch()
+{
+    const auto running = Stopwatch::running();
+    if (running) {
+        Stopwatch::clear();
+    }
+    if (!running || document_.job() == nullptr || running->job != document_.job()->id.value) {
+        Stopwatch::start(document_.job()->id.value, chosen(), document_.now_h());
+    }
+    refresh();
+}
+
+void TodayPage::done()
+{
+    const std::string step = chosen();
+    double minutes = 0.0;
+    if (const auto running = Stopwatch::running();
+        running && running->step == step && document_.job() != nullptr && running->job == document_.job()->id.value) {
+        minutes = std::max(1.0, (document_.now_h() - running->since_h) * 60.0);
+        Stopwatch::clear();
+    }
+    writeDone(document_, step, minutes);
+}
+
+} // namespace burl::ui
