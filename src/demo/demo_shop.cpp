@@ -6,6 +6,7 @@
 #include "core/geometry/ring.h"
 #include "core/measure/date.h"
 #include "core/shop/edit.h"
+#include "demo/day_books.h"
 #include "demo/sawn_log.h"
 #include "exchange/materials.h"
 
@@ -576,7 +577,7 @@ Book demoBook()
     for (Job job : {ferryDesk(), roundTable(), hallTable(), libraryTop(), millTable(), tideTable(), councilTable()}) {
         book = withJob(book, std::move(job));
     }
-    return book;
+    return withDayBooks(std::move(book));
 }
 
 } // namespace burl

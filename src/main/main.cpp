@@ -14,6 +14,7 @@
 #include <QTimer>
 #include <QTranslator>
 
+#include "core/measure/clock.h"
 #include "core/shop/edit.h"
 #include "demo/demo_shop.h"
 #include "ui/board/bench.h"
@@ -129,9 +130,10 @@ int main(int argc, char** argv)
     parser.addVersionOption();
     const QCommandLineOption demo(QStringLiteral("demo"),
                                   QObject::tr("Open the demo shop, in memory; nothing is kept."));
-    const QCommandLineOption bench(QStringLiteral("bench"),
-                                   QObject::tr("Start at this bench: yard, layup, flat, fill, move."),
-                                   QStringLiteral("name"));
+    const QCommandLineOption bench(
+        QStringLiteral("bench"),
+        QObject::tr("Start at this bench: yard, layup, flat, fill, move, base, surface, days."),
+        QStringLiteral("name"));
     const QCommandLineOption job(QStringLiteral("job"), QObject::tr("Start with this job, counted from 1."),
                                  QStringLiteral("number"));
     const QCommandLineOption shot(QStringLiteral("screenshot"), QObject::tr("Draw the window into a PNG file and end."),
@@ -143,7 +145,10 @@ int main(int argc, char** argv)
         QStringLiteral("name"));
     const QCommandLineOption slab(QStringLiteral("slab"), QObject::tr("Start with this slab on the card."),
                                   QStringLiteral("name"));
-    parser.addOptions({demo, bench, job, page, slab, shot, evening});
+    const QCommandLineOption now(QStringLiteral("now"),
+                                 QObject::tr("Let the clock of the shop stand at this moment: 2026-11-27T10:10."),
+                                 QStringLiteral("moment"));
+    parser.addOptions({demo, bench, job, page, slab, shot, evening, now});
     parser.addPositionalArgument(QStringLiteral("book"), QObject::tr("The shop book; the usual one when not given."),
                                  QStringLiteral("[book]"));
     parser.process(application);
@@ -196,6 +201,16 @@ int main(int argc, char** argv)
         if (number >= 1 && number <= static_cast<int>(document.book().jobs.size())) {
             document.showJob(document.book().jobs[static_cast<size_t>(number - 1)]->id);
         }
+    }
+    if (parser.isSet(now)) {
+        const auto moment = hoursOf(parser.value(now).toStdString());
+        if (!moment) {
+            qWarning("%s",
+                     qPrintable(
+                         QObject::tr("%1 is no moment: it is written like 2026-11-27T10:10.").arg(parser.value(now))));
+            return 1;
+        }
+        document.setClock([at = *moment] { return at; });
     }
     ui::MainWindow window(document);
     if (parser.isSet(bench)) {

@@ -209,7 +209,7 @@ private:
         if (step(before).waitGuessed || step(p).waitGuessed) {
             return false;
         }
-        return link.from == LinkFrom::Start ? p.start - before.start < kEnough * link.least
+        return link.from == LinkFrom::Start ? link.least > 0 && p.start - before.start < kEnough * link.least
                                             : p.start - before.end < kEnough * plan_.question.steps[link.step].wait;
     }
 

@@ -628,7 +628,7 @@ private:
                 {"steel", std::max(1.0, members), 0.0, {}, true, 1, "steel on the rack, helmet, no dust or rags near"});
             if (c.coat == MetalCoat::Powder) {
                 add("base_coater", "Base to the coater", "base",
-                    {"", 0.0, 45.0, hoursFigure("base_coater", c.coater_days * kHours, "the coater's days"), true, 1,
+                    {"", 0.0, 45.0, hoursFigure("base_coater", c.coater_days * kHours, "the coater's days"), false, 1,
                      "van, tubes open for the oven"});
             } else if (c.coat == MetalCoat::Paint) {
                 add("base_paint", "Prime and paint the base", "base",
@@ -658,7 +658,7 @@ private:
         if (!baseDone.empty() && baseDone != topDone_) {
             mount.after.push_back({baseDone});
         }
-        add("crate", "Wrap and pack it", "base", {"", 0.0, 60.0, {}, true, 1, "the packing list, blankets, corners"});
+        add("crate", "Wrap and pack it", "base", {"", 0.0, 60.0, {}, false, 1, "the packing list, blankets, corners"});
         add("deliver", "Deliver it", "base", {"", 0.0, 120.0, {}, false, two ? 2 : 1, "van, carriers, the care sheet"});
     }
 

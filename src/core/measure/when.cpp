@@ -181,10 +181,12 @@ std::optional<int> timeAt(const std::vector<Token>& tokens, size_t& at)
     return out >= 0 && out <= kMinutesOfDay ? std::optional(out) : std::nullopt;
 }
 
+/// "8", "8:30".
 std::string clock(int minutes)
 {
     const int past = minutes % 60;
-    return std::to_string(minutes / 60) + (past < 10 ? ":0" : ":") + std::to_string(past);
+    return past == 0 ? std::to_string(minutes / 60)
+                     : std::to_string(minutes / 60) + (past < 10 ? ":0" : ":") + std::to_string(past);
 }
 
 } // namespace
@@ -308,17 +310,23 @@ Expected<std::vector<int>> parseDays(std::string_view text, int today)
     return out;
 }
 
-std::string daysText(const std::vector<int>& days)
+std::string daysText(const std::vector<int>& days, std::optional<int> today)
 {
+    const auto word = [&](int day) {
+        const std::string text = dateText(day);
+        const std::string plain = text.substr(0, text.rfind(' '));
+        const auto meant = today ? parseDay(plain, *today) : parseDay(text, day);
+        return today && meant && *meant == day ? plain : text;
+    };
     std::string out;
     for (size_t i = 0; i < days.size();) {
         size_t last = i;
         while (last + 1 < days.size() && days[last + 1] == days[last] + 1) {
             ++last;
         }
-        out += (out.empty() ? "" : ", ") + dateText(days[i]);
+        out += (out.empty() ? "" : ", ") + word(days[i]);
         if (last > i) {
-            out += " - " + dateText(days[last]);
+            out += " - " + word(days[last]);
         }
         i = last + 1;
     }

@@ -4,6 +4,7 @@
 // pure.
 
 #include <array>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <utility>
@@ -19,15 +20,15 @@ namespace burl
 [[nodiscard]] Expected<int> parseDay(std::string_view text, int today);
 /// Days and stretches of days: `24 Dec - 1 Jan, 5 Apr 2027`. In order, each once.
 [[nodiscard]] Expected<std::vector<int>> parseDays(std::string_view text, int today);
-/// The same written: "24 Dec 2026 - 1 Jan 2027, 5 Apr 2027".
-[[nodiscard]] std::string daysText(const std::vector<int>& days);
+/// The same written: "24 Dec 2026 - 1 Jan 2027, 5 Apr 2027"; without years that `today` leaves no doubt of.
+[[nodiscard]] std::string daysText(const std::vector<int>& days, std::optional<int> today = std::nullopt);
 
 /// Sessions of a week, Monday first, minutes after midnight.
 using WeekSessions = std::array<std::vector<std::pair<int, int>>, 7>;
 /// `Mon-Fri 8-17`, `Mon-Thu 7:30-12 13-16; Fri 8-12`, `Mon, Wed 18-21`; `none`.
 /// Errors: "when.hours" with what was not understood.
 [[nodiscard]] Expected<WeekSessions> parseWeek(std::string_view text);
-/// The same written as short as can be: "Mon-Fri 8:00-17:00".
+/// The same written as short as can be: "Mon-Fri 8-17".
 [[nodiscard]] std::string weekText(const WeekSessions& week);
 
 /// Minutes: `65`, `65 min`, `1 h 5`, `1:05`, `1.5 h`. A bare number takes `bare` (minutes by default).

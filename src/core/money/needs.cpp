@@ -54,7 +54,7 @@ private:
     }
     [[nodiscard]] std::optional<int> dayOf(const PlannedStep& p) const
     {
-        return days_.found ? std::optional(days_.dayOfMinute(p.start)) : std::nullopt;
+        return days_.found ? std::optional(days_.dayOfMinute(std::max(p.start, days_.question.now))) : std::nullopt;
     }
 
     void resin()
@@ -145,7 +145,7 @@ private:
     void steel()
     {
         const PlannedStep* p = open("base_w");
-        if (p == nullptr || !in_.base) {
+        if (p == nullptr || p->progress.begun || !in_.base) { // what is being welded is there
             return;
         }
         for (const StockCut& cut : in_.base->stock) {
@@ -231,9 +231,8 @@ std::vector<ShoppingLine> shoppingList(const std::vector<JobNeeds>& jobs, const 
         if (pack > 0.0) {
             const double count = std::ceil(lacks / pack - 1e-9);
             line.buy = count * pack;
-            line.packs = count > 0.0 ? formatNumber(count, 0) + " × " + formatNumber(pack, 2, true) +
-                                           (line.unit.empty() ? "" : ' ' + line.unit)
-                                     : "";
+            const std::string one = pack == 1.0 ? "" : " × " + formatNumber(pack, 2, true);
+            line.packs = count > 0.0 ? formatNumber(count, 0) + one + (line.unit.empty() ? "" : ' ' + line.unit) : "";
             line.cost = price ? std::optional(count * *price) : std::nullopt;
         } else {
             line.buy = lacks;

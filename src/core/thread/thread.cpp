@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <functional>
 
+#include "core/measure/clock.h"
 #include "core/shop/outline.h"
 
 namespace burl
@@ -82,6 +83,7 @@ public:
             "its height, its weight and its way in hang on it", "to Base", {"base", "frame"});
         add("sheet", job_ != nullptr && !job_->sheetMade.empty(), "Export the shop sheet",
             "it hangs at the bench: every cut, litre and slot on paper", "sheet as PDF", {});
+        days();
         const auto next =
             std::find_if(out_.begin(), out_.end(), [](const Step& step) { return step.state != StepState::Done; });
         if (next != out_.end()) {
@@ -182,6 +184,22 @@ private:
                          : std::string(open.size() == 1 ? "Read the top of " : "Read the tops of ") + namesOf(open),
             "flattening, thickness and litres are planned from their heights", "read heights",
             {"yard", "heights", open.empty() ? 0 : open.front()->id.value});
+    }
+
+    /// The work itself, once it is planned.
+    void days()
+    {
+        if (job_ == nullptr || plan_ == nullptr || plan_->days->list.steps.empty()) {
+            return;
+        }
+        add("promise", !job_->days.promised.empty(), "Say for which day it is promised",
+            "the plan tells whether it holds", "to Days", {"days", "promise"});
+        const PlannedStep* next = plan_->days->next();
+        add("work", !job_->days.delivered.empty() || next == nullptr,
+            next != nullptr ? "At work: " + plan_->days->list.steps[next->step].name : "Deliver it",
+            next != nullptr ? "from " + timeText(plan_->days->hoursAt(next->start)) + "; write down what is done"
+                            : "all is written down",
+            "to today", {"days", "today"});
     }
 
     void cuts()

@@ -27,6 +27,7 @@ DayBookPage::DayBookPage(Document& document, QWidget* parent)
     column->setContentsMargins(4, 0, 14, 6);
     column->setSpacing(4);
     named(table_, QStringLiteral("dayBookTable"), tr("Entries, the newest first"));
+    table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     makePlain(*table_, {tr("when"), tr("what was done"), tr("took"), tr("it said")}, {116, 300, 78});
     table_->setToolTip(tr("Enter or a double click takes an entry into the line to correct it; Del strikes it out. "
                           "Nothing is lost: what it said before stays with it."));

@@ -129,7 +129,7 @@ void DaysBench::addHoursRows()
         tr("When a second person can be called: Mon, Thu 8-12; or none."));
     QLineEdit* off = hoursForm_->addText(
         QStringLiteral("daysOff"), tr("Days off"),
-        [this] { return fromCore(daysText(daysOf(document_.shop().habits.work.holidays))); },
+        [this, today] { return fromCore(daysText(daysOf(document_.shop().habits.work.holidays), today())); },
         [this, today](const QString& text) {
             const auto days = parseDays(text.toStdString(), today());
             if (!days) {

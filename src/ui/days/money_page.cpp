@@ -24,7 +24,7 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
     auto* left = new QVBoxLayout;
     left->setSpacing(4);
     named(table_, QStringLiteral("moneyTable"), tr("Goods and work, a row each"));
-    makePlain(*table_, {tr("what"), tr("kind"), tr("how much"), tr("of one"), tr("sum")}, {214, 92, 84, 76});
+    makePlain(*table_, {tr("what"), tr("kind"), tr("how much"), tr("of one"), tr("sum")}, {196, 84, 70, 72});
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     left->addWidget(table_, 1);
     auto* buttons = new QHBoxLayout;
@@ -43,11 +43,11 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
     }
     buttons->addStretch(1);
     left->addLayout(buttons);
-    row->addLayout(left, 5);
+    row->addLayout(left, 3);
     named(sums_, QStringLiteral("moneySums"), tr("Sums"));
     sums_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     sums_->setWordWrap(true);
-    row->addWidget(sums_, 2);
+    row->addWidget(sums_, 1);
     connect(add, &QPushButton::clicked, this, &MoneyPage::addLine);
     connect(remove_, &QPushButton::clicked, this, &MoneyPage::removeLine);
     connect(keep_, &QPushButton::clicked, this, &MoneyPage::keepQuote);
@@ -113,9 +113,9 @@ void MoneyPage::refresh()
     QStringList out;
     if (money != nullptr && !money->draft.work.empty()) {
         const Quote& q = money->soFar;
-        const QString currency = fromCore(document_.shop().habits.money.currency);
         const auto line = [&](const QString& what, double v) {
-            out << tr("%1  %2").arg(what, (currency.isEmpty() ? QString() : currency + QLatin1Char(' ')) + sum(v));
+            out << QStringLiteral("<tr><td>%1&nbsp;&nbsp;</td><td align=right>%2</td></tr>")
+                       .arg(what.toHtmlEscaped(), sum(v));
         };
         line(tr("Goods"), q.goods);
         line(tr("Labour"), q.labour);
@@ -133,19 +133,21 @@ void MoneyPage::refresh()
             line(tr("Left over"), q.profit);
         }
     }
+    QString text = out.isEmpty() ? QString() : QStringLiteral("<table>%1</table>").arg(out.join(QString()));
     if (job != nullptr && !job->money.quotes.empty()) {
         const KeptQuote& last = job->money.quotes.back();
         const Quote q = quoteOf(quoteInputOf(last));
-        out << QString();
-        out << (last.accepted.empty()
-                    ? tr("Quoted %1 on %2; not accepted yet")
-                          .arg(sum(q.gross), fromCore(dateText(dayOf(last.on).value_or(0))))
-                    : tr("Accepted on %2: %1").arg(sum(q.gross), fromCore(dateText(dayOf(last.accepted).value_or(0)))));
+        text += QStringLiteral("<p>") +
+                (last.accepted.empty()
+                     ? tr("Quoted %1 on %2; not accepted yet")
+                           .arg(sum(q.gross), fromCore(dateText(dayOf(last.on).value_or(0))))
+                     : tr("Accepted on %2: %1").arg(sum(q.gross), fromCore(dateText(dayOf(last.accepted).value_or(0)))))
+                    .toHtmlEscaped();
         if (job->money.quotes.size() > 1) {
-            out << tr("%1 quotes are kept").arg(job->money.quotes.size());
+            text += QStringLiteral("<br>") + tr("%1 quotes are kept").arg(job->money.quotes.size());
         }
     }
-    sums_->setText(out.join(QLatin1Char('\n')));
+    sums_->setText(text);
     const bool priced = money != nullptr && money->quote.has_value();
     keep_->setEnabled(priced);
     paper_->setEnabled(priced || (job != nullptr && !job->money.quotes.empty()));

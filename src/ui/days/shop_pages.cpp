@@ -30,7 +30,7 @@ LearnedPage::LearnedPage(Document& document, QWidget* parent)
     makePlain(
         *table_,
         {tr("work"), tr("for one"), tr("standard"), tr("yours"), tr("nine times in ten"), tr("against it"), tr("from")},
-        {200, 100, 70, 70, 112, 84});
+        {184, 96, 70, 70, 108, 70});
     column->addWidget(table_, 1);
     auto* row = new QHBoxLayout;
     auto* words =
@@ -73,7 +73,7 @@ void LearnedPage::refresh()
         const QString unit = s.time ? tr(" min") : QString();
         const bool known = standard > 0.0;
         putRow(*table_, row,
-               {translated(s.label), translated(s.per), s.rate > 0.0 ? number(s.rate) + unit : tr("the bench's"),
+               {translated(s.label), translated(s.per), s.rate > 0.0 ? number(s.rate) + unit : tr("bench's"),
                 times > 0 && known ? number(r.rate) + unit : QStringLiteral("–"),
                 known ? tr("%1 to %2").arg(number(r.low), number(r.high)) : QString(),
                 times > 0 && s.rate > 0.0 ? tr("%1 ×").arg(fromCore(formatNumber(r.againstPrior, 2))) : QString(),
@@ -124,8 +124,9 @@ BuyPage::BuyPage(Document& document, QWidget* parent)
     row->addWidget(csv);
     column->addLayout(row);
     named(table_, QStringLiteral("buyTable"), tr("What is needed, a row each"));
+    table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     makePlain(*table_, {tr("what"), tr("needed"), tr("in stock"), tr("to buy"), tr("costs"), tr("by"), tr("for")},
-              {216, 76, 72, 110, 72, 86});
+              {190, 68, 68, 92, 62, 84});
     column->addWidget(table_, 1);
     connect(weeks_, &QComboBox::currentIndexChanged, this, [this] { refresh(days_); });
     connect(csv, &QPushButton::clicked, this, &BuyPage::write);
@@ -192,10 +193,10 @@ JobsPage::JobsPage(Document& document, QWidget* parent)
     find_->setClearButtonEnabled(true);
     column->addWidget(find_);
     named(table_, QStringLiteral("jobsTable"), tr("Jobs, a row each; Enter or a double click opens one"));
-    makePlain(*table_,
-              {tr("job"), tr("state"), tr("waits for you"), tr("done by"), tr("beside the others"), tr("promised"),
-               tr("still to do")},
-              {170, 86, 168, 76, 104, 76});
+    makePlain(
+        *table_,
+        {tr("job"), tr("state"), tr("waits for you"), tr("done by"), tr("in the shop"), tr("promised"), tr("to do")},
+        {156, 72, 158, 84, 84, 84});
     column->addWidget(table_, 1);
     connect(find_, &QLineEdit::textChanged, this, [this] { refresh(days_); });
     connect(table_, &QTableWidget::cellActivated, this, [this] { open(); });
@@ -248,7 +249,7 @@ void JobsPage::refresh(const ShopDays* days)
                 if (one->together.finish) {
                     together = fromCore(shortDayText(days->firstDay + (*one->together.finish - 1) / kMinutesOfDay));
                 }
-                left = fromCore(durationText(plan.left_min));
+                left = quantity(plan.left_min, Unit::Minutes, document_.units());
                 const bool late = plan.promise && plan.finish > *plan.promise;
                 state = late ? tr("late") : state;
             }

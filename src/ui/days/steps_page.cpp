@@ -1,6 +1,7 @@
 #include "ui/days/steps_page.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include <QTableWidget>
 #include <QVBoxLayout>
@@ -14,6 +15,22 @@
 namespace burl::ui
 {
 
+namespace
+{
+
+/// Both ends in one unit: "16 to 44 min", "2.8 to 9.2 h".
+QString rangeWord(double low_min, double high_min)
+{
+    constexpr double kHour = 60.0;
+    constexpr double kInHours = 100.0;
+    return high_min < kInHours
+               ? QObject::tr("%1 to %2 min").arg(std::lround(low_min)).arg(std::lround(high_min))
+               : QObject::tr("%1 to %2 h")
+                     .arg(fromCore(formatNumber(low_min / kHour, 1)), fromCore(formatNumber(high_min / kHour, 1)));
+}
+
+} // namespace
+
 StepsPage::StepsPage(Document& document, QWidget* parent)
     : QWidget(parent), document_(document), table_(new QTableWidget(this))
 {
@@ -21,8 +38,9 @@ StepsPage::StepsPage(Document& document, QWidget* parent)
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(4, 0, 14, 0);
     named(table_, QStringLiteral("stepsTable"), tr("Steps, a row each"));
+    table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     makePlain(*table_, {tr("step"), tr("takes"), tr("likely"), tr("then waits"), tr("begins"), tr("state")},
-              {270, 74, 116, 82, 118});
+              {244, 78, 108, 78, 122});
     table_->setToolTip(tr("The chosen step is set in the ledger: its minutes, its wait, its day."));
     column->addWidget(table_);
     connect(table_, &QTableWidget::itemSelectionChanged, this, [this] {
@@ -58,10 +76,7 @@ void StepsPage::refresh()
         const PlannedStep& p = days->planned[i];
         const JobStep& s = days->list.steps[p.step];
         keys_.push_back(s.key);
-        const QString range =
-            s.high_min - s.low_min > 1.0
-                ? tr("%1 to %2").arg(fromCore(durationText(s.low_min)), fromCore(durationText(s.high_min)))
-                : QString();
+        const QString range = s.high_min - s.low_min > 1.0 ? rangeWord(s.low_min, s.high_min) : QString();
         QString state = s.skipped            ? tr("left out")
                         : p.progress.implied ? tr("taken as done")
                         : p.progress.done    ? tr("✓ done")

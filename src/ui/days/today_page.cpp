@@ -24,9 +24,9 @@ TodayPage::TodayPage(Document& document, QWidget* parent)
     row->setContentsMargins(4, 0, 14, 0);
     row->setSpacing(14);
     named(table_, QStringLiteral("todayTable"), tr("Steps to do next, a row each"));
-    makePlain(*table_, {tr("when"), tr("what"), tr("takes"), tr("have ready")}, {116, 216, 78});
+    makePlain(*table_, {tr("when"), tr("what"), tr("takes"), tr("have ready")}, {104, 214, 98});
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    row->addWidget(table_, 5);
+    row->addWidget(table_, 7);
     auto* side = new QVBoxLayout;
     side->setSpacing(6);
     auto* buttons = new QHBoxLayout;

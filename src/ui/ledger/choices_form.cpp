@@ -101,6 +101,9 @@ QLineEdit* ChoicesForm::addText(const QString& name, const QString& label, const
         if (!(field->hasFocus() && field->isModified())) {
             field->setText(get());
             field->setModified(false);
+            if (!field->hasFocus()) {
+                field->setCursorPosition(0); // a long text shows how it begins
+            }
         }
     });
     return field;

@@ -74,9 +74,9 @@ TEST_CASE("the hours of a week are read and written", "[when]")
     CHECK((*week)[4] == (*week)[0]);
     CHECK((*week)[5] == std::vector<std::pair<int, int>>{{570, 720}});
     CHECK((*week)[6].empty());
-    CHECK(weekText(*week) == "Mon-Fri 8:00-12:00 13:00-17:00; Sat 9:30-12:00");
-    for (const char* text : {"Mon, Wed 18:00-21:00", "Mon-Sun 0:00-24:00", "none", "Sat, Sun 9:00-15:00",
-                             "Mon, Tue, Fri 8:00-17:00; Wed 8:00-12:00"}) {
+    CHECK(weekText(*week) == "Mon-Fri 8-12 13-17; Sat 9:30-12");
+    for (const char* text :
+         {"Mon, Wed 18-21", "Mon-Sun 0-24", "none", "Sat, Sun 9-15", "Mon, Tue, Fri 8-17; Wed 8-12:15"}) {
         INFO(text);
         REQUIRE(parseWeek(text));
         CHECK(weekText(*parseWeek(text)) == text);
@@ -107,4 +107,12 @@ TEST_CASE("minutes in any spelling", "[when]")
         INFO(bad);
         CHECK_FALSE(parseMinutes(bad));
     }
+}
+
+TEST_CASE("days near today are written without their year, and mean the same", "[when]")
+{
+    const auto days = parseDays("24 Dec - 1 Jan, 5 Apr 2028", kToday);
+    REQUIRE(days);
+    CHECK(daysText(*days, kToday) == "24 Dec - 1 Jan, 5 Apr 2028");
+    CHECK(parseDays(daysText(*days, kToday), kToday).value() == *days);
 }
