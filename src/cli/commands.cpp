@@ -11,7 +11,9 @@
 
 #include "cli/files.h"
 #include "cli/job.h"
+#include "cli/typesetter.h"
 #include "core/flatten/range_plan.h"
+#include "core/measure/clock.h"
 #include "core/measure/format.h"
 #include "core/move/pockets.h"
 #include "core/plan/plan.h"
@@ -21,6 +23,7 @@
 #include "exchange/verify/verify.h"
 #include "sheets/base_sheet.h"
 #include "sheets/cut_sheet.h"
+#include "sheets/days_sheets.h"
 #include "sheets/drilling_map.h"
 #include "sheets/flatten_card.h"
 #include "sheets/pour_card.h"
@@ -33,21 +36,6 @@ namespace burl::cli
 {
 namespace
 {
-
-/// Text is set by the toolkit, which wants an application; it needs no display for that.
-struct Typesetter {
-    Typesetter(int& argc, char** argv) : application((qputenv("QT_QPA_PLATFORM", "offscreen"), argc), argv)
-    {
-        for (const char* font : {":/fonts/Lato-Regular.ttf", ":/fonts/Lato-Bold.ttf"}) {
-            const int id = QFontDatabase::addApplicationFont(QString::fromLatin1(font));
-            if (id >= 0) {
-                family = QFontDatabase::applicationFontFamilies(id).value(0, family);
-            }
-        }
-    }
-    QGuiApplication application;
-    QString family = QStringLiteral("Lato");
-};
 
 const char* severityWord(Severity severity)
 {
@@ -183,8 +171,17 @@ int sheet(const SheetOptions& options, int argc, char** argv)
     if (!paper) {
         return complain(kUsage, "the paper is a4 or letter, not " + options.paper + ".");
     }
+    double now = machineNow_h();
+    if (!options.now.empty()) {
+        const auto said = hoursOf(options.now);
+        if (!said) {
+            return complain(kUsage, noMoment(options.now));
+        }
+        now = *said;
+    }
     const Typesetter set(argc, argv);
-    const Plan made = planWorkedOut(job->job, job->shop);
+    const bool dated = options.kind == "steps" || options.kind == "weeks" || options.kind == "history";
+    const Plan made = dated ? planAt(job->job, job->shop, now) : planWorkedOut(job->job, job->shop);
     const QByteArray pdf = options.kind == "cut"        ? cutSheetPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "pours"    ? pourCardPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "surface"  ? surfaceCardPdf(job->job, job->shop, made, *paper, set.family)
@@ -192,6 +189,9 @@ int sheet(const SheetOptions& options, int argc, char** argv)
                            : options.kind == "base"     ? baseSheetPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "packing"  ? packingListPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "drilling" ? drillingMapPdf(job->job, job->shop, made, *paper, set.family)
+                           : options.kind == "steps"    ? stepListPdf(job->job, job->shop, made, *paper, set.family)
+                           : options.kind == "weeks"    ? weekSheetPdf(job->job, job->shop, made, *paper, set.family)
+                           : options.kind == "history"  ? jobHistoryPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "flat"     ? flattenCardPdf(job->job, job->shop, made, *paper, set.family)
                                                         : shopSheetPdf(job->job, job->shop, made, *paper, set.family);
     return writeOut(options.out, {pdf.constData(), static_cast<size_t>(pdf.size())});

@@ -4,6 +4,8 @@
 #include <string>
 #include <vector>
 
+#include "core/plan/plan.h"
+
 namespace burl::cli
 {
 
@@ -27,11 +29,34 @@ int plan(const PlanOptions& options);
 struct SheetOptions {
     std::string file;
     std::string out;
-    std::string kind = "shop"; // or cut, flat, pours, drilling, base, packing
+    std::string kind = "shop"; // or cut, flat, pours, drilling, base, packing, surface, care, steps, weeks, history
+    std::string now;           // moment of steps, weeks and history; empty: the clock of the machine
     std::string paper = "a4";
     std::string units;
 };
 int sheet(const SheetOptions& options, int argc, char** argv);
+
+struct DaysCommand {
+    std::string file;
+    std::string ics; // iCalendar to write; empty: text
+    std::string now; // moment; empty: the clock of the machine
+    std::string units;
+};
+/// The days of a job: its steps in time, when it is done, what wants attention.
+int days(const DaysCommand& options);
+struct QuoteCommand {
+    std::string file;
+    std::string out;     // its ending says what is written: pdf, html
+    std::string picture; // PNG or JPEG of the table; empty: none
+    std::string paper = "a4";
+};
+int quote(const QuoteCommand& options, int argc, char** argv);
+/// Hours since 1970, local time.
+[[nodiscard]] double machineNow_h();
+/// The plan worked out at a moment.
+[[nodiscard]] Plan planAt(const Job& job, const Shop& shop, double now_h);
+/// What is said of a text that is none.
+[[nodiscard]] std::string noMoment(const std::string& text);
 
 struct TemplateCommand {
     std::string file;

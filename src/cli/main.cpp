@@ -91,11 +91,29 @@ int run(int argc, char** argv)
     sheetCommand->add_option("JOB", sheetOptions.file, "job file")->required();
     sheetCommand->add_option("-o,--output", sheetOptions.out, "PDF to write")->required();
     sheetCommand
-        ->add_option("--kind", sheetOptions.kind,
-                     "shop, the usual; cut; flat; pours; drilling; base; packing; surface; or care")
-        ->check(CLI::IsMember({"shop", "cut", "flat", "pours", "drilling", "base", "packing", "surface", "care"}));
+        ->add_option(
+            "--kind", sheetOptions.kind,
+            "shop, the usual; cut; flat; pours; drilling; base; packing; surface; care; steps; weeks; or history")
+        ->check(CLI::IsMember({"shop", "cut", "flat", "pours", "drilling", "base", "packing", "surface", "care",
+                               "steps", "weeks", "history"}));
+    sheetCommand->add_option("--now", sheetOptions.now, "moment of steps, weeks and history, as 2026-11-27T10:10");
     sheetCommand->add_option("--paper", sheetOptions.paper, "a4 or letter");
     sheetCommand->add_option("--units", sheetOptions.units, "mm, cm, inch or feet");
+
+    DaysCommand daysOptions;
+    CLI::App* daysCommand = app.add_subcommand("days", "The steps of a job in time, and when it is done");
+    daysCommand->add_option("JOB", daysOptions.file, "job file")->required();
+    daysCommand->add_option("--ics", daysOptions.ics, "write them as an iCalendar file");
+    daysCommand->add_option("--now", daysOptions.now,
+                            "moment, as 2026-11-27T10:10; the clock of the machine if left out");
+    daysCommand->add_option("--units", daysOptions.units, "mm, cm, inch or feet");
+
+    QuoteCommand quoteOptions;
+    CLI::App* quoteCommand = app.add_subcommand("quote", "Write the quote of a job for the customer");
+    quoteCommand->add_option("JOB", quoteOptions.file, "job file")->required();
+    quoteCommand->add_option("-o,--output", quoteOptions.out, "file to write: .pdf or .html")->required();
+    quoteCommand->add_option("--picture", quoteOptions.picture, "a picture of the table to put on it");
+    quoteCommand->add_option("--paper", quoteOptions.paper, "a4 or letter")->check(CLI::IsMember({"a4", "letter"}));
 
     TemplateCommand templateOptions;
     CLI::App* templateCommand =
@@ -240,6 +258,12 @@ int run(int argc, char** argv)
     }
     if (*sheetCommand) {
         return sheet(sheetOptions, argc, argv);
+    }
+    if (*daysCommand) {
+        return days(daysOptions);
+    }
+    if (*quoteCommand) {
+        return quote(quoteOptions, argc, argv);
     }
     if (*templateCommand) {
         return shopTemplate(templateOptions, argc, argv);

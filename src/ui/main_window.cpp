@@ -16,7 +16,6 @@
 #include "ui/base/base_bench.h"
 #include "ui/bench_bar.h"
 #include "ui/board/board.h"
-#include "ui/days/days_bench.h"
 #include "ui/fill/fill_bench.h"
 #include "ui/flat/flat_bench.h"
 #include "ui/layup/layup_bench.h"
@@ -42,7 +41,7 @@ constexpr char kNoJob[] = "shop.no_job"; // of a book without one: how to begin
 } // namespace
 
 MainWindow::MainWindow(Document& document, QWidget* parent)
-    : QMainWindow(parent), document_(document), menu_(new QMenu(this))
+    : QMainWindow(parent), document_(document), notices_(document), menu_(new QMenu(this))
 {
     setObjectName(QStringLiteral("mainWindow"));
     setWindowTitle(document.readOnly() ? tr("Young Burl (read only: changes here are not kept)") : tr("Young Burl"));
@@ -96,7 +95,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     connect(surface.get(), &SurfaceBench::surfaceCardWanted, this, &MainWindow::printSurfaceCard);
     connect(surface.get(), &SurfaceBench::careSheetWanted, this, &MainWindow::printCareSheet);
     addBench(std::move(surface));
-    addBench(std::make_unique<DaysBench>(document, boardGround_));
+    addDaysBench();
     for (BenchTab* tab : tabs_) {
         bar->addWidget(tab, 1);
     }
@@ -320,6 +319,14 @@ void MainWindow::fillJobs()
         tr("Export the surface card as PDF…"), QStringLiteral("printSurfaceCard"), [this] { printSurfaceCard(); }, has);
     add(
         tr("Export the care sheet as PDF…"), QStringLiteral("printCareSheet"), [this] { printCareSheet(); }, has);
+    add(
+        tr("Export the step list as PDF…"), QStringLiteral("printStepList"), [this] { printStepList(); }, has);
+    add(
+        tr("Export the week sheet as PDF…"), QStringLiteral("printWeeks"), [this] { printWeeks(); }, has);
+    add(
+        tr("Export the history as PDF…"), QStringLiteral("printHistory"), [this] { printHistory(); }, has);
+    add(
+        tr("Export the quote…"), QStringLiteral("printQuote"), [this] { printQuote(); }, has);
     add(
         tr("Export this job…"), QStringLiteral("exportJob"), [this] { exportJob(); }, has);
     add(tr("Import a job…"), QStringLiteral("importJob"), [this] { importJob(); });

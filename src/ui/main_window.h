@@ -9,6 +9,7 @@
 #include "app/document.h"
 #include "app/instrument_port.h"
 #include "app/job_file_run.h"
+#include "app/notices.h"
 #include "core/thread/thread.h"
 
 class QMenu;
@@ -76,6 +77,15 @@ private:
     void printPackingList();
     void printSurfaceCard();
     void printCareSheet();
+    void addDaysBench();
+    void printQuote();
+    void printStepList();
+    void printWeeks();
+    void printHistory();
+    /// Asks for a file that is kept current, or ends that.
+    void keepCalendar();
+    /// What went wrong; empty when it is written, or there is none to write.
+    QString writeCalendar();
     void showPicture();
     [[nodiscard]] QString askForPdf(const QString& title, const QString& name);
     void showKeys();
@@ -94,6 +104,8 @@ private:
     Document& document_;
     InstrumentPort instrument_; // what the benches read with
     JobFileRun jobFile_;
+    Notices notices_;
+    QTimer calendarSoon_;
     std::vector<std::unique_ptr<Bench>> benches_;
     std::vector<BenchTab*> tabs_;
     Bench* bench_ = nullptr;

@@ -391,6 +391,15 @@ private:
              "boards, release tape, sealant"});
     }
 
+    /// "Pour: voids", so that it reads as work.
+    static std::string pourName(std::string name)
+    {
+        if (!name.empty() && name[0] >= 'A' && name[0] <= 'Z' && (name.size() < 2 || name[1] < 'A' || name[1] > 'Z')) {
+            name[0] = static_cast<char>(name[0] - 'A' + 'a');
+        }
+        return "Pour: " + name;
+    }
+
     void pourStep(const PourEvent& event, const PourEvent* before)
     {
         const double litres = event.litres.known() ? event.litres.value() : 0.0;
@@ -403,7 +412,7 @@ private:
               false,
               1,
               "scale, respirator, gloves, nothing that sparks"};
-        JobStep& step = add("pour_" + event.id, event.name, "fill", o);
+        JobStep& step = add("pour_" + event.id, pourName(event.name), "fill", o);
         step.pour = event.id;
         step.resin = event.resin;
         step.people = in_.fillInput->choices.mixing.people > 1 ? 2 : 1;
@@ -454,7 +463,7 @@ private:
             }
             pinholes += 1.0;
             Opt o{"", 0.0, 30.0, {}, false, 1, "torch, syringe, respirator"};
-            JobStep& step = add("pour_" + event.id, event.name, "fill", o);
+            JobStep& step = add("pour_" + event.id, pourName(event.name), "fill", o);
             step.pour = event.id;
             constexpr double kFilm_h = 12.0; // thin films of table-top resin, sanded next
             double wait_h = kFilm_h;

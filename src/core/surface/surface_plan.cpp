@@ -291,7 +291,8 @@ void planSanding(const SurfaceInput& in, SurfacePlan& plan)
         plan.sanding_min += p.times.work_min;
         plan.work.push_back({"sand_" + std::to_string(static_cast<int>(part)), "Sand the " + partWord(part),
                              p.times.work_min, 1, s.wetBeforeLast ? kDry_min / 60.0 : 0.0, std::nullopt,
-                             std::to_string(p.times.discs) + " discs, mask and extraction"});
+                             p.times.discs > 0 ? std::to_string(p.times.discs) + " discs, mask and extraction"
+                                               : std::string("paper by hand, mask")});
         plan.sanding.push_back(std::move(p));
     };
     constexpr double kEndGrain = 2.5; // it takes so many times as long

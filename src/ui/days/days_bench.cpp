@@ -9,6 +9,7 @@
 #include "core/measure/clock.h"
 #include "core/measure/date.h"
 #include "core/measure/when.h"
+#include "drawing/day_blocks.h"
 #include "ui/days/day_log.h"
 #include "ui/days/days_tray.h"
 #include "ui/ledger/choices_form.h"
@@ -189,52 +190,6 @@ void DaysBench::choose(const std::string& step)
     Q_EMIT repaintWanted();
 }
 
-void DaysBench::addBlocks(CalendarSheet& sheet, const DaysPlan& plan) const
-{
-    const long zero = static_cast<long>(plan.firstDay) * kDay;
-    for (const PlannedStep& p : plan.planned) {
-        const JobStep& step = plan.list.steps[p.step];
-        if (step.skipped || p.progress.implied) {
-            continue;
-        }
-        CalendarBlock b;
-        b.text = step.name;
-        b.key = step.key;
-        b.chain = p.chain;
-        b.fixed = !step.fixed.empty();
-        if (p.progress.begun) {
-            b.kind = BlockKind::Done;
-            b.from = zero + p.start;
-            b.to = zero + (p.progress.done ? p.end : std::max(p.start, p.progress.end));
-            sheet.blocks.push_back(b);
-        }
-        for (const WorkPiece& piece : p.pieces) {
-            if (piece.to > piece.from) {
-                b.kind = BlockKind::Work;
-                b.from = zero + piece.from;
-                b.to = zero + piece.to;
-                sheet.blocks.push_back(b);
-            }
-        }
-        constexpr int kShown_min = 120; // a shorter wait is no block
-        if (p.ready - p.end >= kShown_min) {
-            b.kind = BlockKind::Wait;
-            b.chain = false;
-            b.fixed = false;
-            b.from = zero + p.end;
-            b.to = zero + p.ready;
-            b.text = step.pour.empty() ? "waits" : "cures";
-            sheet.blocks.push_back(b);
-        }
-    }
-    if (plan.promise) {
-        const int day = plan.dayOfMinute(*plan.promise - 1);
-        sheet.flags.push_back({static_cast<long>(day + 1) * kDay,
-                               tr("promised %1").arg(fromCore(shortDayText(day))).toStdString(),
-                               plan.finish > *plan.promise});
-    }
-}
-
 void DaysBench::addAllBlocks(CalendarSheet& sheet) const
 {
     if (!shopDays_) {
@@ -271,22 +226,8 @@ CalendarSheet DaysBench::sheet() const
     const double now = document_.now_h();
     const int today = static_cast<int>(std::floor(now / 24.0));
     const Plan* plan = document_.plan();
-    // It opens a week before this one, so that what was just done is seen.
     out.firstDay = today - weekdayOf(today) + kWeek * weeksOff_;
     out.now = std::lround(now * 60.0);
-    const WorkHabits& work = document_.shop().habits.work;
-    int opens = static_cast<int>(kDay);
-    int closes = 0;
-    for (const Maker& maker : work.makers) {
-        for (const auto& day : maker.week.days) {
-            for (const auto& [from, to] : day) {
-                opens = std::min(opens, from);
-                closes = std::max(closes, to);
-            }
-        }
-    }
-    out.opens_min = closes > opens ? opens : kUsualOpen_min;
-    out.closes_min = closes > opens ? closes : kUsualClose_min;
     if (all_) {
         addAllBlocks(out);
     } else if (plan != nullptr && plan->days->found) {
@@ -304,16 +245,7 @@ void DaysBench::paint(QPainter& painter, const BoardView& view, const QRectF& ar
     const QRectF whole = area.adjusted(0.0, -kRuler_px, 0.0, 10.0);
     painted_ = sheet();
     painted_.weeks = weeksThatFit(whole);
-    const WorkCalendar calendar = calendarOf(document_.shop().habits.work, painted_.firstDay, painted_.weeks * kWeek);
-    for (int i = 0; i < painted_.weeks * kWeek; ++i) {
-        bool works = !sessionsOf(calendar, i).empty();
-        for (size_t maker = 1; maker <= calendar.others.size(); ++maker) {
-            works = works || !sessionsOf(calendar, i, maker).empty();
-        }
-        if (!works) {
-            painted_.free.push_back(painted_.firstDay + i);
-        }
-    }
+    addShopHours(painted_, document_.shop().habits.work);
     const QFont font = textFont(10.0);
     layout_ = layOut(painted_, whole, font);
     view_ = view;

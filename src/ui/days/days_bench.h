@@ -69,7 +69,6 @@ private:
     [[nodiscard]] const OwnStep* chosenOwn() const;
     [[nodiscard]] const StepOverrule* chosenOverrule() const;
     [[nodiscard]] CalendarSheet sheet() const;
-    void addBlocks(CalendarSheet& sheet, const DaysPlan& plan) const;
     void addAllBlocks(CalendarSheet& sheet) const;
     [[nodiscard]] const ShopDays* shopDays() const { return shopDays_.get(); }
 

@@ -1,0 +1,133 @@
+// `burl days` and `burl quote`.
+
+#include <chrono>
+#include <ctime>
+#include <iostream>
+
+#include <QImage>
+
+#include "cli/commands.h"
+#include "cli/files.h"
+#include "cli/job.h"
+#include "cli/typesetter.h"
+#include "core/measure/clock.h"
+#include "core/measure/when.h"
+#include "core/plan/plan.h"
+#include "exchange/export/calendar_file.h"
+#include "sheets/quote_sheet.h"
+
+namespace burl::cli
+{
+
+double machineNow_h()
+{
+    const std::time_t now = std::chrono::system_clock::to_time_t(std::chrono::system_clock::now());
+    std::tm local{};
+    localtime_r(&now, &local);
+    char text[24];
+    std::strftime(text, sizeof text, "%Y-%m-%dT%H:%M", &local);
+    return hoursOf(text).value_or(0.0);
+}
+
+Plan planAt(const Job& job, const Shop& shop, double now_h)
+{
+    Plan plan = planWorkedOut(job, shop);
+    Worked worked;
+    worked.now_h = now_h;
+    worked.heat = plan.fill.input->heat;
+    worked.hold = plan.hold.input->answers;
+    return makePlan(job, shop, &plan, worked);
+}
+
+std::string noMoment(const std::string& text)
+{
+    return '"' + text + "\" is no moment: it is written like 2026-11-27T10:10.";
+}
+
+int days(const DaysCommand& options)
+{
+    int code = kDone;
+    const auto job = jobFrom(options.file, options.units, code);
+    if (!job) {
+        return code;
+    }
+    double now = machineNow_h();
+    if (!options.now.empty()) {
+        const auto said = hoursOf(options.now);
+        if (!said) {
+            return complain(kUsage, noMoment(options.now));
+        }
+        now = *said;
+    }
+    const Plan made = planAt(job->job, job->shop, now);
+    const DaysPlan& plan = *made.days;
+    if (!plan.found) {
+        for (const Finding& f : plan.findings) {
+            std::cout << sentence(f, job->shop.habits.units) << '\n';
+        }
+        return complain(kMissed, options.file + ": " +
+                                     (plan.missing ? plan.missing->what + "." : "there are no steps to plan."));
+    }
+    if (!options.ics.empty()) {
+        return writeOut(options.ics, calendarFile(plan, job->job.name, job->job.id.value, now));
+    }
+    for (const PlannedStep& p : plan.planned) {
+        const JobStep& step = plan.list.steps[p.step];
+        if (step.skipped) {
+            continue;
+        }
+        std::cout << timeText(plan.hoursAt(p.start)) << "  "
+                  << (p.progress.done ? "done  "
+                      : p.chain       ? "chain "
+                                      : "      ")
+                  << step.name << ", " << durationText(step.hands.value());
+        if (step.wait.known() && step.wait.value() >= 1.0) {
+            std::cout << ", then waits " << durationText(step.wait.value());
+        }
+        std::cout << '\n';
+    }
+    std::cout << "done by " << timeText(plan.hoursAt(plan.finish))
+              << (plan.proven ? "" : " (an earlier day is not ruled out)") << '\n';
+    for (const Finding& f : plan.findings) {
+        const std::string remedy = remedyText(f, job->shop.habits.units);
+        std::cout << "  " << sentence(f, job->shop.habits.units) << (remedy.empty() ? "" : " -> " + remedy) << '\n';
+    }
+    return kDone;
+}
+
+int quote(const QuoteCommand& options, int argc, char** argv)
+{
+    int code = kDone;
+    const auto job = jobFrom(options.file, "", code);
+    if (!job) {
+        return code;
+    }
+    const Plan made = planAt(job->job, job->shop, machineNow_h());
+    const auto shown = quoteToShow(job->job, made);
+    if (!shown) {
+        std::string what = made.money->missing ? made.money->missing->what : "";
+        for (const std::string& name : made.money->unpriced) {
+            what += (what.empty() ? "not priced yet: " : ", ") + name;
+        }
+        return complain(kMissed, options.file + ": there is no price to quote; " +
+                                     (what.empty() ? "nothing is laid up yet" : what) + ".");
+    }
+    QImage picture;
+    if (!options.picture.empty() && !picture.load(QString::fromStdString(options.picture))) {
+        return complain(kUnreadable, options.picture + " cannot be read as a picture.");
+    }
+    const auto ends = [&](const char* ending) { return options.out.ends_with(ending); };
+    if (ends(".html")) {
+        const QByteArray html = quoteHtml(job->job, job->shop, made, *shown, picture);
+        return writeOut(options.out, {html.constData(), static_cast<size_t>(html.size())});
+    }
+    if (!ends(".pdf")) {
+        return complain(kUsage, options.out + ": a quote is written as .pdf or .html.");
+    }
+    const auto paper = options.paper == "letter" ? Paper::Letter : Paper::A4;
+    const Typesetter set(argc, argv);
+    const QByteArray pdf = quotePdf(job->job, job->shop, made, *shown, picture, paper, set.family);
+    return writeOut(options.out, {pdf.constData(), static_cast<size_t>(pdf.size())});
+}
+
+} // namespace burl::cli
