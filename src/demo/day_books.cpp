@@ -221,7 +221,7 @@ Habits habitsOf(const Book& book)
 {
     Habits habits = book.shop->habits;
     constexpr int kHour = 60;
-    Maker maker;
+    ShopMaker maker;
     maker.week = WeekHours{};
     WeekHours helper;
     for (size_t day = 0; day < 5; ++day) {

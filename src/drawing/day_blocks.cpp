@@ -62,7 +62,7 @@ void addShopHours(CalendarSheet& sheet, const WorkHabits& work)
 {
     int opens = kMinutesOfDay;
     int closes = 0;
-    for (const Maker& maker : work.makers) {
+    for (const ShopMaker& maker : work.makers) {
         for (const auto& day : maker.week.days) {
             for (const auto& [from, to] : day) {
                 opens = std::min(opens, from);

@@ -2,6 +2,8 @@
 
 #include <catch2/catch.hpp>
 
+#include <fstream>
+
 #include <nlohmann/json.hpp>
 
 #include "cli/run.h"
@@ -244,4 +246,63 @@ TEST_CASE("base, packing, surface and care are sheets of their own", "[cli]")
         CHECK(test::contents(pdf).substr(0, 5) == "%PDF-");
     }
     CHECK(run("sheet " + job + " --kind poem -o " + (folder / "poem.pdf").string()).code == 2);
+}
+
+TEST_CASE("days are told at a moment and written as a calendar", "[cli][days]")
+{
+    Folder folder;
+    const std::string job = (folder / "job.json").string();
+    REQUIRE(run("demo 1 -o " + job).code == 0);
+    const auto told = run("days " + job + " --now 2026-11-27T10:10");
+    CHECK(told.code == 0);
+    CHECK(has(told.out, "done by Thu 17 Dec"));
+    CHECK(has(told.out, "Glue up"));
+    const auto ics = folder / "days.ics";
+    CHECK(run("days " + job + " --now 2026-11-27T10:10 --ics " + ics.string()).code == 0);
+    const std::string text = test::contents(ics);
+    CHECK(text.rfind("BEGIN:VCALENDAR", 0) == 0);
+    CHECK(has(text, "UID:job1-deliver@young-burl"));
+    CHECK(has(text, "TRANSP:TRANSPARENT"));
+    CHECK_FALSE(has(text, "UID:job1-glue@")); // it is done
+    const auto count = [&](const std::string& of) {
+        size_t n = 0;
+        for (size_t at = text.find(of); at != std::string::npos; at = text.find(of, at + 1)) {
+            ++n;
+        }
+        return n;
+    };
+    CHECK(count("BEGIN:VEVENT") == count("END:VEVENT"));
+    // The same job, planned a day later: steps keep their names, so a calendar moves them.
+    CHECK(run("days " + job + " --now 2026-11-30T10:10 --ics " + ics.string()).code == 0);
+    CHECK(has(test::contents(ics), "UID:job1-deliver@young-burl"));
+    CHECK(run("days " + job + " --now tomorrow").code == 2);
+    CHECK(has(run("days " + job + " --now tomorrow").out, "2026-11-27T10:10"));
+}
+
+TEST_CASE("a quote is written as PDF and HTML, and refused where something has no price", "[cli][money]")
+{
+    Folder folder;
+    const std::string job = (folder / "job.json").string();
+    REQUIRE(run("demo 1 -o " + job).code == 0);
+    CHECK(run("quote " + job + " -o " + (folder / "q.pdf").string()).code == 0);
+    CHECK(test::contents(folder / "q.pdf").substr(0, 5) == "%PDF-");
+    CHECK(run("quote " + job + " -o " + (folder / "q.html").string()).code == 0);
+    CHECK(has(test::contents(folder / "q.html"), "4688.60"));
+    CHECK(run("quote " + job + " -o " + (folder / "q.txt").string()).code == 2);
+    CHECK(run("quote " + job + " --picture /no/such.png -o " + (folder / "q.pdf").string()).code == 3);
+    REQUIRE(run("demo 6 -o " + job).code == 0);
+    std::string text = test::contents(job);
+    const size_t at = text.find("\"hour\": 48");
+    REQUIRE(at != std::string::npos);
+    const size_t line = text.rfind('\n', at);
+    text.erase(line, text.find('\n', at) - line);
+    std::ofstream(job) << text;
+    const auto refused = run("quote " + job + " -o " + (folder / "none.pdf").string());
+    CHECK(refused.code == 1);
+    CHECK(has(refused.out, "What an hour is worth is not said"));
+    for (const char* kind : {"steps", "weeks", "history"}) {
+        const auto pdf = folder / (std::string(kind) + ".pdf");
+        CHECK(run("sheet " + job + " --kind " + kind + " --now 2026-11-27T10:00 -o " + pdf.string()).code == 0);
+        CHECK(test::contents(pdf).substr(0, 5) == "%PDF-");
+    }
 }

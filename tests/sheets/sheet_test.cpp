@@ -6,12 +6,15 @@
 #include <QRegularExpression>
 #include <QTemporaryDir>
 
+#include "core/measure/clock.h"
 #include "core/measure/format.h"
 #include "sheets/base_sheet.h"
 #include "sheets/cut_sheet.h"
+#include "sheets/days_sheets.h"
 #include "sheets/drilling_map.h"
 #include "sheets/flatten_card.h"
 #include "sheets/pour_card.h"
+#include "sheets/quote_sheet.h"
 #include "sheets/shop_sheet.h"
 #include "sheets/slab_tag.h"
 #include "sheets/surface_card.h"
@@ -398,4 +401,77 @@ TEST_CASE("the surface card has every grit and coat, the care sheet says how it 
             CHECK_FALSE(hasHoles(page));
         }
     }
+}
+
+TEST_CASE("the step list has every step with its box, the history every entry with what it said before", "[sheet][days]")
+{
+    Demo demo(1);
+    demo.job.days.book[1].struck = true;
+    demo.job.days.book[2].history = {{"2026-11-12T08:00", {"bark off 50 min", "bark", 50.0}}};
+    demo.job.days.firstPromised = "2026-12-14";
+    Worked worked;
+    worked.now_h = hoursOf("2026-11-27T10:00");
+    const Plan plan = makePlan(demo.job, *demo.book.shop, nullptr, worked);
+    const auto text = [&](auto* of) {
+        return wordsOf(of(demo.job, *demo.book.shop, plan, Paper::A4, QStringLiteral("Lato"))).simplified();
+    };
+    const QString steps = text(&stepListPdf);
+    for (const JobStep& step : plan.days->list.steps) {
+        INFO(step.name);
+        CHECK(steps.contains(QString::fromStdString(step.name)));
+    }
+    CHECK(steps.contains(QStringLiteral("done by Thu 17 Dec")));
+    const QString history = text(&jobHistoryPdf);
+    for (const DayEntry& e : demo.job.days.book) {
+        CHECK(history.contains(QString::fromStdString(e.words.text)));
+    }
+    CHECK(history.contains(QStringLiteral("struck out")));
+    CHECK(history.contains(QStringLiteral("before: bark off 50 min")));
+    CHECK(history.contains(QStringLiteral("14 Dec 2026")));
+    const QString weeks = text(&weekSheetPdf);
+    CHECK(weeks.contains(QStringLiteral("now")));
+    CHECK(weeks.contains(QStringLiteral("promised")));
+    for (int number = 1; number <= static_cast<int>(demo.book.jobs.size()); ++number) {
+        const Demo any(number);
+        const Plan made = any.plan();
+        for (auto* of : {&stepListPdf, &weekSheetPdf, &jobHistoryPdf}) {
+            CHECK_FALSE(hasHoles(wordsOf(of(any.job, *any.book.shop, made, Paper::Letter, QStringLiteral("Lato")))));
+        }
+    }
+}
+
+TEST_CASE("the quote is one page with its sums, and its HTML twin says the same; costs stay inside", "[sheet][money]")
+{
+    Demo demo(1);
+    const Plan plan = demo.plan();
+    const auto kept = quoteToShow(demo.job, plan);
+    REQUIRE(kept);
+    const Quote q = quoteOf(quoteInputOf(*kept));
+    QImage picture(64, 40, QImage::Format_RGB32);
+    picture.fill(Qt::darkYellow);
+    const QByteArray pdf = quotePdf(demo.job, *demo.book.shop, plan, *kept, picture, Paper::A4, QStringLiteral("Lato"));
+    const QString words = wordsOf(pdf).simplified();
+    const QByteArray raw = quoteHtml(demo.job, *demo.book.shop, plan, *kept, picture);
+    const QString html = QString::fromUtf8(raw);
+    for (const double sum : {q.net, q.tax, q.gross, q.deposit, q.balance}) {
+        const QString text = QString::fromStdString(formatNumber(sum, 2));
+        INFO(text.toStdString());
+        CHECK(words.contains(text));
+        CHECK(html.contains(text));
+    }
+    CHECK_FALSE(words.contains(QString::fromStdString(formatNumber(q.cost, 2))));
+    CHECK_FALSE(html.contains(QString::fromStdString(formatNumber(q.labour, 2))));
+    CHECK(html.contains(QStringLiteral("data:image/png;base64,")));
+    demo.job.name = "A <b>table</b> & more";
+    demo.job.money.customer = "\"Ada\" <ada>";
+    const QString escaped = QString::fromUtf8(quoteHtml(demo.job, *demo.book.shop, plan, *kept, {}));
+    CHECK_FALSE(escaped.contains(QStringLiteral("<b>")));
+    CHECK(escaped.contains(QStringLiteral("&lt;ada&gt;")));
+    // Without a kept one the quote is as it stands; without prices there is none.
+    demo.job.money.quotes.clear();
+    CHECK(quoteToShow(demo.job, demo.plan()).has_value());
+    Habits habits = demo.book.shop->habits;
+    habits.money.hour.reset();
+    demo.book = withHabits(demo.book, habits);
+    CHECK_FALSE(quoteToShow(demo.job, demo.plan()).has_value());
 }

@@ -20,7 +20,7 @@ namespace burl::test
 {
 
 /// Every bench that shows the table or the yard, in the order of the tabs.
-inline constexpr const char* kBenches[] = {"yard", "layup", "flat", "fill", "move", "base", "surface"};
+inline constexpr const char* kBenches[] = {"yard", "layup", "flat", "fill", "move", "base", "surface", "days"};
 
 struct Driver {
     Document document{demoBook()};

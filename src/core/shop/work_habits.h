@@ -39,11 +39,11 @@ struct WeekHours {
 constexpr int kUsualOpen_min = 8 * 60;
 constexpr int kUsualClose_min = 17 * 60;
 
-struct Maker {
+struct ShopMaker {
     std::string name; // empty: the maker of the shop
     WeekHours week = weekdayHours(kUsualOpen_min, kUsualClose_min);
     std::vector<std::string> off; // days without work
-    bool operator==(const Maker&) const = default;
+    bool operator==(const ShopMaker&) const = default;
 };
 
 /// What was learned of a kind of work before this day no longer counts.
@@ -54,7 +54,7 @@ struct RateReset {
 };
 
 struct WorkHabits {
-    std::vector<Maker> makers{Maker{}};
+    std::vector<ShopMaker> makers{ShopMaker{}};
     WeekHours helper = weekdayHours(kUsualOpen_min, kUsualClose_min); // when a second person can be fetched
     std::vector<std::string> holidays;                                // nobody works
     int lightFrom_min = 9 * 60;                                       // daylight that falls from the side

@@ -241,10 +241,10 @@ OrderedJson toJson(const WorkHabits& h)
     const WorkHabits usual;
     OrderedJson out = OrderedJson::object();
     if (!(h.makers == usual.makers)) {
-        for (const Maker& m : h.makers) {
+        for (const ShopMaker& m : h.makers) {
             OrderedJson maker = OrderedJson::object();
             text(maker, "name", m.name);
-            week(maker, "hours", m.week, Maker{}.week);
+            week(maker, "hours", m.week, ShopMaker{}.week);
             for (const std::string& day : m.off) {
                 maker["off"].push_back(day);
             }
@@ -268,9 +268,9 @@ OrderedJson toJson(const WorkHabits& h)
 WorkHabits workHabitsFrom(JsonReader r)
 {
     WorkHabits h;
-    std::vector<Maker> makers;
+    std::vector<ShopMaker> makers;
     r.each("makers", counts::kMakers, [&](JsonReader inner) {
-        Maker m;
+        ShopMaker m;
         inner.read("name", m.name);
         readWeek(inner, "hours", m.week);
         m.off = daysIn(inner, "off");

@@ -268,6 +268,17 @@ void DaysBench::paint(QPainter& painter, const BoardView& view, const QRectF& ar
     }
 }
 
+std::optional<QPointF> DaysBench::placeOf(const std::string& step) const
+{
+    for (const PlacedBlock& p : layout_.placed) {
+        const CalendarBlock& b = painted_.blocks[p.block];
+        if (b.key == step && b.kind == BlockKind::Work) {
+            return p.rect.center();
+        }
+    }
+    return std::nullopt;
+}
+
 bool DaysBench::press(Vec2 at, const BoardView& view)
 {
     const QPointF pixel = view.toPixel(at);

@@ -40,6 +40,8 @@ public:
     [[nodiscard]] std::function<void()> remedyFor(const Finding& finding) override;
     [[nodiscard]] QStringList keys() const override;
     [[nodiscard]] DaysTray& tray() { return *tray_; }
+    /// Where the first block of work of a step lies on the board, as it was last painted; nothing when it is not seen.
+    [[nodiscard]] std::optional<QPointF> placeOf(const std::string& step) const;
 
 Q_SIGNALS:
     void quoteWanted();

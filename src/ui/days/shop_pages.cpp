@@ -190,7 +190,6 @@ JobsPage::JobsPage(Document& document, QWidget* parent)
     column->setSpacing(4);
     named(find_, QStringLiteral("findJob"), tr("Find a job"));
     find_->setPlaceholderText(tr("find: a name, a customer, a word of the day book"));
-    find_->setClearButtonEnabled(true);
     column->addWidget(find_);
     named(table_, QStringLiteral("jobsTable"), tr("Jobs, a row each; Enter or a double click opens one"));
     makePlain(

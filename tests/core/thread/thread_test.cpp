@@ -85,6 +85,11 @@ TEST_CASE("each reading taken away is the next step again", "[thread]")
     CHECK(nextKey(*book.shop, &bare) == "fasteners");
     bare = job;
     bare.sheetMade = "2026-11-20";
+    CHECK(nextKey(*book.shop, &bare) == "work"); // then the work itself
+    bare.days.promised.clear();
+    CHECK(nextKey(*book.shop, &bare) == "promise");
+    bare.days.promised = "2026-12-21";
+    bare.days.delivered = "2026-12-18";
     CHECK(nextKey(*book.shop, &bare).empty());
 }
 

@@ -1,0 +1,175 @@
+// What a job costs, what is asked, what is bought.
+
+#include <catch2/catch.hpp>
+
+#include "core/measure/clock.h"
+#include "support/demo.h"
+
+using namespace burl;
+using burl::test::codes;
+using burl::test::Demo;
+
+namespace
+{
+
+Plan at(const Demo& demo)
+{
+    Worked worked;
+    worked.now_h = hoursOf("2026-11-27T10:00");
+    return makePlan(demo.job, *demo.book.shop, nullptr, worked);
+}
+
+Habits priced(Habits habits)
+{
+    habits.money.hour = 50.0;
+    habits.money.helper = 20.0;
+    habits.money.overhead_pct = 10.0;
+    habits.money.by = PriceBy::Markup;
+    habits.money.pct = 25.0;
+    habits.money.round = RoundPrice::None;
+    habits.money.tax_pct = 20.0;
+    habits.money.deposit_pct = 50.0;
+    return habits;
+}
+
+} // namespace
+
+TEST_CASE("a price waits until everything has one, and says what has none", "[money]")
+{
+    Demo demo(1);
+    demo.job.money = {};
+    Habits habits = demo.book.shop->habits;
+    habits.money.hour.reset();
+    demo.book = withHabits(demo.book, habits);
+    const Plan without = at(demo);
+    CHECK_FALSE(without.money->quote);
+    REQUIRE(without.money->missing);
+    CHECK(codes(without.money->findings).count("money.missing") == 1);
+    CHECK_FALSE(without.figure("gross").known());
+    CHECK(without.figure("cost").known()); // so far
+
+    demo.book = withHabits(demo.book, priced(habits));
+    demo.slab({3}, [](Slab& s) { s.price.reset(); });
+    const Plan open = at(demo);
+    CHECK_FALSE(open.money->quote);
+    CHECK(open.money->unpriced == std::vector<std::string>{"Slab A3"});
+    CHECK(codes(open.money->findings).count("money.unpriced") == 1);
+    demo.slab({3}, [](Slab& s) { s.price = 400.0; });
+    CHECK(at(demo).money->quote);
+}
+
+TEST_CASE("sums follow from goods, hours and overhead to the cent", "[money]")
+{
+    Demo demo(1);
+    demo.job.money = {};
+    demo.job.money.lines = {{"Freight", "freight", 2.0, 70.0}};
+    demo.book = withHabits(demo.book, priced(demo.book.shop->habits));
+    const Plan plan = at(demo);
+    REQUIRE(plan.money->quote);
+    const Quote& q = *plan.money->quote;
+    double goods = 0.0;
+    for (const MoneyLine& line : plan.money->draft.lines) {
+        goods += std::round(line.quantity * line.price * 100.0) / 100.0;
+    }
+    CHECK(q.goods == Approx(goods).margin(0.011));
+    double labour = 0.0;
+    for (const WorkLine& w : plan.money->draft.work) {
+        labour += w.minutes / 60.0 * w.hour;
+    }
+    CHECK(q.labour == Approx(labour).margin(0.06));
+    CHECK(q.overhead == Approx(0.1 * q.labour).margin(0.006));
+    CHECK(q.cost == Approx(q.goods + q.labour + q.overhead).margin(0.001));
+    CHECK(q.net == Approx(1.25 * q.cost).margin(0.011));
+    CHECK(q.gross == Approx(1.2 * q.net).margin(0.011));
+    CHECK(plan.figure("markup").value() == Approx(25.0).margin(0.01));
+    CHECK(plan.figure("margin").value() == Approx(20.0).margin(0.01)); // named, not confused
+    demo.job.money.by = PriceBy::Margin;
+    CHECK(at(demo).figure("margin").value() == Approx(25.0).margin(0.01));
+    CHECK(at(demo).figure("gross").value() > plan.figure("gross").value());
+    // A second person by himself, at his own rate.
+    const auto& work = plan.money->draft.work;
+    REQUIRE(work.back().what == "Second person");
+    CHECK(work.back().hour == 20.0);
+}
+
+TEST_CASE("a price below the cost is a warning; a fixed one stands whatever it costs", "[money]")
+{
+    Demo demo(1);
+    demo.job.money = {};
+    demo.job.money.by = PriceBy::Fixed;
+    demo.job.money.fixed = 1000.0;
+    demo.book = withHabits(demo.book, priced(demo.book.shop->habits));
+    const Plan cheap = at(demo);
+    CHECK(codes(cheap.money->findings).count("money.below_cost") == 1);
+    CHECK(cheap.figure("gross").value() == Approx(1200.0));
+    demo.job.money.fixed = 90000.0;
+    CHECK(codes(at(demo).money->findings).count("money.below_cost") == 0);
+    demo.job.money.by = PriceBy::Markup;
+    demo.job.money.pct = 0.0;
+    demo.job.money.discount_pct = 10.0;
+    CHECK(codes(at(demo).money->findings).count("money.below_cost") == 1);
+}
+
+TEST_CASE("an accepted quote stays as it was, and tells when the cost rises", "[money]")
+{
+    Demo demo(1);
+    const Plan before = at(demo);
+    const KeptQuote kept = demo.job.money.quotes.at(0);
+    const double was = quoteOf(quoteInputOf(kept)).gross;
+    Habits habits = demo.book.shop->habits;
+    habits.money.hour = 90.0;
+    demo.book = withHabits(demo.book, habits);
+    const Plan after = at(demo);
+    CHECK(after.figure("cost").value() > before.figure("cost").value());
+    CHECK(quoteOf(quoteInputOf(demo.job.money.quotes.at(0))).gross == was);
+    CHECK(codes(after.money->findings).count("money.dearer") == 1);
+}
+
+TEST_CASE("an hour really earned comes of the accepted price and the book's minutes", "[money]")
+{
+    Demo demo(1);
+    CHECK_FALSE(at(demo).money->earnedPerHour); // not delivered yet
+    demo.job.days.delivered = "2026-12-18";
+    const Plan plan = at(demo);
+    REQUIRE(plan.money->earnedPerHour);
+    double minutes = 0.0;
+    for (const DayEntry& e : demo.job.days.book) {
+        minutes += e.words.minutes;
+    }
+    const Quote q = quoteOf(quoteInputOf(demo.job.money.quotes.at(0)));
+    CHECK(*plan.money->earnedPerHour == Approx((q.net - q.goods - q.overhead) / (minutes / 60.0)));
+}
+
+TEST_CASE("what is used up is needed until its step is done; the list buys whole packs less the stock", "[money]")
+{
+    Demo demo(1);
+    const Plan plan = at(demo);
+    const auto need = [](const Plan& p, const std::string& kind) -> const Need* {
+        for (const Need& n : p.money->needs) {
+            if (n.kind == kind) {
+                return &n;
+            }
+        }
+        return nullptr;
+    };
+    CHECK(need(plan, "glue") == nullptr); // glued up already
+    REQUIRE(need(plan, "discs"));
+    REQUIRE(need(plan, "finish"));
+    const double discs = need(plan, "discs")->amount;
+    const std::vector<StockItem> stock{{"discs", 10.0, 25.0, 20.0}};
+    const auto list = shoppingList({{"one", plan.money->needs}, {"other", plan.money->needs}}, stock, std::nullopt);
+    const auto line = std::find_if(list.begin(), list.end(), [](const ShoppingLine& l) { return l.kind == "discs"; });
+    REQUIRE(line != list.end());
+    CHECK(line->need == 2.0 * discs);
+    const double packs = std::ceil((2.0 * discs - 10.0) / 25.0);
+    CHECK(line->buy == packs * 25.0);
+    CHECK(line->cost == packs * 20.0);
+    CHECK(line->jobs == std::vector<std::string>{"one", "other"});
+    CHECK(shoppingList({{"one", plan.money->needs}}, {{"discs", 1000.0, 25.0, 20.0}}, std::nullopt).size() ==
+          plan.money->needs.size());
+    // Up to a day: later needs are left out.
+    CHECK(shoppingList({{"one", plan.money->needs}}, stock, *plan.money->needs.front().by_day - 100).empty());
+    const std::string csv = shoppingCsv(list);
+    CHECK(csv.rfind("what,unit,need", 0) == 0);
+    CHECK(static_cast<size_t>(std::count(csv.begin(), csv.end(), '\n')) == list.size() + 1);
+}

@@ -1,0 +1,400 @@
+// The Days bench by hand, with a clock of its own: calendar, today, day book, steps, money, the shop.
+
+#include <QFile>
+#include <QSettings>
+#include <QTableWidget>
+#include <QTemporaryDir>
+
+#include "core/measure/clock.h"
+#include "core/measure/date.h"
+#include "ui/days/days_bench.h"
+#include "ui/days/days_tray.h"
+#include "ui/dialogs.h"
+#include "ui/driver.h"
+#include "ui/hands.h"
+
+using namespace burl;
+using burl::test::Driver;
+
+namespace
+{
+
+struct DaysDriver : Driver {
+    double now = *hoursOf("2026-11-27T10:10");
+
+    explicit DaysDriver(int number = 1) : Driver(QStringLiteral("days"))
+    {
+        QSettings().remove(QStringLiteral("stopwatch"));
+        document.setClock([this] { return now; });
+        showJob(number);
+    }
+    [[nodiscard]] bool says(const char* code) const { return Driver::says("days", code); }
+    void open(const char* page)
+    {
+        window.bench()->showPage(QString::fromLatin1(page));
+        QApplication::processEvents();
+    }
+    [[nodiscard]] ui::DaysBench& days() { return *qobject_cast<ui::DaysBench*>(window.bench()); }
+    [[nodiscard]] QTableWidget& table(const char* name)
+    {
+        auto* t = find<QTableWidget>(name);
+        REQUIRE(t != nullptr);
+        return *t;
+    }
+    void selectRow(const char* name, const QString& text)
+    {
+        QTableWidget& t = table(name);
+        for (int row = 0; row < t.rowCount(); ++row) {
+            if (t.item(row, 0)->text() == text) {
+                t.setFocus();
+                t.scrollToItem(t.item(row, 0));
+                const QRect cell = t.visualItemRect(t.item(row, 0));
+                QTest::mouseClick(t.viewport(), Qt::LeftButton, Qt::NoModifier, cell.center());
+                QApplication::processEvents();
+                return;
+            }
+        }
+        FAIL("no row " << text.toStdString());
+    }
+    /// The line of the day book, by keys.
+    void write(const QString& line)
+    {
+        open("book");
+        auto* field = find<QLineEdit>("dayLine");
+        field->setFocus();
+        QTest::keyClicks(field, line);
+        QTest::keyClick(field, Qt::Key_Return);
+        QApplication::processEvents();
+    }
+    /// Where the first block of a step lies, on the board.
+    [[nodiscard]] std::optional<QPoint> blockOf(const char* key)
+    {
+        board().grab(); // painted once, so that its blocks lie
+        const auto at = days().placeOf(key);
+        return at ? std::optional(at->toPoint()) : std::nullopt;
+    }
+    void choose(const char* name, const QVariant& value)
+    {
+        auto* box = find<QComboBox>(name);
+        REQUIRE(box != nullptr);
+        test::choose(box, box->findData(value));
+    }
+};
+
+} // namespace
+
+TEST_CASE("the tab tells the day it is done, the calendar when it was promised", "[ui][days]")
+{
+    DaysDriver d;
+    CHECK(d.window.bench()->headline() == QStringLiteral("17 Dec"));
+    CHECK(d.window.bench()->title().contains(QStringLiteral("Thu 17 Dec")));
+    d.type("promisedFor", QStringLiteral("11 Dec"));
+    CHECK(d.job().days.promised == "2026-12-11");
+    CHECK(d.job().days.firstPromised == "2026-12-21"); // what was promised first stays known
+    CHECK(d.says("days.late"));
+    d.type("promisedFor", QStringLiteral("31 February"));
+    CHECK(d.job().days.promised == "2026-12-11");
+    CHECK(d.find<QLineEdit>("promisedFor")->text().contains(QStringLiteral("11 Dec")));
+    d.undo();
+    CHECK(d.job().days.promised == "2026-12-21");
+}
+
+TEST_CASE("hours typed as a maker writes them change the days", "[ui][days]")
+{
+    DaysDriver d;
+    const int finish = d.plan().days->finish;
+    d.type("workHours", QStringLiteral("Mon-Sun 7-19"));
+    CHECK(d.document.shop().habits.work.makers[0].week.days[6].size() == 1);
+    CHECK(d.plan().days->finish < finish);
+    d.type("workHours", QStringLiteral("now and then"));
+    CHECK(d.document.shop().habits.work.makers[0].week.days[6].size() == 1);
+    d.type("helperHours", QStringLiteral("none"));
+    CHECK(d.says("days.nobody_helps"));
+    d.type("daysOff", QStringLiteral("30 Nov - 4 Dec"));
+    CHECK(d.document.shop().habits.work.holidays.size() == 5);
+    d.type("daysOff", QString());
+    CHECK(d.document.shop().habits.work.holidays.empty());
+}
+
+TEST_CASE("a line of the day book is understood while it is written, and replans at once", "[ui][days]")
+{
+    DaysDriver d;
+    d.open("book");
+    auto* line = d.find<QLineEdit>("dayLine");
+    line->setFocus();
+    QTest::keyClicks(line, QStringLiteral("welded 2 h 30"));
+    CHECK(d.find<QLabel>("understood")->text().contains(QStringLiteral("Cut and weld the base")));
+    const double left = d.plan().days->left_min;
+    QTest::keyClick(line, Qt::Key_Return);
+    CHECK(line->text().isEmpty());
+    REQUIRE(d.job().days.book.back().words.step == "base_weld");
+    CHECK(d.job().days.book.back().words.minutes == 150.0);
+    CHECK(d.job().days.book.back().at == "2026-11-27T10:10");
+    CHECK(d.plan().days->plannedStep("base_weld")->progress.done);
+    CHECK(d.plan().days->left_min < left);
+    CHECK(d.table("dayBookTable").item(0, 1)->text() == QStringLiteral("welded 2 h 30"));
+    d.undo();
+    CHECK_FALSE(d.plan().days->plannedStep("base_weld")->progress.begun);
+}
+
+TEST_CASE("a bad line stays in its field with a sentence; a reading goes to its slab", "[ui][days]")
+{
+    DaysDriver d;
+    const size_t entries = d.job().days.book.size();
+    d.write(QStringLiteral("welded -20 min"));
+    CHECK(d.job().days.book.size() == entries);
+    CHECK(d.find<QLineEdit>("dayLine")->text() == QStringLiteral("welded -20 min"));
+    d.find<QLineEdit>("dayLine")->clear();
+    d.write(QStringLiteral("A4 MC 8.7"));
+    CHECK(d.document.shop().slab({4})->mc_pct == 8.7);
+}
+
+TEST_CASE("an entry is corrected by Enter, keeps what it said, and is struck out by Del", "[ui][days]")
+{
+    DaysDriver d;
+    d.write(QStringLiteral("welded 100 min"));
+    QTableWidget& t = d.table("dayBookTable");
+    t.setFocus();
+    t.selectRow(0);
+    QTest::keyClick(&t, Qt::Key_Return);
+    auto* line = d.find<QLineEdit>("dayLine");
+    CHECK(line->text() == QStringLiteral("welded 100 min"));
+    line->selectAll();
+    QTest::keyClicks(line, QStringLiteral("welded 130 min"));
+    QTest::keyClick(line, Qt::Key_Return);
+    const DayEntry& e = d.job().days.book.back();
+    CHECK(e.words.minutes == 130.0);
+    REQUIRE(e.history.size() == 1);
+    CHECK(e.history[0].was.minutes == 100.0);
+    t.setFocus();
+    t.selectRow(0);
+    QTest::keyClick(&t, Qt::Key_Delete);
+    CHECK(d.job().days.book.back().struck);
+    CHECK_FALSE(d.plan().days->plannedStep("base_weld")->progress.done);
+}
+
+TEST_CASE("the stopwatch takes the minutes of the step that is done", "[ui][days]")
+{
+    DaysDriver d;
+    d.open("today");
+    const std::string step = d.days().tray().today().chosen();
+    REQUIRE_FALSE(step.empty());
+    d.click("stopwatch");
+    d.now += 0.75;
+    d.click("stepDone");
+    CHECK(d.job().days.book.back().words.step == step);
+    CHECK(d.job().days.book.back().words.minutes == 45.0);
+    CHECK(d.plan().days->plannedStep(step)->progress.done);
+    CHECK(d.days().tray().today().chosen() != step);
+}
+
+TEST_CASE("a step dragged to another day begins not before it, and Del lets it go", "[ui][days]")
+{
+    DaysDriver d;
+    const auto from = d.blockOf("plane_again");
+    REQUIRE(from);
+    const int before = d.plan().days->plannedStep("plane_again")->start;
+    d.press(*from);
+    d.move(*from + QPoint(110, 0));
+    d.move(*from + QPoint(220, 0)); // about two days on
+    d.release(*from + QPoint(220, 0));
+    REQUIRE_FALSE(d.job().days.overrules.empty());
+    CHECK(d.job().days.overrules.back().step == "plane_again");
+    CHECK(d.plan().days->plannedStep("plane_again")->start > before + kMinutesOfDay);
+    d.board().setFocus();
+    QTest::keyClick(&d.board(), Qt::Key_Delete);
+    CHECK(d.job().days.overrules.back().notBefore.empty());
+    CHECK(d.plan().days->plannedStep("plane_again")->start == before);
+}
+
+TEST_CASE("the chosen step takes the maker's own minutes, wait and day", "[ui][days]")
+{
+    DaysDriver d;
+    d.open("steps");
+    d.selectRow("stepsTable", QStringLiteral("Trim the ends"));
+    d.type("stepMinutes", QStringLiteral("90"));
+    REQUIRE(d.job().days.overrules.size() == 1);
+    CHECK(d.job().days.overrules[0].hands_min == 90.0);
+    d.type("stepWait", QStringLiteral("48"));
+    CHECK(d.plan().days->plannedStep("trim")->ready - d.plan().days->plannedStep("trim")->end == 48 * 60);
+    d.type("stepMinutes", QStringLiteral("-3"));
+    CHECK(d.job().days.overrules[0].hands_min == 90.0);
+    d.type("stepFixed", QStringLiteral("21 Dec"));
+    CHECK(d.plan().days->dayOfMinute(d.plan().days->plannedStep("trim")->start) >= *dayOf("2026-12-21"));
+    d.choose("stepSkip", true);
+    CHECK(d.plan().days->plannedStep("trim")->pieces.empty());
+}
+
+TEST_CASE("a step of the maker's own is added after the chosen one, named and removed", "[ui][days]")
+{
+    DaysDriver d;
+    d.open("steps");
+    d.selectRow("stepsTable", QStringLiteral("Trim the ends"));
+    d.click("addOwnStep");
+    REQUIRE(d.job().days.own.size() == 1);
+    CHECK(d.job().days.own[0].after == "trim");
+    d.type("ownName", QStringLiteral("Carve the sign"));
+    d.type("ownMinutes", QStringLiteral("150"));
+    CHECK(d.plan().days->plannedStep("own_1")->start >= d.plan().days->plannedStep("trim")->end);
+    d.choose("ownAfter", QStringLiteral("deliver"));
+    d.choose("ownBefore", QStringLiteral("rough_cut"));
+    CHECK(d.says("days.circle"));
+    d.board().setFocus();
+    QTest::keyClick(&d.board(), Qt::Key_Delete);
+    CHECK(d.job().days.own.empty());
+    CHECK(d.job().days.lastOwn == 1); // its number is not given again
+}
+
+TEST_CASE("prices are set, lines added, a quote kept, accepted and left as it was", "[ui][days]")
+{
+    DaysDriver d(2);
+    d.open("money");
+    REQUIRE(d.plan().money->quote);
+    const double before = d.figure("gross");
+    d.click("addMoneyLine");
+    REQUIRE(d.job().money.lines.size() == 3);
+    d.type("lineWhat", QStringLiteral("Glass"));
+    d.type("linePrice", QStringLiteral("200"));
+    CHECK(d.job().money.lines.back().price == 200.0);
+    CHECK(d.figure("gross") > before);
+    d.click("keepQuote");
+    REQUIRE(d.job().money.quotes.size() == 1);
+    CHECK(d.job().money.quotes[0].on == "2026-11-27");
+    d.click("acceptQuote");
+    CHECK(d.job().money.quotes[0].accepted == "2026-11-27");
+    const KeptQuote kept = d.job().money.quotes[0];
+    d.type("hourPrice", QStringLiteral("80"));
+    CHECK(d.job().money.quotes[0] == kept);
+    d.click("removeMoneyLine");
+    CHECK(d.job().money.lines.size() == 2);
+    d.type("hourPrice", QString());
+    CHECK_FALSE(d.plan().money->quote);
+    CHECK(d.says("money.missing"));
+}
+
+TEST_CASE("what was learned is forgotten when asked", "[ui][days]")
+{
+    DaysDriver d;
+    d.open("learned");
+    QTableWidget& t = d.table("learnedTable");
+    REQUIRE(t.item(0, 3)->text().contains(QStringLiteral("min")));
+    t.setFocus();
+    t.selectRow(0);
+    QApplication::processEvents();
+    d.click("forgetRate");
+    CHECK(t.item(0, 3)->text() == QStringLiteral("–"));
+    CHECK(d.document.shop().habits.work.resets.size() == 1);
+    d.undo();
+    CHECK(d.document.shop().habits.work.resets.empty());
+}
+
+TEST_CASE("all jobs stand together on the wall and in a table that opens them", "[ui][days]")
+{
+    DaysDriver d;
+    d.open("jobs");
+    QTableWidget& t = d.table("jobsTable");
+    for (int i = 0; i < 1500 && (t.rowCount() == 0 || t.item(0, 4)->text().isEmpty()); ++i) {
+        QTest::qWait(10);
+    }
+    REQUIRE(t.rowCount() == 8);
+    CHECK(t.item(1, 1)->text() == QStringLiteral("late"));
+    auto* find = d.find<QLineEdit>("findJob");
+    QTest::keyClicks(find, QStringLiteral("trammel")); // a word of a day book
+    REQUIRE(t.rowCount() == 1);
+    CHECK(t.item(0, 0)->text() == QStringLiteral("Round for a bay window"));
+    t.setFocus();
+    t.selectRow(0);
+    QTest::keyClick(&t, Qt::Key_Return);
+    CHECK(d.job().id.value == 3);
+    find->clear();
+    d.window.bench()->turn();
+    CHECK(d.window.bench()->title().contains(QStringLiteral("All jobs")));
+    d.board().grab();
+}
+
+TEST_CASE("what to buy is a list of all jobs and a file", "[ui][days]")
+{
+    DaysDriver d;
+    d.open("buy");
+    QTableWidget& t = d.table("buyTable");
+    for (int i = 0; i < 1500 && t.rowCount() == 0; ++i) {
+        QTest::qWait(10);
+    }
+    REQUIRE(t.rowCount() > 3);
+    const int four = t.rowCount();
+    d.pick("buyWeeks", 3);
+    CHECK(t.rowCount() >= four);
+    const QTemporaryDir folder;
+    const QString path = folder.filePath(QStringLiteral("buy.csv"));
+    test::chooseFile(path);
+    d.click("buyCsv");
+    QFile file(path);
+    REQUIRE(file.open(QIODevice::ReadOnly));
+    CHECK(file.readAll().startsWith("what,unit,need"));
+}
+
+TEST_CASE("a late job is brought back by the button of its sentence", "[ui][days]")
+{
+    DaysDriver d;
+    d.type("promisedFor", QStringLiteral("16 Dec"));
+    for (const Finding& f : d.window.bench()->findings()) {
+        if (f.code == "days.late") {
+            const int finish = d.plan().days->finish;
+            const auto act = d.window.bench()->remedyFor(f);
+            REQUIRE(act);
+            act();
+            CHECK(d.plan().days->finish < finish);
+            return;
+        }
+    }
+    FAIL("it is not late");
+}
+
+TEST_CASE("papers and the calendar file are written from the bench", "[ui][days]")
+{
+    DaysDriver d;
+    d.open("today");
+    const QTemporaryDir folder;
+    for (const char* button : {"stepListButton", "weekSheetButton", "historyButton"}) {
+        const QString path = folder.filePath(QString::fromLatin1(button) + QStringLiteral(".pdf"));
+        test::chooseFile(path);
+        d.click(button);
+        QFile file(path);
+        INFO(button);
+        REQUIRE(file.open(QIODevice::ReadOnly));
+        CHECK(file.readAll().startsWith("%PDF"));
+    }
+    const QString ics = folder.filePath(QStringLiteral("days.ics"));
+    test::chooseFile(ics);
+    d.click("icsButton");
+    QFile file(ics);
+    REQUIRE(file.open(QIODevice::ReadOnly));
+    const QByteArray first = file.readAll();
+    file.close();
+    CHECK(first.startsWith("BEGIN:VCALENDAR"));
+    d.write(QStringLiteral("welded 150 min")); // it is kept current
+    QTest::qWait(2600);
+    REQUIRE(file.open(QIODevice::ReadOnly));
+    CHECK(file.readAll() != first);
+    file.close();
+    d.open("today");
+    d.click("icsButton"); // and no longer
+    CHECK_FALSE(QSettings().contains(QStringLiteral("calendarFiles/job1")));
+}
+
+TEST_CASE("from an empty book Days says what comes first, and nothing breaks", "[ui][days]")
+{
+    Document document{Book{}};
+    ui::MainWindow window(document);
+    window.show();
+    window.showBench(QStringLiteral("days"));
+    QApplication::processEvents();
+    for (const char* page : {"today", "book", "steps", "money", "learned", "buy", "jobs"}) {
+        window.bench()->showPage(QString::fromLatin1(page));
+        QApplication::processEvents();
+        window.grab();
+    }
+    CHECK(window.bench()->headline() == QStringLiteral("not known"));
+    CHECK_FALSE(window.bench()->emptyWord().isEmpty());
+    CHECK_FALSE(window.findChild<QLineEdit>(QStringLiteral("dayLine"))->isEnabled());
+}
