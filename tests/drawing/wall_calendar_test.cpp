@@ -25,7 +25,8 @@ CalendarSheet october()
     return sheet;
 }
 
-CalendarBlock block(const CalendarSheet& sheet, int day, int from, int to, const char* key, BlockKind kind = BlockKind::Work)
+CalendarBlock block(const CalendarSheet& sheet, int day, int from, int to, const char* key,
+                    BlockKind kind = BlockKind::Work)
 {
     const long zero = (sheet.firstDay + day) * kDayLong;
     CalendarBlock b;
@@ -50,7 +51,8 @@ TEST_CASE("a block lies in its day, across the hours it takes", "[drawing][days]
     CHECK(day.contains(layout.placed[0].rect.center()));
     CHECK(blockAt(layout, layout.placed[0].rect.center()) == std::optional<size_t>(0));
     CHECK_FALSE(blockAt(layout, layout.day(20).center()));
-    CHECK(*momentAt(sheet, layout, {day.left() + day.width() / 2.0, day.center().y()}) == (sheet.firstDay + 8) * kDayLong + 750);
+    CHECK(*momentAt(sheet, layout, {day.left() + day.width() / 2.0, day.center().y()}) ==
+          (sheet.firstDay + 8) * kDayLong + 750);
     CHECK_FALSE(momentAt(sheet, layout, {-5.0, 100.0}));
 }
 

@@ -403,11 +403,12 @@ TEST_CASE("the surface card has every grit and coat, the care sheet says how it 
     }
 }
 
-TEST_CASE("the step list has every step with its box, the history every entry with what it said before", "[sheet][days]")
+TEST_CASE("the step list has every step with its box, the history every entry with what it said before",
+          "[sheet][days]")
 {
     Demo demo(1);
     demo.job.days.book[1].struck = true;
-    demo.job.days.book[2].history = {{"2026-11-12T08:00", {"bark off 50 min", "bark", 50.0}}};
+    demo.job.days.book[2].history = {{"2026-11-12T08:00", {"bark off 50 min", "bark", 50.0, true, {}}}};
     demo.job.days.firstPromised = "2026-12-14";
     Worked worked;
     worked.now_h = hoursOf("2026-11-27T10:00");

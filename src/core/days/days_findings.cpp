@@ -27,6 +27,7 @@ public:
         promise();
         windows();
         done();
+        rests();
         guesses();
         meanwhile();
     }
@@ -180,7 +181,6 @@ private:
                 if (!before.progress.done) {
                     continue;
                 }
-                const int planned = plan_.question.steps[link.step].wait;
                 const int kept = p.start - before.end;
                 constexpr int kNear_min = 60;
                 if (link.from == LinkFrom::Done && kept + kNear_min < 0) {
@@ -188,12 +188,6 @@ private:
                                step(p).name + " was done before " + first.name + ".", {},
                                "look whether an entry is wrong")
                         .leadsTo = {"days", "book"};
-                } else if (link.from == LinkFrom::Done && first.milling > 0 && kept + kNear_min < planned / 2) {
-                    addFinding(plan_.findings, "days.rest_skipped", Severity::Warn,
-                               "After " + first.name + " the wood rested " + durationText(std::max(0, kept)) +
-                                   " instead of " + durationText(planned) + ": it may still move.",
-                               {}, "measure it again before the joint")
-                        .leadsTo = {"flat", ""};
                 } else if (!first.pour.empty() && shortened(link, before, p)) {
                     addFinding(plan_.findings, "days.cure_shortened", Severity::Warn,
                                step(p).name + " began before " + first.name + " had cured.", {},
@@ -203,6 +197,29 @@ private:
             }
         }
     }
+    /// Between two millings wood lies still, whatever was done to it meanwhile.
+    void rests()
+    {
+        constexpr double kEnough = 0.5; // of the days it should lie: less is as good as none
+        for (const PlannedStep& p : plan_.planned) {
+            for (const PlannedStep& before : plan_.planned) {
+                if (step(p).milling < 2 || step(before).milling != step(p).milling - 1 || !p.progress.begun ||
+                    p.progress.implied || !before.progress.done || before.progress.implied) {
+                    continue;
+                }
+                const int planned = plan_.question.steps[before.step].wait;
+                const int kept = std::max(0, p.start - before.end);
+                if (p.start >= before.end && kept < kEnough * planned) {
+                    addFinding(plan_.findings, "days.rest_skipped", Severity::Warn,
+                               "After " + step(before).name + " the wood rested " + durationText(kept) +
+                                   " instead of " + durationText(planned) + ": it may still move.",
+                               {}, "measure it again before the joint")
+                        .leadsTo = {"flat", ""};
+                }
+            }
+        }
+    }
+
     [[nodiscard]] bool shortened(const StepLink& link, const PlannedStep& before, const PlannedStep& p) const
     {
         constexpr double kEnough = 0.8; // a cure is not known better than that

@@ -206,7 +206,7 @@ private:
                 p.end = found_.end[i];
                 p.ready = p.end + p.progress.wait.value_or(plan_.question.steps[i].wait);
                 for (const WorkPiece& piece : found_.pieces) {
-                    if (piece.step == i) {
+                    if (piece.step == i && piece.to > piece.from) { // a wait is no work
                         p.pieces.push_back(piece);
                     }
                 }

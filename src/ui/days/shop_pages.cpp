@@ -116,6 +116,7 @@ BuyPage::BuyPage(Document& document, QWidget* parent)
     }
     weeks_->addItem(tr("for all jobs"), 0);
     weeks_->setCurrentIndex(1);
+    weeks_->setToolTip(tr("What steps that begin until then use up."));
     row->addWidget(weeks_);
     looking(named(words_, QStringLiteral("buyWords"), tr("How it is reckoned")), "quiet");
     row->addWidget(words_, 1);
@@ -190,6 +191,7 @@ JobsPage::JobsPage(Document& document, QWidget* parent)
     column->setSpacing(4);
     named(find_, QStringLiteral("findJob"), tr("Find a job"));
     find_->setPlaceholderText(tr("find: a name, a customer, a word of the day book"));
+    find_->setToolTip(tr("A name, a note, the customer, or a word that stands in the day book."));
     column->addWidget(find_);
     named(table_, QStringLiteral("jobsTable"), tr("Jobs, a row each; Enter or a double click opens one"));
     makePlain(

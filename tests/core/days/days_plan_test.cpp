@@ -38,6 +38,9 @@ Demo fresh(int number)
     demo.job.fill.log.clear();
     demo.job.flatten.rests.clear();
     demo.job.surface.sanded.clear();
+    Habits habits = demo.book.shop->habits; // somebody can be called on any working day, and none is free
+    habits.work = WorkHabits{};
+    demo.book = withHabits(demo.book, habits);
     return demo;
 }
 
@@ -99,7 +102,7 @@ TEST_CASE("a choice on a bench changes the days", "[days]")
     const Plan twice = at(demo);
     REQUIRE(twice.days->list.find("flatten_2"));
     CHECK(stepOf(twice, "flatten_1").wait.value() >= 1440.0); // a rest of a day at least
-    CHECK(twice.days->finish > before.days->finish);
+    CHECK(twice.days->plannedStep("joint")->start > before.days->plannedStep("joint")->start);
     // Both millings together take what one does, setting up and stops apart.
     CHECK(stepOf(twice, "flatten_1").hands.value() + stepOf(twice, "flatten_2").hands.value() >
           0.8 * stepOf(before, "flatten_1").hands.value());
@@ -194,7 +197,9 @@ TEST_CASE("minutes, waits and days of the maker's own word stand against the pla
     none.skip = true;
     demo.job.days.overrules = {none};
     const Plan without = at(demo);
-    CHECK(without.days->plannedStep("sample")->pieces.empty());
+    for (const WorkPiece& piece : without.days->plannedStep("sample")->pieces) {
+        CHECK(piece.from == piece.to);
+    }
     CHECK(without.days->hands_min == Approx(at(fresh(1)).days->hands_min - 30.0));
     demo.job.days.overrules[0].step = "no_such_step"; // waits for the choice behind it
     CHECK(at(demo).days->finish == finish);

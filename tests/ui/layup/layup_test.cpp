@@ -156,6 +156,7 @@ TEST_CASE("a river's cost is told where it is dragged, once a litre has a price"
 {
     Driver d;
     d.document.showJob({2});
+    d.document.edit(QStringLiteral("No price"), [](Job& j) { j.fill.price_per_L.reset(); });
     CHECK_FALSE(d.plan().figure("resin_cost"));
     d.document.edit(QStringLiteral("Price"), [](Job& j) { j.fill.price_per_L = 20.0; });
     const double cost = d.figure("resin_cost");
