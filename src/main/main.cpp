@@ -4,6 +4,7 @@
 
 #include <QApplication>
 #include <QCommandLineParser>
+#include <QDate>
 #include <QDir>
 #include <QFile>
 #include <QLocale>
@@ -17,6 +18,7 @@
 #include "core/measure/clock.h"
 #include "core/shop/edit.h"
 #include "demo/demo_shop.h"
+#include "demo/moved_dates.h"
 #include "ui/board/bench.h"
 #include "ui/board/board.h"
 #include "ui/book_page.h"
@@ -159,13 +161,18 @@ int main(int argc, char** argv)
     std::optional<ShopBook> store;
     std::vector<std::string> pictures;
     QStringList troubles; // of the book, to be said when the window stands
+    // The story of the demo shop goes on today, or at the moment that was asked for.
+    const auto moment = hoursOf(parser.value(now).toStdString());
+    constexpr double kHours = 24.0;
+    const int today =
+        asked ? static_cast<int>(*asked / kHours) : static_cast<int>(QDate(1970, 1, 1).daysTo(QDate::currentDate()));
     const auto takeDemo = [&] {
-        ui::PicturedBook shop = ui::withDrawnPictures(demoBook());
+        ui::PicturedBook shop = ui::withDrawnPictures(demoAsOf(demoBook(), today));
         book = std::move(shop.book);
         pictures = std::move(shop.pictures);
     };
     if (parser.isSet(demo)) {
-        book = demoBook(); // its faces are drawn when they are first seen
+        book = demoAsOf(demoBook(), today); // its faces are drawn when they are first seen
     } else {
         const QString path = parser.positionalArguments().value(0, usualBook());
         const std::filesystem::path file = QFile::encodeName(path).toStdString();
@@ -203,7 +210,6 @@ int main(int argc, char** argv)
         }
     }
     if (parser.isSet(now)) {
-        const auto moment = hoursOf(parser.value(now).toStdString());
         if (!moment) {
             qWarning("%s",
                      qPrintable(

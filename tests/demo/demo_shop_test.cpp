@@ -4,8 +4,10 @@
 
 #include <cmath>
 
+#include "core/measure/date.h"
 #include "core/shop/outline.h"
 #include "demo/demo_shop.h"
+#include "demo/moved_dates.h"
 
 using namespace burl;
 
@@ -52,4 +54,25 @@ TEST_CASE("the demo shop is the same at every start", "[demo]")
     for (size_t i = 0; i < a.jobs.size(); ++i) {
         CHECK(*a.jobs[i] == *b.jobs[i]);
     }
+}
+
+TEST_CASE("the story of the demo goes on in any week, and nothing else changes", "[demo]")
+{
+    const Book book = demoBook();
+    const int friday = *dayOf("2026-11-27");
+    CHECK(demoAsOf(book, friday).jobs[0].get() == book.jobs[0].get());
+    CHECK(demoAsOf(book, friday + 6).jobs[0].get() == book.jobs[0].get());
+    const Book later = demoAsOf(book, friday + 40 * 7 + 2);
+    CHECK(later.jobs[0]->started == isoDate(*dayOf("2026-11-03") + 40 * 7));
+    CHECK(later.jobs[0]->days.book.back().at == isoDate(*dayOf("2026-11-26") + 40 * 7) + "T13:20");
+    CHECK(later.shop->habits.work.holidays.size() == book.shop->habits.work.holidays.size());
+    for (size_t i = 0; i < book.jobs.size(); ++i) {
+        Job same = *later.jobs[i];
+        const Job& was = *book.jobs[i];
+        CHECK(same.layup == was.layup);
+        CHECK(same.days.book.size() == was.days.book.size());
+        CHECK(same.name == was.name);
+    }
+    const Book back = demoAsOf(later, friday - 40 * 7); // as many weeks back: the same words again
+    CHECK(back.jobs[1]->fill == book.jobs[1]->fill);
 }
