@@ -165,7 +165,7 @@ int main(int argc, char** argv)
     const auto moment = hoursOf(parser.value(now).toStdString());
     constexpr double kHours = 24.0;
     const int today =
-        asked ? static_cast<int>(*asked / kHours) : static_cast<int>(QDate(1970, 1, 1).daysTo(QDate::currentDate()));
+        moment ? static_cast<int>(*moment / kHours) : static_cast<int>(QDate(1970, 1, 1).daysTo(QDate::currentDate()));
     const auto takeDemo = [&] {
         ui::PicturedBook shop = ui::withDrawnPictures(demoAsOf(demoBook(), today));
         book = std::move(shop.book);

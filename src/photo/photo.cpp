@@ -80,6 +80,11 @@ Expected<Photo> readPhoto(std::string_view bytes, const std::function<bool()>& g
     return photo;
 }
 
+QImage imageOf(const Pixels& pixels)
+{
+    return QImage(pixels.bgr.data(), pixels.width, pixels.height, 3 * pixels.width, QImage::Format_BGR888).copy();
+}
+
 Expected<PhotoSetting> setPhoto(const Photo& photo, const PhotoChoices& choices, const std::function<bool()>& goOn)
 {
     PhotoSetting out;

@@ -29,6 +29,9 @@ struct Photo {
 /// "photo.stopped" when `goOn`, asked often, says no.
 [[nodiscard]] Expected<Photo> readPhoto(std::string_view bytes, const std::function<bool()>& goOn = {});
 
+/// A copy for painting.
+[[nodiscard]] QImage imageOf(const Pixels& pixels);
+
 struct PhotoChoices {
     double width_mm = 0.0; // of the marker rectangle
     double height_mm = 0.0;

@@ -74,11 +74,15 @@ public:
                     }
                 });
             }
+            if (r.kind == ReadingKind::Discs) {
+                drawStock("discs", r.value);
+            }
             litres += r.kind == ReadingKind::Litres ? r.value : 0.0;
             leak += r.kind == ReadingKind::Leak ? r.value : 0.0;
             warm = r.kind == ReadingKind::Temperature ? std::optional(r.value) : warm;
         }
         if (step != nullptr && !step->pour.empty()) {
+            drawResin(step->resin, litres);
             pour(*step, words, at, litres, leak, warm);
         }
         if (step != nullptr && step->key == "deliver" && words.ends) {
@@ -101,6 +105,10 @@ public:
                         setToday(s);
                     }
                 });
+            } else if (r.kind == ReadingKind::Discs) {
+                drawStock("discs", -r.value);
+            } else if (r.kind == ReadingKind::Litres && step != nullptr && !step->pour.empty()) {
+                drawResin(step->resin, -r.value);
             } else if (r.kind == ReadingKind::Thickness) {
                 job([&](Job& j) {
                     std::erase_if(j.flatten.rests, [&](const Rest& rest) {
@@ -136,6 +144,28 @@ public:
     Book book_;
 
 private:
+    /// Of what is counted; what nobody counts stays uncounted. Never less than nothing.
+    void drawStock(const std::string& kind, double amount)
+    {
+        Habits habits = book_.shop->habits;
+        for (StockItem& item : habits.stock) {
+            if (item.kind == kind) {
+                item.amount = std::max(0.0, item.amount - amount);
+                book_ = withHabits(book_, habits);
+                return;
+            }
+        }
+    }
+    void drawResin(const std::string& id, double litres)
+    {
+        const ResinClass* resin = book_.shop->resin(id);
+        if (resin != nullptr && resin->isOwn() && resin->inStock_L && litres != 0.0) {
+            ResinClass less = *resin;
+            less.inStock_L = std::max(0.0, *less.inStock_L - litres);
+            book_ = withResin(book_, less);
+        }
+    }
+
     void slab(SlabId id, const std::function<void(Slab&)>& change)
     {
         if (const Slab* now = book_.shop->slab(id)) {

@@ -57,6 +57,13 @@ private:
         return days_.found ? std::optional(days_.dayOfMinute(std::max(p.start, days_.question.now))) : std::nullopt;
     }
 
+    /// How much of a kind was used for one that was planned, by the day books.
+    [[nodiscard]] double usedOf(const char* rate) const
+    {
+        const StandardRate* standard = standardRate(rate);
+        return standard != nullptr ? rateFor(*standard, 1.0, in_.logs).rate : 1.0;
+    }
+
     void resin()
     {
         if (!in_.pour) {
@@ -68,13 +75,14 @@ private:
                 continue;
             }
             const ResinClass* r = resinCalled(in_.fillInput->resins, event.resin);
+            const double litres = event.litres.value() * usedOf("resin");
             const std::string kind = "resin:" + event.resin;
             const auto mine = std::find_if(out_.begin(), out_.end(), [&](const Need& n) { return n.kind == kind; });
             if (mine != out_.end()) {
-                mine->amount += event.litres.value();
+                mine->amount += litres;
                 continue;
             }
-            Need need{kind, r != nullptr ? r->name : event.resin, "L", event.litres.value(), dayOf(*p), {}, {}};
+            Need need{kind, r != nullptr ? r->name : event.resin, "L", litres, dayOf(*p), {}, {}};
             if (r != nullptr) {
                 need.packs = r->packs;
                 need.inStock = r->inStock_L;
@@ -93,7 +101,8 @@ private:
             }
         }
         if (first != nullptr && count > 0.0) {
-            out_.push_back({"discs", "Sanding discs", "", std::ceil(count), dayOf(*first), {}, {}});
+            out_.push_back(
+                {"discs", "Sanding discs", "", std::ceil(count * usedOf("discs") - 1e-9), dayOf(*first), {}, {}});
         }
     }
 

@@ -1,13 +1,16 @@
 #include "ui/days/book_page.h"
 
+#include <QDialog>
 #include <QFile>
 #include <QFileInfo>
 #include <QHBoxLayout>
+#include <QImageReader>
 #include <QKeyEvent>
 #include <QTableWidget>
 
 #include "core/measure/clock.h"
 #include "core/measure/when.h"
+#include "photo/photo.h"
 #include "ui/ask_file.h"
 #include "ui/days/day_log.h"
 #include "ui/ledger/plain_table.h"
@@ -30,7 +33,7 @@ DayBookPage::DayBookPage(Document& document, QWidget* parent)
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     makePlain(*table_, {tr("when"), tr("what was done"), tr("took"), tr("it said")}, {116, 300, 78});
     table_->setToolTip(tr("Enter or a double click takes an entry into the line to correct it; Del strikes it out. "
-                          "Nothing is lost: what it said before stays with it."));
+                          "Nothing is lost: what it said before stays with it. P shows its pictures."));
     table_->installEventFilter(this);
     column->addWidget(table_, 1);
     auto* row = new QHBoxLayout;
@@ -67,6 +70,10 @@ bool DayBookPage::eventFilter(QObject* watched, QEvent* event)
         const int key = static_cast<QKeyEvent*>(event)->key();
         if (key == Qt::Key_Delete || key == Qt::Key_Backspace) {
             strike();
+            return true;
+        }
+        if (key == Qt::Key_P) {
+            showPicture();
             return true;
         }
         if (key == Qt::Key_Return || key == Qt::Key_Enter) {
@@ -186,6 +193,48 @@ void DayBookPage::strike()
     }
 }
 
+void DayBookPage::showPicture()
+{
+    const Job* job = document_.job();
+    const int row = table_->currentRow();
+    if (job == nullptr || row < 0 || row >= static_cast<int>(ids_.size())) {
+        return;
+    }
+    for (const DayEntry& e : job->days.book) {
+        if (e.id != ids_[static_cast<size_t>(row)] || e.pictures.empty()) {
+            continue;
+        }
+        auto* window = new QDialog(this);
+        named(window, QStringLiteral("entryPictures"), tr("Pictures of the entry"));
+        window->setWindowTitle(fromCore(e.words.text));
+        window->setAttribute(Qt::WA_DeleteOnClose);
+        auto* column = new QVBoxLayout(window);
+        constexpr int kWide_px = 900;
+        constexpr int kHigh_px = 640;
+        int shown = 0;
+        for (const std::string& key : e.pictures) {
+            const std::string bytes = document_.picture(key);
+            const auto photo = readPhoto(bytes);
+            if (!photo) {
+                continue;
+            }
+            auto* label = named(new QLabel(window), QStringLiteral("entryPicture%1").arg(shown), tr("Picture"));
+            label->setPixmap(QPixmap::fromImage(imageOf(photo->pixels))
+                                 .scaled(kWide_px, kHigh_px / static_cast<int>(e.pictures.size()), Qt::KeepAspectRatio,
+                                         Qt::SmoothTransformation));
+            column->addWidget(label);
+            ++shown;
+        }
+        if (shown == 0) {
+            delete window;
+            Q_EMIT message(tr("The pictures of this entry cannot be shown."));
+            return;
+        }
+        window->show();
+        return;
+    }
+}
+
 void DayBookPage::attach()
 {
     const QString path = askWhich(this, {QStringLiteral("photo"), tr("A picture for the day book"),
@@ -199,7 +248,14 @@ void DayBookPage::attach()
         Q_EMIT message(tr("%1 cannot be read as a picture of less than 40 MB.").arg(path));
         return;
     }
-    pictures_.push_back(document_.keepPicture(file.readAll().toStdString()));
+    const QByteArray bytes = file.readAll();
+    constexpr qsizetype kHeicMark = 4; // where such a file says what it is
+    const bool heic = bytes.mid(kHeicMark, 4) == "ftyp";
+    if (!heic && !QImageReader(path).canRead()) {
+        Q_EMIT message(tr("%1 is no picture that can be shown: JPEG, PNG, WebP and HEIC are.").arg(path));
+        return;
+    }
+    pictures_.push_back(document_.keepPicture(bytes.toStdString()));
     picture_->setText(counted(pictures_.size(), tr("1 picture"), tr("%1 pictures")));
     takeFocus();
 }

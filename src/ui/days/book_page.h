@@ -24,8 +24,6 @@ public:
 
 Q_SIGNALS:
     void message(const QString& sentence);
-    /// An entry has pictures and is to be seen.
-    void pictureWanted(const std::string& key);
 
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
@@ -35,6 +33,7 @@ private:
     void correct(int row);
     void strike();
     void attach();
+    void showPicture();
     void understand();
 
     Document& document_;

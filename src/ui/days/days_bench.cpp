@@ -445,7 +445,8 @@ QStringList DaysBench::keys() const
             tr("drag a block — it begins not before that day"),
             tr("Left, Right — the chosen step a day earlier or later"),
             tr("Del — lets it go again; removes a step of your own"),
-            tr("double click — its row among the steps")};
+            tr("double click — its row among the steps"),
+            tr("in the day book: Enter corrects an entry, Del strikes it out, P shows its pictures")};
 }
 
 std::function<void()> DaysBench::remedyFor(const Finding& finding)

@@ -15,7 +15,8 @@ namespace burl::ui
 MoneyPage::MoneyPage(Document& document, QWidget* parent)
     : QWidget(parent), document_(document), table_(new QTableWidget(this)), sums_(new QLabel(this)),
       remove_(new QPushButton(tr("remove"), this)), keep_(new QPushButton(tr("keep as quote"), this)),
-      accept_(new QPushButton(tr("accepted"), this)), paper_(new QPushButton(tr("quote on paper…"), this))
+      accept_(new QPushButton(tr("accepted"), this)), paper_(new QPushButton(tr("quote on paper…"), this)),
+      compare_(new QPushButton(tr("compare"), this)), compared_(new QLabel(this))
 {
     named(this, QStringLiteral("moneyPage"), tr("Money"));
     auto* row = new QHBoxLayout(this);
@@ -38,7 +39,10 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
     keep_->setToolTip(tr("It stays as it is, whatever the job becomes."));
     accept_->setToolTip(tr("With today's date: from then on the price stands."));
     paper_->setToolTip(tr("One page as PDF, or as HTML."));
-    for (QPushButton* b : {add, remove_, keep_, accept_, paper_}) {
+    looking(named(compare_, QStringLiteral("compareKept"), tr("What the kept layups would change")), "tight");
+    compare_->setCheckable(true);
+    compare_->setToolTip(tr("Width, days and cost of the layups that you put by, against the one that lies."));
+    for (QPushButton* b : {add, remove_, keep_, accept_, paper_, compare_}) {
         buttons->addWidget(b);
     }
     buttons->addStretch(1);
@@ -48,6 +52,16 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
     sums_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     sums_->setWordWrap(true);
     row->addWidget(sums_, 1);
+    named(compared_, QStringLiteral("comparedWords"), tr("What the kept layups would change"));
+    compared_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+    compared_->setWordWrap(true);
+    compared_->hide();
+    row->addWidget(compared_, 2);
+    connect(compare_, &QPushButton::toggled, this, [this](bool on) {
+        comparing_ = on;
+        refresh();
+    });
+    connect(&run_, &BackgroundRun::answered, this, &MoneyPage::showCompared);
     connect(add, &QPushButton::clicked, this, &MoneyPage::addLine);
     connect(remove_, &QPushButton::clicked, this, &MoneyPage::removeLine);
     connect(keep_, &QPushButton::clicked, this, &MoneyPage::keepQuote);
@@ -153,6 +167,43 @@ void MoneyPage::refresh()
     paper_->setEnabled(priced || (job != nullptr && !job->money.quotes.empty()));
     accept_->setEnabled(job != nullptr && !job->money.quotes.empty() && job->money.quotes.back().accepted.empty());
     remove_->setEnabled(ownLine() >= 0);
+    const bool has = job != nullptr && !job->kept.empty();
+    compare_->setEnabled(has);
+    sums_->setVisible(!comparing_ || !has);
+    compared_->setVisible(comparing_ && has);
+    if (comparing_ && has) {
+        run_.ask({*job, document_.book().shop, document_.workedOut()});
+        showCompared();
+    }
+}
+
+void MoneyPage::showCompared()
+{
+    const Job* job = document_.job();
+    if (!comparing_ || job == nullptr) {
+        return;
+    }
+    const auto answer = run_.answerTo({*job, document_.book().shop, document_.workedOut()});
+    if (!answer) {
+        compared_->setText(tr("being worked out …"));
+        return;
+    }
+    const UnitChoice& units = document_.units();
+    QString rows = QStringLiteral("<tr><td></td><td>&nbsp;%1</td><td>&nbsp;%2</td><td>&nbsp;%3</td></tr>")
+                       .arg(tr("wide"), tr("done"), tr("cost"));
+    for (size_t i = 0; i < answer->size(); ++i) {
+        const ChoiceCompared& c = (*answer)[i];
+        QString cost = quantity(c.cost, Unit::Money, units) + (c.whole ? QString() : tr(" so far"));
+        if (i > 0) {
+            cost += QStringLiteral(" (%1%2)").arg(c.change.cost >= 0.0 ? QStringLiteral("+") : QString(),
+                                                  quantity(c.change.cost, Unit::Money, units));
+        }
+        rows += QStringLiteral("<tr><td>%1</td><td>&nbsp;%2</td><td>&nbsp;%3</td><td align=right>&nbsp;%4</td></tr>")
+                    .arg(translated(c.name).toHtmlEscaped(),
+                         c.width_mm > 0.0 ? quantity(c.width_mm, Unit::Length, units) : tr("does not lie"),
+                         c.done_day ? fromCore(shortDayText(*c.done_day)) : tr("not known"), cost);
+    }
+    compared_->setText(QStringLiteral("<table>%1</table>").arg(rows));
 }
 
 void MoneyPage::addLine()

@@ -3,7 +3,7 @@
 
 #include <QWidget>
 
-#include "app/document.h"
+#include "app/compare_run.h"
 
 class QLabel;
 class QPushButton;
@@ -32,6 +32,7 @@ private:
     void removeLine();
     void keepQuote();
     void acceptQuote();
+    void showCompared();
 
     Document& document_;
     QTableWidget* table_;
@@ -40,7 +41,11 @@ private:
     QPushButton* keep_;
     QPushButton* accept_;
     QPushButton* paper_;
-    std::vector<int> own_; // of each row; -1: of the plan
+    QPushButton* compare_;
+    QLabel* compared_;
+    CompareRun run_;
+    bool comparing_ = false; // the kept layups are shown in place of the sums
+    std::vector<int> own_;   // of each row; -1: of the plan
 };
 
 } // namespace burl::ui

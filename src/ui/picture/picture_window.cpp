@@ -22,16 +22,6 @@
 
 namespace burl::ui
 {
-namespace
-{
-
-QImage asImage(const Pixels& pixels)
-{
-    return QImage(pixels.bgr.data(), pixels.width, pixels.height, 3 * pixels.width, QImage::Format_BGR888).copy();
-}
-
-} // namespace
-
 PictureWindow::PictureWindow(Document& document, QWidget* parent)
     : QWidget(parent, Qt::Window), document_(document), view_(new PictureView(this)), says_(new QLabel(this)),
       changed_(new QTimer(this))
@@ -201,7 +191,7 @@ void PictureWindow::askPhoto()
         side(tr("How far is it from the left to the right mark, along the table?"), QStringLiteral("2000"));
     const auto deep = wide ? side(tr("And from the near to the far one?"), QStringLiteral("1000")) : std::nullopt;
     if (wide && deep) {
-        view_->askMarks(asImage(photo->pixels), *wide, *deep);
+        view_->askMarks(imageOf(photo->pixels), *wide, *deep);
         says_->setText(tr("Click the four marks in their order; the table will stand in the middle of them."));
     }
 }

@@ -198,6 +198,33 @@ TEST_CASE("a corrected entry keeps what it said, and what it had carried goes ba
     CHECK(struck.shop->slab({5})->moisture.empty());
 }
 
+TEST_CASE("what is used goes from the stock, and comes back with the entry", "[days]")
+{
+    const double at = *hoursOf("2026-11-24T16:00");
+    Book book = someBook();
+    Habits habits;
+    habits.stock = {{"discs", 20.0, 50.0, 30.0}};
+    book = withHabits(book, habits);
+    ResinClass own;
+    own.id = "own_deep";
+    own.basedOn = "deep_pour_slow";
+    own.inStock_L = 12.0;
+    book = withResin(book, own);
+    std::vector<JobStep> steps = someSteps();
+    steps[4].resin = "own_deep";
+    const auto lineOf = [&](const char* text) { return *readDayLine(text, steps, {}, twoSlabs(), {}); };
+    book = withDayEntry(book, {1}, lineOf("sanded underside 40 min 12 discs"), at, steps);
+    CHECK(book.shop->habits.stock[0].amount == 8.0);
+    book = withDayEntry(book, {1}, lineOf("pour 1: 9.5 l"), at, steps);
+    CHECK(book.shop->resin("own_deep")->inStock_L == 2.5);
+    book = withStruckEntry(book, {1}, 1, at, steps);
+    CHECK(book.shop->habits.stock[0].amount == 20.0);
+    book = withStruckEntry(book, {1}, 2, at, steps);
+    CHECK(book.shop->resin("own_deep")->inStock_L == 12.0);
+    book = withDayEntry(book, {1}, lineOf("sanded 10 min 30 discs"), at, steps); // more than there are
+    CHECK(book.shop->habits.stock[0].amount == 0.0);
+}
+
 TEST_CASE("rates are learned from what is not struck and not older than a reset", "[days]")
 {
     const double at = *hoursOf("2026-11-24T16:00");

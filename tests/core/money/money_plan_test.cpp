@@ -173,3 +173,23 @@ TEST_CASE("what is used up is needed until its step is done; the list buys whole
     CHECK(csv.rfind("what,unit,need", 0) == 0);
     CHECK(static_cast<size_t>(std::count(csv.begin(), csv.end(), '\n')) == list.size() + 1);
 }
+
+TEST_CASE("who uses more than planned needs more", "[money]")
+{
+    const Demo demo(2);
+    Worked worked;
+    worked.now_h = hoursOf("2026-11-27T10:00");
+    worked.rates = std::make_shared<RateLogs>();
+    const Plan standard = makePlan(demo.job, *demo.book.shop, nullptr, worked);
+    worked.rates = std::make_shared<RateLogs>(RateLogs{{"resin", {{13.0, 10.0}, {26.0, 20.0}}}});
+    const Plan more = makePlan(demo.job, *demo.book.shop, nullptr, worked);
+    const auto litres = [](const Plan& plan) {
+        double out = 0.0;
+        for (const Need& n : plan.money->needs) {
+            out += n.kind.rfind("resin:", 0) == 0 ? n.amount : 0.0;
+        }
+        return out;
+    };
+    // (10 planned litres of the standard at 1, 30 logged at 1.3) : 40
+    CHECK(litres(more) == Approx(litres(standard) * (10.0 + 39.0) / 40.0));
+}

@@ -273,6 +273,61 @@ TEST_CASE("prices are set, lines added, a quote kept, accepted and left as it wa
     CHECK(d.says("money.missing"));
 }
 
+TEST_CASE("a picture goes with its line into the book and is shown again; what is none is refused", "[ui][days]")
+{
+    DaysDriver d;
+    d.open("book");
+    const QTemporaryDir folder;
+    const QString none = folder.filePath(QStringLiteral("none.png"));
+    QFile bad(none);
+    REQUIRE(bad.open(QIODevice::WriteOnly));
+    bad.write("no picture");
+    bad.close();
+    test::chooseFile(none);
+    d.click("attachPicture");
+    const QString good = folder.filePath(QStringLiteral("glue.png"));
+    QImage image(60, 40, QImage::Format_RGB32);
+    image.fill(Qt::darkYellow);
+    REQUIRE(image.save(good));
+    test::chooseFile(good);
+    d.click("attachPicture");
+    d.write(QStringLiteral("customer agreed to the colour"));
+    const DayEntry& e = d.job().days.book.back();
+    CHECK(e.agreed);
+    REQUIRE(e.pictures.size() == 1);
+    CHECK(d.document.picture(e.pictures[0]).size() > 50);
+    QTableWidget& t = d.table("dayBookTable");
+    t.setFocus();
+    t.selectRow(0);
+    QTest::keyClick(&t, Qt::Key_P);
+    auto* shown = d.window.findChild<QLabel*>(QStringLiteral("entryPicture0"));
+    REQUIRE(shown != nullptr);
+    CHECK_FALSE(shown->pixmap().isNull());
+}
+
+TEST_CASE("kept layups are compared: width, days, money", "[ui][days]")
+{
+    DaysDriver d;
+    d.open("money");
+    CHECK_FALSE(d.find<QPushButton>("compareKept")->isEnabled());
+    d.document.edit(QStringLiteral("keep"), [](Job& j) {
+        KeptLayup kept{"narrow", j.layup};
+        kept.layup.width_mm = 800.0;
+        kept.layup.edges = OuterEdges::Straight;
+        j.kept.push_back(kept);
+    });
+    d.click("compareKept");
+    auto* words = d.find<QLabel>("comparedWords");
+    for (int i = 0; i < 1000 && !words->text().contains(QStringLiteral("narrow")); ++i) {
+        QTest::qWait(10);
+    }
+    CHECK(words->text().contains(QStringLiteral("as it lies")));
+    CHECK(words->text().contains(QStringLiteral("800 mm")));
+    CHECK(words->text().contains(QStringLiteral("Dec")));
+    d.click("compareKept");
+    CHECK(d.find<QLabel>("moneySums")->isVisible());
+}
+
 TEST_CASE("what was learned is forgotten when asked", "[ui][days]")
 {
     DaysDriver d;
