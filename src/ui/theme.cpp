@@ -58,6 +58,7 @@ QString styleSheet(const Palette& p)
                "QPushButton:disabled { color: %4; }"
                "QPushButton[first=\"true\"] { background: %6; color: %2; border: 1px solid %6; font-weight: bold; "
                "padding: 4px 16px; }"
+               "QPushButton[first=\"true\"]:disabled { background: %2; color: %4; border: 1px solid %5; }"
                "QPushButton[first=\"true\"]:hover { background: %3; border-color: %3; }"
                "QPushButton[first=\"true\"]:focus { border: 2px solid %3; padding: 3px 15px; }"
                "QLineEdit:disabled, QComboBox:disabled { background: %1; color: %4; }"

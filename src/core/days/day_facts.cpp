@@ -34,6 +34,7 @@ public:
         rests();
         sanding();
         implied();
+        waitsThatEnded();
         return std::move(out_);
     }
 
@@ -175,6 +176,33 @@ private:
                 }
             }
         }
+    }
+
+    /// What was begun after a wait tells that it is over.
+    void waitsThatEnded()
+    {
+        for (size_t i = 0; i < steps_.size(); ++i) {
+            for (const StepAfter& after : steps_[i].after) {
+                StepProgress* before = of(after.key);
+                if (before == nullptr || after.from != LinkFrom::Done || !out_[i].begun || !before->done) {
+                    continue;
+                }
+                const int kept = std::max(0, out_[i].start - before->end);
+                const double planned = before->wait ? *before->wait : waitOf(after.key);
+                if (kept < planned) {
+                    before->wait = kept;
+                }
+            }
+        }
+    }
+    [[nodiscard]] double waitOf(const std::string& key) const
+    {
+        for (const JobStep& step : steps_) {
+            if (step.key == key) {
+                return step.wait.known() ? step.wait.value() : 0.0;
+            }
+        }
+        return 0.0;
     }
 
     const std::vector<JobStep>& steps_;

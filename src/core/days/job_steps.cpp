@@ -286,6 +286,7 @@ private:
                                            : "Flatten " + names() + ", " + kNames[std::min(k, 3) - 1] + " milling",
                                 "flat", o);
             step.milling = k;
+            step.holds = {"router sled"};
         }
     }
 
@@ -453,7 +454,8 @@ private:
         if ((poured || glued) && area > 0.0) {
             const double faces = poured ? 2.0 : 1.0;
             add("plane_again", poured ? "Flatten the top again, resin with it" : "Plane the joints level", "flat",
-                {"planing", faces * area, 0.0, {}, true, 1, "router sled or plane, dust extraction"});
+                {"planing", faces * area, 0.0, {}, true, 1, "router sled or plane, dust extraction"})
+                .holds = {"router sled"};
         }
         double pinholes = 0.0;
         const PourEvent* before = nullptr;
@@ -803,9 +805,7 @@ std::vector<WorkStep> compiled(const std::vector<JobStep>& steps, double midnigh
             w.wait = static_cast<int>(std::lround(step.wait.known() ? step.wait.value() : 0.0));
             w.persons = step.people > 1 ? 2 : 1;
             w.daylight = step.daylight;
-            if (!step.split) {
-                w.holds = step.holds;
-            }
+            w.holds = step.holds;
         }
         w.split = step.split;
         if (const auto fixed = hoursOf(step.fixed)) {

@@ -47,7 +47,8 @@ PlanSearch::Found PlanSearch::look(StepSpans begun, const std::vector<int>& make
     for (size_t i = 0; i < steps_.size(); ++i) {
         for (const size_t thing : holds_[i]) {
             if (node.steps[i].is == Is::Ended) {
-                node.things[thing] = std::max(node.things[thing], node.steps[i].endLeast + steps_[i].wait);
+                const int wait = steps_[i].split ? 0 : steps_[i].wait;
+                node.things[thing] = std::max(node.things[thing], node.steps[i].endLeast + wait);
             }
         }
     }
@@ -180,6 +181,9 @@ std::optional<PlanSearch::Move> PlanSearch::stretch(const Node& node, size_t mak
     if (s.is == Is::Waiting ? !ready(node, i, t, late) : s.free > t) {
         return std::nullopt;
     }
+    if (std::any_of(holds_[i].begin(), holds_[i].end(), [&](size_t thing) { return node.things[thing] > t; })) {
+        return std::nullopt;
+    }
     const int hands = s.left + late;
     const SpanSums& hours = time_.any(bounds_.kind(i));
     const auto* mine = time_.of(maker).holding(t, t + 1);
@@ -250,9 +254,9 @@ bool PlanSearch::take(const Node& node, size_t maker, int t, const Move& move)
     s.free = end;
     if (s.left == 0) {
         s.endLeast = s.endMost = end;
-        for (const size_t thing : holds_[move.step]) {
-            child.things[thing] = end + steps_[move.step].wait;
-        }
+    }
+    for (const size_t thing : holds_[move.step]) { // what may be cut lets go of it in between
+        child.things[thing] = end + (steps_[move.step].split ? 0 : steps_[move.step].wait);
     }
     child.free[maker] = end;
     if (move.with) {

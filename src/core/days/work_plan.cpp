@@ -164,11 +164,35 @@ private:
                         return std::find(steps_[b].holds.begin(), steps_[b].holds.end(), thing) !=
                                steps_[b].holds.end();
                     });
-                if (shares && startOf(a) < doneOf(b) && startOf(b) < doneOf(a)) {
+                if (shares && meet(a, b)) {
                     broken_.insert("shared");
                 }
             }
         }
+    }
+
+    /// From its start to its done; what may be cut has a thing only while it is worked on.
+    [[nodiscard]] Spans held(size_t i) const
+    {
+        if (!steps_[i].split) {
+            return {{startOf(i), doneOf(i)}};
+        }
+        Spans out;
+        for (const WorkPiece& piece : of_[i]) {
+            out.emplace_back(piece.from, piece.to);
+        }
+        return out;
+    }
+    [[nodiscard]] bool meet(size_t a, size_t b) const
+    {
+        for (const auto& x : held(a)) {
+            for (const auto& y : held(b)) {
+                if (x.first < y.second && y.first < x.second) {
+                    return true;
+                }
+            }
+        }
+        return false;
     }
 
     const std::vector<WorkStep>& steps_;

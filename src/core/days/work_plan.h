@@ -34,7 +34,7 @@ struct WorkStep {
     std::optional<int> notBefore, notAfter;
     std::optional<double> least_C; // of the shop from start to done
     std::vector<StepLink> after;
-    std::vector<std::string> holds; // things that exist once
+    std::vector<std::string> holds; // things that exist once: from start to done, of work in pieces while it is done
     std::optional<int> due{};       // done by then at the latest
     std::optional<int> endNotBefore{};
     bool operator==(const WorkStep&) const = default;

@@ -49,6 +49,16 @@ DaysBench::DaysBench(Document& document, QWidget* parent)
     addStepRows();
     addOwnRows();
     addMoneyRows();
+    // Hours and prices are the shop's, whether or not a job is begun.
+    const auto begun = [this] { return document_.job() != nullptr; };
+    hoursForm_->meansNothingUnless(begun, {QStringLiteral("moreChoices"), QStringLiteral("workHours"),
+                                           QStringLiteral("helperHours"), QStringLiteral("daysOff"),
+                                           QStringLiteral("ownDaysOff"), QStringLiteral("otherMakers"),
+                                           QStringLiteral("daylight")});
+    moneyForm_->meansNothingUnless(
+        begun, {QStringLiteral("moreChoices"), QStringLiteral("hourPrice"), QStringLiteral("helperPrice"),
+                QStringLiteral("overheadPct"), QStringLiteral("discPrice"), QStringLiteral("finishPrice"),
+                QStringLiteral("gluePrice"), QStringLiteral("roundTo"), QStringLiteral("currency")});
     papersForm_->addButtons(
         {{QStringLiteral("stepListButton"), tr("step list"), [this] { Q_EMIT stepListWanted(); }},
          {QStringLiteral("weekSheetButton"), tr("week sheet"), [this] { Q_EMIT weekSheetWanted(); }}});

@@ -3,6 +3,7 @@
 #include <QComboBox>
 #include <QLineEdit>
 
+#include "core/days/makers_line.h"
 #include "core/measure/clock.h"
 #include "core/measure/date.h"
 #include "core/measure/when.h"
@@ -154,33 +155,47 @@ void DaysBench::addHoursRows()
     hoursForm_->fold(tr("more choices"));
     dayField(QStringLiteral("startedOn"), tr("Begun"), &Job::started, nullptr,
              tr("The day the work began, or is to begin."));
-    QLineEdit* second = hoursForm_->addText(
-        QStringLiteral("secondMaker"), tr("Second maker"),
-        [this] {
-            const auto& makers = document_.shop().habits.work.makers;
-            return makers.size() > 1 ? fromCore(weekText(makers[1].week.days)) : QString();
-        },
-        [this](const QString& text) {
-            if (text.trimmed().isEmpty() || text.trimmed().toLower() == QLatin1String("none")) {
-                editHabits(tr("Second maker"), [](Habits& h) { h.work.makers.resize(1); });
-                return;
-            }
-            const auto hours = parseWeek(text.toStdString());
-            if (!hours) {
-                Q_EMIT message(translated(hours.error().sentence));
-                refresh();
-                return;
-            }
-            editHabits(tr("Second maker"), [&](Habits& h) {
-                if (h.work.makers.size() < 2) {
-                    h.work.makers.emplace_back();
+    const auto makersLine =
+        [this, today](const QString& name, const QString& label, const std::function<QString()>& get,
+                      const std::function<void(Habits&, const std::string&)>& set,
+                      const std::function<std::optional<Refusal>(const std::string&)>& wrong, const QString& tip) {
+            QLineEdit* field = hoursForm_->addText(name, label, get, [this, label, set, wrong](const QString& text) {
+                if (const auto why = wrong(text.toStdString())) {
+                    Q_EMIT message(translated(why->sentence));
+                    refresh();
+                    return;
                 }
-                h.work.makers[1].week.days = *hours;
+                editHabits(label, [&](Habits& h) { set(h, text.toStdString()); });
             });
-        });
-    second->setAccessibleName(tr("Second maker"));
-    second->setPlaceholderText(tr("none"));
-    second->setToolTip(tr("Hours of another maker who works beside you: Tue-Fri 9-15; or none."));
+            field->setAccessibleName(label);
+            field->setPlaceholderText(tr("none"));
+            field->setToolTip(tip);
+        };
+    makersLine(
+        QStringLiteral("ownDaysOff"), tr("Your days off"),
+        [this, today] { return fromCore(daysText(daysOf(document_.shop().habits.work.makers.front().off), today())); },
+        [today](Habits& h, const std::string& text) { h.work.makers.front().off = isosOf(*parseDays(text, today())); },
+        [today](const std::string& text) {
+            const auto days = parseDays(text, today());
+            return days ? std::nullopt : std::optional(days.error());
+        },
+        tr("When you do not work, but others may: 24 Dec - 1 Jan."));
+    makersLine(
+        QStringLiteral("otherMakers"), tr("Other makers"),
+        [this, today] {
+            const auto& all = document_.shop().habits.work.makers;
+            return fromCore(makersText({all.begin() + 1, all.end()}, today()));
+        },
+        [today](Habits& h, const std::string& text) {
+            const std::vector<ShopMaker> others = *parseMakers(text, today());
+            h.work.makers.resize(1);
+            h.work.makers.insert(h.work.makers.end(), others.begin(), others.end());
+        },
+        [today](const std::string& text) {
+            const auto makers = parseMakers(text, today());
+            return makers ? std::nullopt : std::optional(makers.error());
+        },
+        tr("Who works beside you, parted by |: Ada: Tue-Fri 9-15 off 24 Dec - 31 Dec | Sat 8-12."));
     QLineEdit* light = hoursForm_->addText(
         QStringLiteral("daylight"), tr("Daylight"),
         [this] {

@@ -3,6 +3,7 @@
 #include <catch2/catch.hpp>
 
 #include "core/days/day_line.h"
+#include "core/days/makers_line.h"
 #include "core/measure/clock.h"
 
 using namespace burl;
@@ -245,4 +246,21 @@ TEST_CASE("rates are learned from what is not struck and not older than a reset"
     CHECK(rateLogsOf(*book.job({1}), habits).size() == 1);
     book = withStruckEntry(book, {1}, 2, at + 30.0, someSteps());
     CHECK(rateLogsOf(*book.job({1}), {}).empty());
+}
+
+TEST_CASE("other makers are read from a line and written again", "[days]")
+{
+    const int today = static_cast<int>(*hoursOf("2026-11-27T00:00") / 24.0);
+    const auto makers = parseMakers("Ada: Tue-Fri 9:30-15 off 24 Dec - 26 Dec | Sat 8-12", today);
+    REQUIRE(makers);
+    REQUIRE(makers->size() == 2);
+    CHECK((*makers)[0].name == "Ada");
+    CHECK((*makers)[0].off.size() == 3);
+    CHECK((*makers)[1].name.empty());
+    CHECK((*makers)[1].week.days[5].size() == 1);
+    CHECK(parseMakers(makersText(*makers, today), today).value() == *makers);
+    CHECK(parseMakers("9:30-15", today).error().code == "when.hours"); // no day
+    CHECK(parseMakers("none", today)->empty());
+    CHECK(parseMakers("", today)->empty());
+    CHECK(parseMakers("Ada: Mon 8-9 off 31 Feb", today).error().code == "when.no_day");
 }

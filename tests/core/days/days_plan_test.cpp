@@ -353,3 +353,15 @@ TEST_CASE("what was logged changes the minutes of the next plan", "[days]")
     CHECK_FALSE(stepOf(learned, "sand_0").hands.isGuess());
     CHECK(stepOf(standard, "sand_0").hands.isGuess());
 }
+
+TEST_CASE("a wait is over when what waited for it was begun", "[days]")
+{
+    Demo demo = fresh(3); // a round that is said to dry for weeks
+    demo.job.days.book = {entry(1, "2026-11-16T09:00", "stack", 25.0), entry(2, "2026-11-18T12:00", "flatten_1", 60.0)};
+    const Plan plan = at(demo);
+    const PlannedStep& stack = *plan.days->plannedStep("stack");
+    CHECK(stack.ready <= plan.days->plannedStep("flatten_1")->start);
+    demo.job.days.book.pop_back();
+    const Plan waits = at(demo);
+    CHECK(waits.days->plannedStep("stack")->ready > *waits.days->now);
+}

@@ -200,6 +200,22 @@ TEST_CASE("a second maker shortens what the first cannot do alone, and may be th
     CHECK(schedule(question).proven);
 }
 
+TEST_CASE("one sled is not under two makers at once, and free again between two pieces", "[days]")
+{
+    std::vector<WorkStep> steps{step("flatten a", 480, 0, {}, true), step("flatten b", 480, 0, {}, true)};
+    ScheduleQuestion question{steps, weekdays(), 30, 30 * kMinutesOfDay, 0, {}};
+    question.calendar.others.push_back({question.calendar.hours, {}});
+    CHECK(schedule(question).finish == 480 + 480); // two sleds
+    for (WorkStep& s : question.steps) {
+        s.holds = {"router sled"};
+    }
+    const Schedule one = schedule(question);
+    CHECK(one.finish == kMinutesOfDay + 480 + 420); // both take their turn: 540 on Monday, 420 on Tuesday
+    CHECK(judged(question.steps, question.calendar, one.pieces).broken.empty());
+    CHECK(judged(question.steps, question.calendar, {{0, 480, 960, 0}, {1, 480, 960, 1}}).broken ==
+          std::vector<std::string>{"shared"});
+}
+
 TEST_CASE("days that are all later by a week give the same plan, later by a week", "[days]")
 {
     std::mt19937 random(11);

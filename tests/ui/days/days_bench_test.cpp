@@ -115,6 +115,18 @@ TEST_CASE("hours typed as a maker writes them change the days", "[ui][days]")
     CHECK(d.document.shop().habits.work.holidays.size() == 5);
     d.type("daysOff", QString());
     CHECK(d.document.shop().habits.work.holidays.empty());
+    for (QPushButton* more : d.window.findChildren<QPushButton*>(QStringLiteral("moreChoices"))) {
+        if (more->isVisible()) {
+            more->setChecked(true);
+        }
+    }
+    d.type("otherMakers", QStringLiteral("Ada: Tue-Fri 9-15 off 1 Dec | Sat 8-12"));
+    REQUIRE(d.document.shop().habits.work.makers.size() == 3);
+    CHECK(d.document.shop().habits.work.makers[1].name == "Ada");
+    CHECK(d.document.shop().habits.work.makers[1].off == std::vector<std::string>{"2026-12-01"});
+    CHECK_FALSE(d.says("days.nobody_helps")); // one helps the other
+    d.type("otherMakers", QStringLiteral("Ada: sometimes"));
+    CHECK(d.document.shop().habits.work.makers.size() == 3);
 }
 
 TEST_CASE("a line of the day book is understood while it is written, and replans at once", "[ui][days]")
