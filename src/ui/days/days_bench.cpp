@@ -35,13 +35,14 @@ DaysBench::DaysBench(Document& document, QWidget* parent)
       ownForm_(new ChoicesForm(document, QStringLiteral("ownStep"), panel_)),
       moneyForm_(new ChoicesForm(document, QStringLiteral("money"), panel_)),
       lineForm_(new ChoicesForm(document, QStringLiteral("moneyLine"), panel_)),
+      stockForm_(new ChoicesForm(document, QStringLiteral("stock"), panel_)),
       papersForm_(new ChoicesForm(document, QStringLiteral("papers"), panel_)), tray_(new DaysTray(document, parent))
 {
     setPanels(panel_, tray_);
     auto* column = new QVBoxLayout(panel_);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(6);
-    for (ChoicesForm* form : {stepForm_, ownForm_, moneyForm_, lineForm_, hoursForm_, papersForm_}) {
+    for (ChoicesForm* form : {stepForm_, ownForm_, moneyForm_, lineForm_, stockForm_, hoursForm_, papersForm_}) {
         column->addWidget(form);
         connect(form, &ChoicesForm::refused, this, &Bench::message);
     }
@@ -49,6 +50,7 @@ DaysBench::DaysBench(Document& document, QWidget* parent)
     addStepRows();
     addOwnRows();
     addMoneyRows();
+    addStockRows();
     // Hours and prices are the shop's, whether or not a job is begun.
     const auto begun = [this] { return document_.job() != nullptr; };
     hoursForm_->meansNothingUnless(begun, {QStringLiteral("moreChoices"), QStringLiteral("workHours"),
@@ -75,6 +77,7 @@ DaysBench::DaysBench(Document& document, QWidget* parent)
     connect(&tray_->steps(), &StepsPage::stepChosen, this, &DaysBench::choose);
     connect(&tray_->book(), &DayBookPage::message, this, &Bench::message);
     connect(&tray_->buy(), &BuyPage::message, this, &Bench::message);
+    connect(&tray_->buy(), &BuyPage::lineChosen, this, &DaysBench::showForms);
     connect(&tray_->money(), &MoneyPage::message, this, &Bench::message);
     connect(&tray_->money(), &MoneyPage::lineChosen, this, &DaysBench::showForms);
     connect(&tray_->money(), &MoneyPage::quoteWanted, this, [this] { Q_EMIT quoteWanted(); });
@@ -178,6 +181,9 @@ void DaysBench::showPage(const QString& page)
             widget->setFocus(Qt::OtherFocusReason);
         }
     };
+    if (page == QLatin1String("all") && !all_) {
+        turn();
+    }
     if (page == QLatin1String("promise")) {
         tray_->show(DaysTray::Page::Today);
         focus(document_.job() != nullptr && document_.job()->started.empty() ? "startedOn" : "promisedFor");

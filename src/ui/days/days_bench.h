@@ -58,6 +58,9 @@ private:
     void addStepRows();
     void addOwnRows();
     void addMoneyRows();
+    void addStockRows();
+    void editStock(const QString& label, const std::function<void(StockItem&)>& change);
+    [[nodiscard]] const StockItem* chosenStock() const;
     void showForms();
     void askShop();
     void choose(const std::string& step);
@@ -80,6 +83,7 @@ private:
     ChoicesForm* ownForm_;
     ChoicesForm* moneyForm_;
     ChoicesForm* lineForm_;
+    ChoicesForm* stockForm_;
     ChoicesForm* papersForm_;
     DaysTray* tray_;
     ShopDaysRun shopRun_;

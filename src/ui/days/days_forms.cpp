@@ -640,6 +640,59 @@ void DaysBench::addMoneyRows()
         ->setTip(tr("Before tax."));
 }
 
+const StockItem* DaysBench::chosenStock() const
+{
+    const std::string kind = tray_->buy().chosenKind();
+    for (const StockItem& item : document_.shop().habits.stock) {
+        if (item.kind == kind) {
+            return &item;
+        }
+    }
+    return nullptr;
+}
+
+void DaysBench::editStock(const QString& label, const std::function<void(StockItem&)>& change)
+{
+    const std::string kind = tray_->buy().chosenKind();
+    if (kind.empty()) {
+        return;
+    }
+    editHabits(label, [&](Habits& h) {
+        for (StockItem& item : h.stock) {
+            if (item.kind == kind) {
+                change(item);
+                return;
+            }
+        }
+        StockItem fresh;
+        fresh.kind = kind;
+        change(fresh);
+        h.stock.push_back(fresh);
+    });
+}
+
+void DaysBench::addStockRows()
+{
+    stockForm_
+        ->addMeasure(
+            QStringLiteral("stockAmount"), tr("In stock"), Unit::None, ranges::kAmount,
+            [this]() -> std::optional<double> { return chosenStock() != nullptr ? chosenStock()->amount : 0.0; },
+            [this](std::optional<double> v) { editStock(tr("In stock"), [v](StockItem& s) { s.amount = *v; }); })
+        ->setTip(tr("Of the chosen line; what the day book says is used goes off it."));
+    stockForm_
+        ->addMeasure(
+            QStringLiteral("stockPack"), tr("Bought in"), Unit::None, ranges::kPackSize,
+            [this]() -> std::optional<double> { return chosenStock() != nullptr ? chosenStock()->pack : 1.0; },
+            [this](std::optional<double> v) { editStock(tr("Bought in"), [v](StockItem& s) { s.pack = *v; }); })
+        ->setTip(tr("So many at once: a box of 50 discs, a tin of a litre."));
+    MeasureField* price = stockForm_->addMeasure(
+        QStringLiteral("stockPrice"), tr("Costs"), Unit::Money, ranges::kMoney,
+        [this]() -> std::optional<double> { return chosenStock() != nullptr ? chosenStock()->price : std::nullopt; },
+        [this](std::optional<double> v) { editStock(tr("Price of a pack"), [v](StockItem& s) { s.price = v; }); });
+    price->setOptional(tr("not known"));
+    price->setTip(tr("Such a pack."));
+}
+
 void DaysBench::showForms()
 {
     const DaysTray::Page page = tray_->page();
@@ -650,9 +703,12 @@ void DaysBench::showForms()
     ownForm_->setVisible(own);
     moneyForm_->setVisible(money);
     lineForm_->setVisible(money && tray_->money().ownLine() >= 0);
+    const bool buy = page == DaysTray::Page::Buy;
+    const std::string kind = buy ? tray_->buy().chosenKind() : std::string();
+    stockForm_->setVisible(buy && !kind.empty() && kind.rfind("resin:", 0) != 0); // resin is counted on its shelf
     hoursForm_->setVisible(!steps && !money);
     papersForm_->setVisible(!steps && !money);
-    for (ChoicesForm* form : {stepForm_, ownForm_, moneyForm_, lineForm_, hoursForm_, papersForm_}) {
+    for (ChoicesForm* form : {stepForm_, ownForm_, moneyForm_, lineForm_, stockForm_, hoursForm_, papersForm_}) {
         form->refresh();
     }
     const bool fits = chosenStep() != nullptr && !own;

@@ -131,6 +131,13 @@ BuyPage::BuyPage(Document& document, QWidget* parent)
     column->addWidget(table_, 1);
     connect(weeks_, &QComboBox::currentIndexChanged, this, [this] { refresh(days_); });
     connect(csv, &QPushButton::clicked, this, &BuyPage::write);
+    connect(table_, &QTableWidget::itemSelectionChanged, this, &BuyPage::lineChosen);
+}
+
+std::string BuyPage::chosenKind() const
+{
+    const int row = std::max(0, table_->currentRow());
+    return row < static_cast<int>(lines_.size()) ? lines_[static_cast<size_t>(row)].kind : std::string();
 }
 
 void BuyPage::refresh(const ShopDays* days)
@@ -152,6 +159,7 @@ void BuyPage::refresh(const ShopDays* days)
     const auto number = [&](double v, const std::string& unit) {
         return fromCore(formatNumber(v, 2, true)) + (unit.empty() ? QString() : QLatin1Char(' ') + translated(unit));
     };
+    const QSignalBlocker quiet(table_);
     table_->setRowCount(static_cast<int>(lines_.size()));
     for (size_t i = 0; i < lines_.size(); ++i) {
         const ShoppingLine& l = lines_[i];

@@ -38,9 +38,12 @@ class BuyPage : public QWidget
 public:
     BuyPage(Document& document, QWidget* parent);
     void refresh(const ShopDays* days);
+    /// What the chosen line is of, the first when none is; empty: nothing is needed.
+    [[nodiscard]] std::string chosenKind() const;
 
 Q_SIGNALS:
     void message(const QString& sentence);
+    void lineChosen();
 
 private:
     void write();

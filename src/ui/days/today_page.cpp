@@ -109,16 +109,28 @@ void TodayPage::refresh()
         keys_.push_back(step.key);
     }
     choose(was);
-    // What the clock tells.
+    // What is to be at hand for the chosen step, and what the clock tells.
     QStringList lines;
+    const PlannedStep* now = plan != nullptr ? plan->days->plannedStep(chosen()) : nullptr;
+    if (now != nullptr) {
+        const JobStep& step = plan->days->list.steps[now->step];
+        lines << tr("Have ready: %1.").arg(step.ready.empty() ? tr("nothing in particular") : translated(step.ready));
+        if (step.people > 1) {
+            lines << tr("Two people.");
+        }
+        if (step.daylight) {
+            lines << tr("By daylight, from the side.");
+        }
+    }
+    const qsizetype above = lines.size();
     constexpr size_t kTold = 5;
     for (const DayAlarm& alarm : plan != nullptr ? plan->days->alarms : std::vector<DayAlarm>{}) {
-        if (lines.size() < static_cast<qsizetype>(kTold)) {
+        if (lines.size() - above < static_cast<qsizetype>(kTold)) {
             lines << QStringLiteral("◷ ") + momentWord(plan->days->hoursAt(alarm.at), document_.now_h()) +
                          QStringLiteral("  ") + fromCore(alarm.text);
         }
     }
-    if (lines.isEmpty()) {
+    if (lines.size() == above) {
         lines << (plan == nullptr  ? tr("No job is begun.")
                   : pieces.empty() ? tr("Nothing is left to do here.")
                                    : tr("No window opens or closes soon."));

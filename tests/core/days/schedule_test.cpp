@@ -144,8 +144,8 @@ TEST_CASE("no plan is better than the one that is found", "[days]")
 {
     std::mt19937 random(7);
     int possible = 0;
-    for (int round = 0; round < 48; ++round) {
-        const std::vector<WorkStep> steps = someSteps(random, round % 8 == 0 ? 4 : 3);
+    for (int round = 0; round < 32; ++round) {
+        const std::vector<WorkStep> steps = someSteps(random, round % 16 == 0 ? 4 : 3);
         WorkCalendar calendar = shortDays();
         calendar.hours[1].clear();
         const std::optional<int> best = bestOfAll(steps, calendar, 4);
@@ -162,7 +162,7 @@ TEST_CASE("no plan is better than the one that is found", "[days]")
             CHECK(found.lower <= *found.finish);
         }
     }
-    CHECK(possible > 30);
+    CHECK(possible > 20);
 }
 
 TEST_CASE("a plan of thirty steps keeps every rule and stands near the bound", "[days]")

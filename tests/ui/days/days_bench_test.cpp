@@ -390,6 +390,22 @@ TEST_CASE("what to buy is a list of all jobs and a file", "[ui][days]")
     }
     REQUIRE(t.rowCount() > 3);
     const int four = t.rowCount();
+    d.selectRow("buyTable", QStringLiteral("Sanding discs"));
+    d.type("stockAmount", QStringLiteral("5000"));
+    REQUIRE(d.document.shop().habits.stock[0].amount == 5000.0);
+    for (int i = 0; i < 1500; ++i) {
+        QTest::qWait(10);
+        bool enough = false;
+        for (int row = 0; row < t.rowCount(); ++row) {
+            enough = enough || (t.item(row, 0)->text() == QStringLiteral("Sanding discs") &&
+                                t.item(row, 3)->text() == QStringLiteral("enough"));
+        }
+        if (enough) {
+            break;
+        }
+    }
+    d.type("stockPrice", QString());
+    CHECK_FALSE(d.document.shop().habits.stock[0].price);
     d.pick("buyWeeks", 3);
     CHECK(t.rowCount() >= four);
     const QTemporaryDir folder;

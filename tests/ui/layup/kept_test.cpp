@@ -154,10 +154,13 @@ TEST_CASE("a drag on any bench ends kept or taken back, and the disk holds what 
         {"move", [](Document& d) { return d.job()->move.fasteners[0].at; }},
     };
     for (const Drag& drag : drags) {
+        OnDisk d{QString::fromLatin1(drag.bench)};
         for (const QString& end : {QStringLiteral("Escape"), QStringLiteral("bench"), QStringLiteral("focus"),
                                    QStringLiteral("undo"), QStringLiteral("hide")}) {
-            OnDisk d{QString::fromLatin1(drag.bench)};
             INFO(drag.bench << ", ended by " << end.toStdString());
+            d.window->show();
+            d.window->showBench(QString::fromLatin1(drag.bench));
+            QApplication::processEvents();
             const Book before = d.document->book();
             const QPoint from = d.pixel(drag.from(*d.document));
             d.press(from);
@@ -187,6 +190,11 @@ TEST_CASE("a drag on any bench ends kept or taken back, and the disk holds what 
             d.release(from + QPoint(90, 60));
             CHECK(same(d.document->book(), after));
             CHECK(d.kept());
+            if (!back) { // as it was, for the next end
+                d.document->undo();
+            }
+            d.document->undoStack().clear();
+            REQUIRE(same(d.document->book(), before));
         }
     }
 }
