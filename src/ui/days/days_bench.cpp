@@ -68,7 +68,7 @@ DaysBench::DaysBench(Document& document, QWidget* parent)
         {{QStringLiteral("historyButton"), tr("job history"), [this] { Q_EMIT historyWanted(); }},
          {QStringLiteral("icsButton"), tr("calendar file"), [this] { Q_EMIT calendarFileWanted(); }}});
     connect(tray_, &PageTray::shown, this, [this] {
-        tray_->refresh(shopDays());
+        tray_->refresh(shopDays_);
         showForms();
         askShop();
         Q_EMIT repaintWanted();
@@ -84,7 +84,7 @@ DaysBench::DaysBench(Document& document, QWidget* parent)
     connect(&shopRun_, &BackgroundRun::answered, this, [this] {
         if (auto answer = shopRun_.answerTo({document_.book(), document_.workedOut()})) {
             shopDays_ = std::move(answer);
-            tray_->refresh(shopDays());
+            tray_->refresh(shopDays_);
             Q_EMIT repaintWanted();
         }
     });
@@ -154,7 +154,7 @@ void DaysBench::refresh()
         chosen_.clear();
     }
     showForms();
-    tray_->refresh(shopDays());
+    tray_->refresh(shopDays_);
     if (tray_->isVisible()) {
         askShop();
     }
@@ -162,7 +162,7 @@ void DaysBench::refresh()
 
 void DaysBench::refreshPlan()
 {
-    tray_->refresh(shopDays());
+    tray_->refresh(shopDays_);
 }
 
 void DaysBench::showPage(const QString& page)

@@ -75,7 +75,6 @@ private:
     [[nodiscard]] const StepOverrule* chosenOverrule() const;
     [[nodiscard]] CalendarSheet sheet() const;
     void addAllBlocks(CalendarSheet& sheet) const;
-    [[nodiscard]] const ShopDays* shopDays() const { return shopDays_.get(); }
 
     QWidget* panel_;
     ChoicesForm* hoursForm_;

@@ -19,7 +19,7 @@ DaysTray::DaysTray(Document& document, QWidget* parent)
     show(Page::Today);
 }
 
-void DaysTray::refresh(const ShopDays* days)
+void DaysTray::refresh(const std::shared_ptr<const ShopDays>& days)
 {
     switch (page()) { // what nobody sees is filled when it is shown
     case Page::Today:

@@ -20,7 +20,7 @@ public:
 
     DaysTray(Document& document, QWidget* parent);
     /// `days` is null while it is being worked out.
-    void refresh(const ShopDays* days);
+    void refresh(const std::shared_ptr<const ShopDays>& days);
     [[nodiscard]] Page page() const { return static_cast<Page>(opened()); }
     void show(Page page) { open(static_cast<int>(page)); }
     [[nodiscard]] TodayPage& today() { return *today_; }

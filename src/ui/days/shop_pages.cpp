@@ -140,11 +140,12 @@ std::string BuyPage::chosenKind() const
     return row < static_cast<int>(lines_.size()) ? lines_[static_cast<size_t>(row)].kind : std::string();
 }
 
-void BuyPage::refresh(const ShopDays* days)
+void BuyPage::refresh(std::shared_ptr<const ShopDays> days)
 {
-    days_ = days;
+    days_ = std::move(days);
     std::vector<JobNeeds> needs;
-    for (const ShopDays::One& one : days != nullptr ? days->jobs : std::vector<ShopDays::One>{}) {
+    static const std::vector<ShopDays::One> kNone;
+    for (const ShopDays::One& one : days_ ? days_->jobs : kNone) {
         if (one.job->days.delivered.empty()) {
             needs.push_back({one.job->name, one.plan.money->needs});
         }
@@ -154,8 +155,8 @@ void BuyPage::refresh(const ShopDays* days)
     const auto today = dayOf(document_.today());
     lines_ = shoppingList(needs, document_.shop().habits.stock,
                           weeks > 0 && today ? std::optional(*today + weeks * kWeek) : std::nullopt);
-    words_->setText(days == nullptr ? tr("being worked out …")
-                                    : tr("of all jobs that are not delivered, less what stands in the shop"));
+    words_->setText(days_ == nullptr ? tr("being worked out …")
+                                     : tr("of all jobs that are not delivered, less what stands in the shop"));
     const auto number = [&](double v, const std::string& unit) {
         return fromCore(formatNumber(v, 2, true)) + (unit.empty() ? QString() : QLatin1Char(' ') + translated(unit));
     };
@@ -224,9 +225,9 @@ bool mentions(const Job& job, const QString& word)
 
 } // namespace
 
-void JobsPage::refresh(const ShopDays* days)
+void JobsPage::refresh(std::shared_ptr<const ShopDays> days)
 {
-    days_ = days;
+    days_ = std::move(days);
     ids_.clear();
     std::vector<QStringList> rows;
     for (const auto& job : document_.book().jobs) {
@@ -234,12 +235,13 @@ void JobsPage::refresh(const ShopDays* days)
             continue;
         }
         const ShopDays::One* one = nullptr;
-        for (const ShopDays::One& x : days != nullptr ? days->jobs : std::vector<ShopDays::One>{}) {
+        static const std::vector<ShopDays::One> kNone;
+        for (const ShopDays::One& x : days_ ? days_->jobs : kNone) {
             one = x.job->id == job->id ? &x : one;
         }
         QString state =
             job->days.delivered.empty() ? (job->days.book.empty() ? tr("to begin") : tr("under way")) : tr("delivered");
-        QString next = days == nullptr ? tr("being worked out …") : QString();
+        QString next = days_ == nullptr ? tr("being worked out …") : QString();
         QString done;
         QString together;
         QString left;
@@ -256,7 +258,7 @@ void JobsPage::refresh(const ShopDays* days)
                 next = p != nullptr ? fromCore(plan.list.steps[p->step].name) : tr("nothing");
                 done = fromCore(shortDayText(plan.dayOfMinute(std::max(0, plan.finish - 1))));
                 if (one->together.finish) {
-                    together = fromCore(shortDayText(days->firstDay + (*one->together.finish - 1) / kMinutesOfDay));
+                    together = fromCore(shortDayText(days_->firstDay + (*one->together.finish - 1) / kMinutesOfDay));
                 }
                 left = quantity(plan.left_min, Unit::Minutes, document_.units());
                 const bool late = plan.promise && plan.finish > *plan.promise;

@@ -37,7 +37,7 @@ class BuyPage : public QWidget
 
 public:
     BuyPage(Document& document, QWidget* parent);
-    void refresh(const ShopDays* days);
+    void refresh(std::shared_ptr<const ShopDays> days);
     /// What the chosen line is of, the first when none is; empty: nothing is needed.
     [[nodiscard]] std::string chosenKind() const;
 
@@ -52,7 +52,7 @@ private:
     QComboBox* weeks_;
     QLabel* words_;
     std::vector<ShoppingLine> lines_;
-    const ShopDays* days_ = nullptr;
+    std::shared_ptr<const ShopDays> days_;
 };
 
 class JobsPage : public QWidget
@@ -61,7 +61,7 @@ class JobsPage : public QWidget
 
 public:
     JobsPage(Document& document, QWidget* parent);
-    void refresh(const ShopDays* days);
+    void refresh(std::shared_ptr<const ShopDays> days);
 
 private:
     void open();
@@ -69,7 +69,7 @@ private:
     QLineEdit* find_;
     QTableWidget* table_;
     std::vector<JobId> ids_;
-    const ShopDays* days_ = nullptr;
+    std::shared_ptr<const ShopDays> days_;
 };
 
 } // namespace burl::ui
