@@ -171,6 +171,11 @@ void Document::takeHold()
     Q_EMIT worked();
 }
 
+QString Document::bookKey() const
+{
+    return store_ ? QString::fromStdString(pictureKey(store_->file().string())) : QStringLiteral("memory");
+}
+
 bool Document::readOnly() const
 {
     return store_ && store_->access() == ShopBook::Access::ReadOnly;

@@ -46,6 +46,8 @@ public:
     [[nodiscard]] std::string today() const;  // ISO date
     [[nodiscard]] std::string moment() const; // "2026-11-27T10:10"
     [[nodiscard]] const Worked& workedOut() const { return worked_; }
+    /// A short name of the open book, the same as long as it lies where it lies: for settings that are its own.
+    [[nodiscard]] QString bookKey() const;
     [[nodiscard]] bool readOnly() const;
     /// Why, a sentence; empty when changes are kept.
     [[nodiscard]] QString whyReadOnly() const;

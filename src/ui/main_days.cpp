@@ -23,7 +23,10 @@ namespace
 
 QString calendarKey(const Document& document)
 {
-    return QStringLiteral("calendarFiles/job%1").arg(document.job() != nullptr ? document.job()->id.value : 0);
+    // Jobs of another book have the same numbers, and must not write over this one's file.
+    return QStringLiteral("calendarFiles/%1/job%2")
+        .arg(document.bookKey())
+        .arg(document.job() != nullptr ? document.job()->id.value : 0);
 }
 
 } // namespace
@@ -37,7 +40,8 @@ void MainWindow::addDaysBench()
     connect(days.get(), &DaysBench::historyWanted, this, &MainWindow::printHistory);
     connect(days.get(), &DaysBench::calendarFileWanted, this, &MainWindow::keepCalendar);
     addBench(std::move(days));
-    constexpr int kSoon_ms = 2000; // after the hand rests
+    QSettings().remove(QStringLiteral("calendarFiles/memory")); // of a book that is gone
+    constexpr int kSoon_ms = 2000;                              // after the hand rests
     calendarSoon_.setSingleShot(true);
     calendarSoon_.setInterval(kSoon_ms);
     connect(&calendarSoon_, &QTimer::timeout, this, [this] { writeCalendar(); });

@@ -12,6 +12,35 @@ namespace
 
 constexpr int kBisections = 7; // between the bound and the first plan, to a hundredth
 
+int workBoundIn(const WorkingTime& time, const ScheduleQuestion& question)
+{
+    int work = 0;
+    for (const WorkStep& step : question.steps) {
+        work += step.hands;
+    }
+    for (const StepFact& fact : question.facts) {
+        if (fact.start) {
+            const int hands = question.steps[fact.step].hands;
+            work -= fact.end ? hands : std::min(hands, fact.worked.value_or(0));
+        }
+    }
+    int low = question.now;
+    int high = question.horizon;
+    while (low < high) {
+        const int middle = low + (high - low) / 2;
+        int has = 0;
+        for (size_t maker = 0; maker < time.makers(); ++maker) {
+            has += time.of(maker).worked(middle) - time.of(maker).worked(question.now);
+        }
+        if (has >= work) {
+            high = middle;
+        } else {
+            low = middle + 1;
+        }
+    }
+    return low;
+}
+
 class Scheduler
 {
 public:
@@ -23,7 +52,6 @@ public:
             WorkStep& step = steps_[fact.step];
             step.wait = fact.wait.value_or(step.wait);
             if (fact.start) { // what is done is not judged
-                findMissed(question);
                 step.after.clear();
                 step.notBefore.reset();
                 step.notAfter.reset();
@@ -124,6 +152,7 @@ public:
     std::vector<WorkStep>& steps() { return steps_; }
     Schedule& found() { return found_; }
     [[nodiscard]] int horizon() const { return horizon_; }
+    [[nodiscard]] const WorkingTime& time() const { return time_; }
 
 private:
     /// Pieces that follow each other are one.
@@ -230,38 +259,13 @@ Schedule earliest(Scheduler& scheduler, int atLeast, const Effort& effort)
 
 int workBound(const ScheduleQuestion& question)
 {
-    const WorkingTime time(question.calendar, question.horizon, question.grid);
-    int work = 0;
-    for (size_t i = 0; i < question.steps.size(); ++i) {
-        const StepFact* fact = nullptr;
-        for (const StepFact& f : question.facts) {
-            fact = f.step == i && f.start ? &f : fact;
-        }
-        work += fact == nullptr ? question.steps[i].hands
-                : fact->end     ? 0
-                                : std::max(0, question.steps[i].hands - fact->worked.value_or(0));
-    }
-    int low = question.now;
-    int high = question.horizon;
-    while (low < high) {
-        const int middle = low + (high - low) / 2;
-        int has = 0;
-        for (size_t maker = 0; maker < time.makers(); ++maker) {
-            has += time.of(maker).worked(middle) - time.of(maker).worked(question.now);
-        }
-        if (has >= work) {
-            high = middle;
-        } else {
-            low = middle + 1;
-        }
-    }
-    return low;
+    return workBoundIn(WorkingTime(question.calendar, question.horizon, question.grid), question);
 }
 
 Schedule schedule(const ScheduleQuestion& question, const Effort& effort)
 {
     Scheduler scheduler(question);
-    return earliest(scheduler, workBound(question), effort);
+    return earliest(scheduler, workBoundIn(scheduler.time(), question), effort);
 }
 
 Schedule scheduleByDues(const ScheduleQuestion& question, const Effort& effort)
@@ -313,7 +317,7 @@ int mostEnd(Scheduler& scheduler, size_t i, int low, int high, const Effort& eff
 Schedule scheduleFirst(const ScheduleQuestion& question, const Effort& effort)
 {
     Scheduler scheduler(question);
-    Schedule out = earliest(scheduler, workBound(question), effort);
+    Schedule out = earliest(scheduler, workBoundIn(scheduler.time(), question), effort);
     if (!out.finish) {
         return out;
     }
@@ -335,7 +339,7 @@ Schedule scheduleFirst(const ScheduleQuestion& question, const Effort& effort)
 Chain chainOf(const ScheduleQuestion& question, const Effort& effort)
 {
     Scheduler scheduler(question);
-    const Schedule best = earliest(scheduler, workBound(question), effort);
+    const Schedule best = earliest(scheduler, workBoundIn(scheduler.time(), question), effort);
     Chain out;
     out.finish = best.finish;
     if (!best.finish) {

@@ -127,13 +127,9 @@ bool StepBounds::tighten(StepSpans& states, std::vector<size_t> touched) const
             return false;
         }
     }
-    const auto raise = [&](size_t i, int StepSpan::*member, int value) {
-        StepSpan& s = states[i];
-        if (s.*member >= value) {
-            return true;
-        }
-        s.*member = value;
-        if (!own(i, s)) {
+    const auto set = [&](size_t i, int StepSpan::*member, int value) {
+        states[i].*member = value;
+        if (!own(i, states[i])) {
             return false;
         }
         if (queued[i] == 0) {
@@ -142,20 +138,11 @@ bool StepBounds::tighten(StepSpans& states, std::vector<size_t> touched) const
         }
         return true;
     };
+    const auto raise = [&](size_t i, int StepSpan::*member, int value) {
+        return states[i].*member >= value || set(i, member, value);
+    };
     const auto lower = [&](size_t i, int StepSpan::*member, int value) {
-        StepSpan& s = states[i];
-        if (s.*member <= value) {
-            return true;
-        }
-        s.*member = value;
-        if (!own(i, s)) {
-            return false;
-        }
-        if (queued[i] == 0) {
-            queued[i] = 1;
-            touched.push_back(i);
-        }
-        return true;
+        return states[i].*member <= value || set(i, member, value);
     };
     const auto pull = [&](size_t first, size_t second, const StepLink& link) {
         // From start to start, or from done (the end and its wait) to start.

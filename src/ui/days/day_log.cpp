@@ -79,7 +79,7 @@ void strikeLine(Document& document, int entry)
                    withStruckEntry(document.book(), document.job()->id, entry, document.now_h(), stepsIn(document)));
 }
 
-void writeDone(Document& document, const std::string& step, double minutes)
+void writeDone(Document& document, const std::string& step, double minutes, bool ends)
 {
     for (const JobStep& s : stepsIn(document)) {
         if (s.key != step) {
@@ -88,11 +88,12 @@ void writeDone(Document& document, const std::string& step, double minutes)
         DayLine line;
         line.words.step = step;
         line.words.minutes = std::round(minutes);
-        line.words.text = s.name;
+        line.words.ends = ends;
+        line.words.text = s.name + (ends ? "" : ", not done yet");
         if (minutes > 0.0) {
             line.words.text += ", " + std::to_string(std::lround(minutes)) + " min";
         }
-        document.apply(QObject::tr("Done: %1").arg(fromCore(s.name)),
+        document.apply((ends ? QObject::tr("Done: %1") : QObject::tr("Worked on: %1")).arg(fromCore(s.name)),
                        withDayEntry(document.book(), document.job()->id, line, document.now_h(), stepsIn(document)));
         return;
     }
@@ -110,28 +111,38 @@ QString momentWord(double at_h, double now_h)
     return std::abs(days) < kWeek - 0.5 ? fromCore(shortTimeText(at_h)) : fromCore(timeText(at_h));
 }
 
-std::optional<Stopwatch> Stopwatch::running()
+namespace
+{
+
+QString watchKey(const Document& document)
+{
+    return QStringLiteral("stopwatch/%1/job%2")
+        .arg(document.bookKey())
+        .arg(document.job() != nullptr ? document.job()->id.value : 0);
+}
+
+} // namespace
+
+std::optional<Stopwatch> Stopwatch::running(const Document& document)
 {
     const QSettings settings;
-    const QString step = settings.value(QStringLiteral("stopwatch/step")).toString();
+    const QString step = settings.value(watchKey(document) + QStringLiteral("/step")).toString();
     if (step.isEmpty()) {
         return std::nullopt;
     }
-    return Stopwatch{settings.value(QStringLiteral("stopwatch/job")).toInt(), step.toStdString(),
-                     settings.value(QStringLiteral("stopwatch/since")).toDouble()};
+    return Stopwatch{step.toStdString(), settings.value(watchKey(document) + QStringLiteral("/since")).toDouble()};
 }
 
-void Stopwatch::start(int job, const std::string& step, double now_h)
+void Stopwatch::start(const Document& document, const std::string& step)
 {
     QSettings settings;
-    settings.setValue(QStringLiteral("stopwatch/job"), job);
-    settings.setValue(QStringLiteral("stopwatch/step"), fromCore(step));
-    settings.setValue(QStringLiteral("stopwatch/since"), now_h);
+    settings.setValue(watchKey(document) + QStringLiteral("/step"), fromCore(step));
+    settings.setValue(watchKey(document) + QStringLiteral("/since"), document.now_h());
 }
 
-void Stopwatch::clear()
+void Stopwatch::clear(const Document& document)
 {
-    QSettings().remove(QStringLiteral("stopwatch"));
+    QSettings().remove(watchKey(document));
 }
 
 } // namespace burl::ui

@@ -16,19 +16,19 @@ QString writeLine(Document& document, const QString& text, std::vector<std::stri
 /// Another wording of an entry.
 QString correctLine(Document& document, int entry, const QString& text);
 void strikeLine(Document& document, int entry);
-/// A step is done, with the minutes that were stopped; 0: none were.
-void writeDone(Document& document, const std::string& step, double minutes);
+/// A step is done, or not yet, with the minutes that were stopped; 0: none were.
+void writeDone(Document& document, const std::string& step, double minutes, bool ends = true);
 /// A moment as the pages show it: "today 14:10", "Wed 17:20", "3 Nov, 08:20".
 [[nodiscard]] QString momentWord(double at_h, double now_h);
 
 /// The watch on the bench: which step it runs for, since when. Kept outside the book, so that it survives a crash.
 struct Stopwatch {
-    int job = 0;
     std::string step;
     double since_h = 0.0;
-    [[nodiscard]] static std::optional<Stopwatch> running();
-    static void start(int job, const std::string& step, double now_h);
-    static void clear();
+    /// For the job on the wall of this book; nothing when it runs for another, or for none.
+    [[nodiscard]] static std::optional<Stopwatch> running(const Document& document);
+    static void start(const Document& document, const std::string& step);
+    static void clear(const Document& document);
 };
 
 } // namespace burl::ui

@@ -31,7 +31,8 @@ TodayPage::TodayPage(Document& document, QWidget* parent)
     side->setSpacing(6);
     auto* buttons = new QHBoxLayout;
     named(watch_, QStringLiteral("stopwatch"), tr("Stopwatch of the chosen step"));
-    watch_->setToolTip(tr("Begin when you begin: the minutes go into the day book when it is done."));
+    watch_->setToolTip(tr("Begin when you begin: its minutes go into the day book when it is done, or as far as it is "
+                          "when you stop it."));
     named(done_, QStringLiteral("stepDone"), tr("The chosen step is done"));
     done_->setToolTip(tr("Writes it into the day book with the minutes of the stopwatch."));
     looking(done_, "first");
@@ -136,8 +137,8 @@ void TodayPage::refresh()
                                    : tr("No window opens or closes soon."));
     }
     alarms_->setText(lines.join(QLatin1Char('\n')));
-    const auto running = Stopwatch::running();
-    const bool here = running && document_.job() != nullptr && running->job == document_.job()->id.value;
+    const auto running = Stopwatch::running(document_);
+    const bool here = running.has_value();
     watch_->setText(here ? tr("running: %1").arg(fromCore(durationText((document_.now_h() - running->since_h) * 60.0)))
                          : tr("start the watch"));
     watch_->setEnabled(!keys_.empty());
@@ -149,12 +150,14 @@ void TodayPage::refresh()
 
 void TodayPage::watch()
 {
-    const auto running = Stopwatch::running();
-    if (running) {
-        Stopwatch::clear();
-    }
-    if (!running || document_.job() == nullptr || running->job != document_.job()->id.value) {
-        Stopwatch::start(document_.job()->id.value, chosen(), document_.now_h());
+    if (const auto running = Stopwatch::running(document_)) { // stopped: what was worked is not lost
+        const double minutes = (document_.now_h() - running->since_h) * 60.0;
+        Stopwatch::clear(document_);
+        if (minutes >= 1.0) {
+            writeDone(document_, running->step, minutes, false);
+        }
+    } else {
+        Stopwatch::start(document_, chosen());
     }
     refresh();
 }
@@ -163,10 +166,9 @@ void TodayPage::done()
 {
     const std::string step = chosen();
     double minutes = 0.0;
-    if (const auto running = Stopwatch::running();
-        running && running->step == step && document_.job() != nullptr && running->job == document_.job()->id.value) {
+    if (const auto running = Stopwatch::running(document_); running && running->step == step) {
         minutes = std::max(1.0, (document_.now_h() - running->since_h) * 60.0);
-        Stopwatch::clear();
+        Stopwatch::clear(document_);
     }
     writeDone(document_, step, minutes);
 }

@@ -201,6 +201,20 @@ TEST_CASE("the stopwatch takes the minutes of the step that is done", "[ui][days
     CHECK(d.days().tray().today().chosen() != step);
 }
 
+TEST_CASE("a watch that is stopped writes what was worked, and the step goes on", "[ui][days]")
+{
+    DaysDriver d;
+    d.open("today");
+    const std::string step = d.days().tray().today().chosen();
+    d.click("stopwatch");
+    d.now += 0.5;
+    d.click("stopwatch");
+    CHECK(d.job().days.book.back().words.minutes == 30.0);
+    CHECK_FALSE(d.job().days.book.back().words.ends);
+    CHECK_FALSE(d.plan().days->plannedStep(step)->progress.done);
+    CHECK(d.plan().days->plannedStep(step)->progress.begun);
+}
+
 TEST_CASE("a step dragged to another day begins not before it, and Del lets it go", "[ui][days]")
 {
     DaysDriver d;
@@ -463,7 +477,7 @@ TEST_CASE("papers and the calendar file are written from the bench", "[ui][days]
     file.close();
     d.open("today");
     d.click("icsButton"); // and no longer
-    CHECK_FALSE(QSettings().contains(QStringLiteral("calendarFiles/job1")));
+    CHECK_FALSE(QSettings().contains(QStringLiteral("calendarFiles/memory/job1")));
 }
 
 TEST_CASE("from an empty book Days says what comes first, and nothing breaks", "[ui][days]")
