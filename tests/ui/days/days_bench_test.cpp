@@ -205,7 +205,8 @@ TEST_CASE("a watch that is stopped writes what was worked, and the step goes on"
 {
     DaysDriver d;
     d.open("today");
-    const std::string step = d.days().tray().today().chosen();
+    const std::string step = "base_weld";
+    d.days().tray().today().choose(step);
     d.click("stopwatch");
     d.now += 0.5;
     d.click("stopwatch");
