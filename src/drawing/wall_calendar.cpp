@@ -15,7 +15,6 @@ namespace
 {
 
 constexpr int kWeek = 7;
-constexpr long kMinutesOfDay = 1440;
 constexpr double kHead_px = 20.0;
 constexpr double kDate_px = 19.0; // over the lanes of a day
 constexpr double kLane_px = 18.0;

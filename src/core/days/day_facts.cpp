@@ -95,10 +95,9 @@ private:
             if (k == 0 || out_[i].begun || !in_.layup) {
                 continue;
             }
-            std::optional<int> cut;
-            std::optional<int> measured;
+            std::vector<int> cutDays;
+            std::vector<int> readDays;
             bool all = !in_.layup->pieces.empty();
-            bool allMeasured = true;
             for (const PlacedPiece& piece : in_.layup->pieces) {
                 int seen = 0;
                 const Rest* mine = nullptr;
@@ -108,12 +107,13 @@ private:
                     }
                 }
                 const auto day = mine != nullptr ? dayOf(mine->cut) : std::nullopt;
-                all = all && day.has_value();
-                if (day) {
-                    cut = std::max(cut.value_or(*day), *day);
-                    const auto read = dayOf(mine->measured);
-                    allMeasured = allMeasured && read.has_value();
-                    measured = read ? std::optional(std::max(measured.value_or(*read), *read)) : measured;
+                if (!day) {
+                    all = false;
+                    continue;
+                }
+                cutDays.push_back(*day);
+                if (const auto read = dayOf(mine->measured)) {
+                    readDays.push_back(*read);
                 }
             }
             if (!all) {
@@ -121,13 +121,15 @@ private:
             }
             StepProgress& p = out_[i];
             p.begun = p.done = true;
-            p.end = minuteAt(*cut * kHours + kNoon_h, midnight_h_);
+            const int cut = *std::max_element(cutDays.begin(), cutDays.end());
+            p.end = minuteAt(cut * kHours + kNoon_h, midnight_h_);
             p.start = p.end - static_cast<int>(std::lround(steps_[i].hands.value()));
-            if (allMeasured && measured) {
-                p.wait = (*measured - *cut) * kMinutesOfDay;
+            if (readDays.size() == cutDays.size()) {
+                const int measured = *std::max_element(readDays.begin(), readDays.end());
+                p.wait = (measured - cut) * kMinutesOfDay;
                 if (StepProgress* read = of("read_" + std::to_string(k + 1)); read != nullptr && !read->begun) {
                     read->begun = read->done = true;
-                    read->end = minuteAt(*measured * kHours + kNoon_h, midnight_h_);
+                    read->end = minuteAt(measured * kHours + kNoon_h, midnight_h_);
                     read->start = read->end;
                 }
             }

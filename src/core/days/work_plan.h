@@ -9,10 +9,10 @@
 #include <utility>
 #include <vector>
 
+#include "core/measure/when.h"
+
 namespace burl
 {
-
-constexpr int kMinutesOfDay = 1440;
 
 enum class LinkFrom { Done, Start }; // of the step before; to the start of this one
 struct StepLink {

@@ -16,12 +16,11 @@ namespace
 {
 
 constexpr int kWeek = 7;
-constexpr int kMinutesOfDay = 24 * 60;
 constexpr int kLongPast_days = 180; // a date without a year lies ahead, or not longer ago than this
 
 constexpr std::array<std::string_view, 7> kDays{"Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"};
-constexpr std::array<std::string_view, 12> kMonths{"jan", "feb", "mar", "apr", "may", "jun",
-                                                   "jul", "aug", "sep", "oct", "nov", "dec"};
+constexpr std::array<std::string_view, 12> kMonthNames{"jan", "feb", "mar", "apr", "may", "jun",
+                                                       "jul", "aug", "sep", "oct", "nov", "dec"};
 
 struct Token {
     enum class Kind { Word, Number, Time, Dash, Comma, Semicolon, Point, Other };
@@ -111,8 +110,8 @@ std::optional<int> weekdayCalled(const std::string& word)
 
 std::optional<int> monthCalled(const std::string& word)
 {
-    for (size_t i = 0; i < kMonths.size(); ++i) {
-        if (word.size() >= 3 && kMonths[i] == word.substr(0, 3)) {
+    for (size_t i = 0; i < kMonthNames.size(); ++i) {
+        if (word.size() >= 3 && kMonthNames[i] == word.substr(0, 3)) {
             return static_cast<int>(i) + 1;
         }
     }

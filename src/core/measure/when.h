@@ -15,6 +15,8 @@
 namespace burl
 {
 
+inline constexpr int kMinutesOfDay = 24 * 60;
+
 /// `2026-12-18`, `18 Dec`, `Fri 18 Dec 2026`, `18.12.2026`, `18.12.`, `today`, `tomorrow`, `Fri` (the next one).
 /// Without a year the nearest that is not long past.   Errors: "when.no_day" (31 February), "when.unreadable".
 [[nodiscard]] Expected<int> parseDay(std::string_view text, int today);

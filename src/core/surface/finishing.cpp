@@ -4,6 +4,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/measure/when.h"
+
 namespace burl
 {
 namespace
@@ -12,7 +14,6 @@ namespace
 constexpr double kMm2PerM2 = 1e6;
 constexpr double kMm3PerL = 1e6;
 constexpr double kHair = 1e-9;
-constexpr int kDay_min = 1440;
 
 /// Of what lies left of x.
 double areaLeft(const Ring& ring, double x)
@@ -166,7 +167,7 @@ CoatStarts coatStarts(const CoatTimes& t)
 {
     CoatStarts out;
     const auto allowed = [&](int at) {
-        const int minute = at % kDay_min;
+        const int minute = at % kMinutesOfDay;
         return minute >= t.opens && minute + t.hands <= t.closes;
     };
     const auto next = [&](int at) {
@@ -186,8 +187,8 @@ CoatStarts coatStarts(const CoatTimes& t)
         out.starts.push_back(start);
     }
     // Every minute that the k-th coat may start at without a scuff, from all the minutes before.
-    constexpr int kFirstWithin_min = 7 * kDay_min;
-    const int reach = t.maxGap ? *t.maxGap : t.minGap + 2 * kDay_min;
+    constexpr int kFirstWithin_min = 7 * kMinutesOfDay;
+    const int reach = t.maxGap ? *t.maxGap : t.minGap + 2 * kMinutesOfDay;
     const int horizon = t.first + kFirstWithin_min + t.coats * std::max(reach, t.minGap) + 1;
     std::vector<char> here(static_cast<size_t>(horizon) + 1, 0);
     for (int at = t.first; at <= t.first + kFirstWithin_min; ++at) {

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/measure/clock.h"
+#include "core/measure/when.h"
 #include "core/surface/surface_plan.h"
 
 namespace burl
@@ -78,8 +79,9 @@ private:
                               " hours after the first, in working hours"));
         }
         if (const auto first = hoursOf(c_.firstCoat)) {
-            const double last =
-                plan_.coatStarts ? plan_.firstDay + plan_.coatStarts->starts.back() / 1440.0 : *first / 24.0;
+            const double last = plan_.coatStarts
+                                    ? plan_.firstDay + plan_.coatStarts->starts.back() / double(kMinutesOfDay)
+                                    : *first / 24.0;
             add(workedOut("cured", "Base on and in use from", std::floor(last + f.cure_days), Unit::Date,
                           std::to_string(std::lround(f.cure_days)) + " days after the last coat: class value"));
         } else {

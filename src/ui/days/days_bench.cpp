@@ -22,7 +22,6 @@ namespace burl::ui
 namespace
 {
 
-constexpr long kDay = 1440;
 constexpr int kWeek = 7;
 
 } // namespace
@@ -211,7 +210,7 @@ void DaysBench::addAllBlocks(CalendarSheet& sheet) const
     if (!shopDays_) {
         return;
     }
-    const long zero = static_cast<long>(shopDays_->firstDay) * kDay;
+    const long zero = static_cast<long>(shopDays_->firstDay) * kMinutesOfDay;
     for (size_t k = 0; k < shopDays_->jobs.size(); ++k) {
         const ShopDays::One& one = shopDays_->jobs[k];
         const QString name = fromCore(one.job->name).section(QLatin1Char(' '), 0, 0);
@@ -230,8 +229,9 @@ void DaysBench::addAllBlocks(CalendarSheet& sheet) const
         }
         if (one.plan.days->promise && one.job->days.delivered.empty()) {
             const int day = one.plan.days->dayOfMinute(*one.plan.days->promise - 1);
-            const bool late = one.together.finish && zero + *one.together.finish > static_cast<long>(day + 1) * kDay;
-            sheet.flags.push_back({static_cast<long>(day + 1) * kDay, name.toStdString(), late});
+            const bool late =
+                one.together.finish && zero + *one.together.finish > static_cast<long>(day + 1) * kMinutesOfDay;
+            sheet.flags.push_back({static_cast<long>(day + 1) * kMinutesOfDay, name.toStdString(), late});
         }
     }
 }
@@ -276,7 +276,7 @@ void DaysBench::paint(QPainter& painter, const BoardView& view, const QRectF& ar
     if (dropAt_ && !dragged_.empty()) {
         painter.setPen(QPen(colours().ink, 2.0, Qt::DashLine));
         for (int i = 0; i < painted_.weeks * kWeek; ++i) {
-            if (painted_.firstDay + i == *dropAt_ / kDay) {
+            if (painted_.firstDay + i == *dropAt_ / kMinutesOfDay) {
                 painter.setBrush(Qt::NoBrush);
                 painter.drawRect(layout_.day(i).adjusted(1.0, 1.0, -1.0, -1.0));
             }
@@ -488,7 +488,7 @@ std::function<void()> DaysBench::remedyFor(const Finding& finding)
                 editHabits(tr("Longer days"), [](Habits& h) {
                     for (auto& day : h.work.makers.front().week.days) {
                         if (!day.empty()) {
-                            day.back().second = std::min(static_cast<int>(kDay), day.back().second + 120);
+                            day.back().second = std::min(static_cast<int>(kMinutesOfDay), day.back().second + 120);
                         }
                     }
                 });

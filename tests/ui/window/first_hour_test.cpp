@@ -1,16 +1,11 @@
 // From an empty book to the printed sheet of a joined pair, as a maker types it: real keys and clicks, counted.
 
-#include "ui/driver.h"
-
 #include <QFileInfo>
-#include <QInputDialog>
-#include <QPushButton>
+#include <QLineEdit>
 #include <QSettings>
 #include <QTemporaryDir>
 
-#include "core/shop/edit.h"
-#include "exchange/materials.h"
-#include "ui/dialogs.h"
+#include "ui/maker.h"
 
 using namespace burl;
 
@@ -19,86 +14,16 @@ namespace
 
 constexpr int kMostPresses = 60; // beside the readings themselves: names, choices, and from step to step
 
-/// Hands that count: every key and click but those of a reading.
-class Maker
+/// A slab of eight stations, a little crooked.
+test::TapedSlab slabOf(const char* name, double wide)
 {
-public:
-    Maker()
-    {
-        Book empty;
-        empty.shop = std::make_shared<const Shop>(standardShop());
-        document.emplace(empty);
-        window.emplace(*document);
-        window->resize(1280, 800);
-        window->show();
-        QApplication::processEvents();
-    }
-
-    void key(int key, Qt::KeyboardModifiers with = Qt::NoModifier)
-    {
-        ++presses;
-        QWidget* focus = QApplication::focusWidget();
-        INFO("press " << presses << ", next is " << thread().toStdString());
-        REQUIRE(focus != nullptr);
-        QTest::keyClick(focus, Qt::Key(key), with);
-        QApplication::processEvents();
-    }
-    void enter() { key(Qt::Key_Return); }
-    void next() { key(Qt::Key_Return, Qt::ControlModifier); }
-
-    /// Words count, each letter of them.
-    void words(const char* text)
-    {
-        for (const char* c = text; *c != 0; ++c) {
-            ++presses;
-            QTest::keyClick(QApplication::focusWidget(), *c);
-        }
-    }
-
-    /// A reading is its digits and its Enter: neither counts.
-    void reading(const QString& digits)
-    {
-        for (const QChar c : digits) { // the first key opens the cell, the others go into it
-            QTest::keyClick(QApplication::focusWidget(), c.toLatin1());
-        }
-        enter();
-        --presses;
-    }
-
-    [[nodiscard]] QString thread()
-    {
-        const auto* act = window->findChild<QPushButton*>(QStringLiteral("threadAct"));
-        return act->isVisible() ? act->accessibleName() : QString();
-    }
-
-    std::optional<Document> document;
-    std::optional<ui::MainWindow> window;
-    int presses = 0;
-};
-
-/// Name, tape, thickness, wood and moisture of one slab: eight stations.
-void writeDownSlab(Maker& m, const char* name, double wide)
-{
-    m.words(name);
-    m.enter();
+    test::TapedSlab slab{name, {}, {}, {}};
     for (int i = 0; i < 8; ++i) {
-        m.reading(QString::number(300 * i));
+        slab.at_mm.push_back(300.0 * i);
+        slab.near_mm.push_back(wide / 2 + (i % 3) * 4);
+        slab.far_mm.push_back(wide / 2 + 20 + (i % 2) * 6);
     }
-    m.enter(); // past the empty row: the next column
-    for (int i = 0; i < 8; ++i) {
-        m.reading(QString::number(wide / 2 + (i % 3) * 4));
-    }
-    m.enter();
-    for (int i = 0; i < 8; ++i) {
-        m.reading(QString::number(wide / 2 + 20 + (i % 2) * 6));
-    }
-    m.next();
-    INFO(m.thread().toStdString());
-    m.reading(QStringLiteral("58"));
-    m.next();
-    m.words("bl"); // the list goes to what is typed
-    m.next();
-    m.reading(QStringLiteral("9"));
+    return slab;
 }
 
 } // namespace
@@ -107,10 +32,10 @@ TEST_CASE("an empty book becomes the sheet of a joined pair", "[ui][first]")
 {
     QTemporaryDir folder;
     QSettings().setValue(QStringLiteral("folders/sheet"), folder.path());
-    Maker m;
+    test::Maker m;
     CHECK(m.thread() == QStringLiteral("Write down your first slab"));
     m.enter(); // the one button in the middle of the empty bench
-    writeDownSlab(m, "A1", 420);
+    writeDown(m, slabOf("A1", 420));
     REQUIRE(m.document->shop().slabs.size() == 1);
     const Slab& first = *m.document->shop().slabs.front();
     CHECK(first.name == "A1");
@@ -123,19 +48,13 @@ TEST_CASE("an empty book becomes the sheet of a joined pair", "[ui][first]")
     CHECK(first.mc_pct == 9.0);
 
     CHECK(m.thread() == QStringLiteral("Begin a job"));
-    test::whenOpen<QInputDialog>([&m](QInputDialog*) {
-        m.words("Table");
-        m.enter();
-    });
-    m.next();
+    beginJob(m, "Table");
     REQUIRE(m.document->job() != nullptr);
     CHECK(m.document->job()->name == "Table");
-    m.window->activateWindow(); // as a desktop does when a dialog is gone
-    QApplication::processEvents();
 
     CHECK(m.thread() == QStringLiteral("Write down the next slab"));
     m.next();
-    writeDownSlab(m, "A2", 400);
+    writeDown(m, slabOf("A2", 400));
     REQUIRE(m.document->shop().slabs.size() == 2);
 
     CHECK(m.thread().startsWith(QStringLiteral("Lay the slabs up")));

@@ -1,0 +1,130 @@
+#pragma once
+// A maker at an empty book: hands that type, click and count.
+
+#include <catch2/catch.hpp>
+
+#include <optional>
+
+#include <QApplication>
+#include <QInputDialog>
+#include <QPushButton>
+#include <QTest>
+
+#include "app/document.h"
+#include "core/shop/edit.h"
+#include "exchange/materials.h"
+#include "ui/dialogs.h"
+#include "ui/hands.h"
+#include "ui/main_window.h"
+
+namespace burl::test
+{
+
+/// Hands that count: every key and click but those of a reading.
+class Maker
+{
+public:
+    Maker()
+    {
+        Book empty;
+        empty.shop = std::make_shared<const Shop>(standardShop());
+        document.emplace(empty);
+        window.emplace(*document);
+        window->resize(1280, 800);
+        window->show();
+        QApplication::processEvents();
+    }
+
+    void key(int key, Qt::KeyboardModifiers with = Qt::NoModifier)
+    {
+        ++presses;
+        QWidget* focus = QApplication::focusWidget();
+        INFO("press " << presses << ", next is " << thread().toStdString());
+        REQUIRE(focus != nullptr);
+        QTest::keyClick(focus, Qt::Key(key), with);
+        QApplication::processEvents();
+    }
+    void enter() { key(Qt::Key_Return); }
+    /// Does what the thread says comes next.
+    void next() { key(Qt::Key_Return, Qt::ControlModifier); }
+
+    /// Words count, each letter of them.
+    void words(const char* text)
+    {
+        for (const char* c = text; *c != 0; ++c) {
+            ++presses;
+            QTest::keyClick(QApplication::focusWidget(), *c);
+        }
+    }
+
+    /// A reading is its digits and its Enter: neither counts.
+    void reading(const QString& digits)
+    {
+        for (const QChar c : digits) { // the first key opens the cell, the others go into it
+            QTest::keyClick(QApplication::focusWidget(), c.toLatin1());
+        }
+        enter();
+        --presses;
+    }
+    void reading(double value) { reading(QString::number(value)); }
+
+    [[nodiscard]] QString thread()
+    {
+        const auto* act = window->findChild<QPushButton*>(QStringLiteral("threadAct"));
+        return act->isVisible() ? act->accessibleName() : QString();
+    }
+
+    [[nodiscard]] const Job& job() const { return *document->job(); }
+    [[nodiscard]] const Plan& plan() const { return *document->plan(); }
+
+    std::optional<Document> document;
+    std::optional<ui::MainWindow> window;
+    int presses = 0;
+};
+
+/// A slab as a tape, a rule and a meter know it.
+struct TapedSlab {
+    const char* name;
+    std::vector<double> at_mm;
+    std::vector<double> near_mm; // from the string
+    std::vector<double> far_mm;
+    double thick_mm = 58.0;
+    const char* wood = "bl"; // enough of its name for the list to find it
+    double mc_pct = 9.0;
+};
+
+/// Name, tape, thickness, wood and moisture of one slab, from the field of its name on.
+inline void writeDown(Maker& m, const TapedSlab& slab)
+{
+    m.words(slab.name);
+    m.enter();
+    const std::vector<double>* const columns[] = {&slab.at_mm, &slab.near_mm, &slab.far_mm};
+    for (const std::vector<double>* column : columns) {
+        for (const double value : *column) {
+            m.reading(value);
+        }
+        if (column != columns[2]) {
+            m.enter(); // past the empty row: the next column
+        }
+    }
+    m.next();
+    m.reading(slab.thick_mm);
+    m.next();
+    m.words(slab.wood);
+    m.next();
+    m.reading(slab.mc_pct);
+}
+
+/// The dialog that asks for the job's name.
+inline void beginJob(Maker& m, const char* name)
+{
+    test::whenOpen<QInputDialog>([&m, name](QInputDialog*) {
+        m.words(name);
+        m.enter();
+    });
+    m.next();
+    m.window->activateWindow(); // as a desktop does when a dialog is gone
+    QApplication::processEvents();
+}
+
+} // namespace burl::test
