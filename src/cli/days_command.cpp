@@ -106,8 +106,8 @@ int quote(const QuoteCommand& options, int argc, char** argv)
     const auto shown = quoteToShow(job->job, made);
     if (!shown) {
         std::string what = made.money->missing ? made.money->missing->what : "";
-        for (const std::string& name : made.money->unpriced) {
-            what += (what.empty() ? "not priced yet: " : ", ") + name;
+        for (const Unpriced& one : made.money->unpriced) {
+            what += (what.empty() ? "not priced yet: " : ", ") + one.what;
         }
         return complain(kMissed, options.file + ": there is no price to quote; " +
                                      (what.empty() ? "nothing is laid up yet" : what) + ".");

@@ -18,6 +18,7 @@ constexpr int kWeek = 7;
 constexpr double kHead_px = 20.0;
 constexpr double kDate_px = 19.0; // over the lanes of a day
 constexpr double kLane_px = 18.0;
+constexpr double kNowWord_px = 34.0;
 constexpr double kGap_px = 2.0;
 constexpr double kLeastRow_px = kDate_px + 3.0 * kLane_px + 4.0;
 constexpr double kLeast_px = 5.0;  // of a block, so that it can be grabbed
@@ -280,7 +281,9 @@ void paintCalendar(QPainter& p, const CalendarSheet& sheet, const CalendarLayout
     for (const auto& [day, count] : layout.hidden) {
         const QRectF r = layout.day(day - sheet.firstDay);
         p.setPen(c.lead);
-        p.drawText(r.adjusted(5.0, 1.0, -4.0, -1.0), Qt::AlignLeft | Qt::AlignTop, QStringLiteral("+%1").arg(count));
+        const bool now = sheet.now && *sheet.now / kMinutesOfDay == day; // its word stands there
+        p.drawText(r.adjusted(now ? kNowWord_px : 5.0, 1.0, -4.0, -1.0), Qt::AlignLeft | Qt::AlignTop,
+                   QStringLiteral("+%1").arg(count));
     }
     const auto placeOf = [&](long minute) -> std::optional<std::pair<QRectF, double>> {
         const long index = minute / kMinutesOfDay - sheet.firstDay;

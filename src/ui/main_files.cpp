@@ -6,6 +6,7 @@
 #include <QMessageBox>
 #include <QPushButton>
 
+#include "core/layup/layup_edit.h"
 #include "core/router/methods.h"
 #include "core/shop/edit.h"
 #include "exchange/job_file.h"
@@ -22,6 +23,7 @@
 #include "ui/board/bench.h"
 #include "ui/files.h"
 #include "ui/main_window.h"
+#include "ui/new_job.h"
 #include "ui/picture/picture_window.h"
 #include "ui/sill.h"
 #include "ui/text.h"
@@ -32,17 +34,16 @@ namespace burl::ui
 
 void MainWindow::newJob()
 {
-    bool ok = false;
-    const QString name =
-        QInputDialog::getText(this, tr("New job"), tr("What is it called?"), QLineEdit::Normal, tr("New table"), &ok);
-    if (!ok || name.trimmed().isEmpty()) {
+    const auto asked = askNewJob(this);
+    if (!asked) {
         return;
     }
     Job job;
     job.fill.sealCoat = true; // as is done; files of before have none
     job.id = freeJobId(document_.book());
-    job.name = name.trimmed().toStdString();
-    job.started = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    job.name = asked->name.toStdString();
+    job = withTopKind(job, asked->kind);
+    job.started = document_.today();
     job.flatten.method = flattenMethods().front();
     const JobId id = job.id;
     document_.apply(tr("New job"), withJob(document_.book(), std::move(job)));

@@ -2,7 +2,6 @@
 
 #include <QActionGroup>
 #include <QApplication>
-#include <QDate>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QMenu>
@@ -11,6 +10,7 @@
 #include <QSplitter>
 #include <QVBoxLayout>
 
+#include "core/measure/date.h"
 #include "core/shop/edit.h"
 #include "exchange/job_file.h"
 #include "ui/base/base_bench.h"
@@ -153,6 +153,7 @@ void MainWindow::addBench(std::unique_ptr<Bench> bench)
     connect(bench.get(), &Bench::repaintWanted, this, [this] { board_->refit(); });
     connect(bench.get(), &Bench::message, sill_, &Sill::say);
     connect(bench.get(), &Bench::benchWanted, this, &MainWindow::showBench);
+    connect(bench.get(), &Bench::placeWanted, this, [this](const Vec2& place) { board_->showPlace(place); });
     tabs_.push_back(tab);
     if (QWidget* below = bench->below()) {
         below->setParent(boardGround_);
@@ -203,9 +204,7 @@ void MainWindow::refresh()
     if (job != nullptr) {
         QString below = fromCore(job->note);
         if (!job->started.empty()) {
-            below = tr("started %1")
-                        .arg(QLocale().toString(QDate::fromString(fromCore(job->started), Qt::ISODate),
-                                                QLocale::ShortFormat)) +
+            below = tr("started %1").arg(fromCore(dateText(dayOf(job->started).value_or(0)))) +
                     (below.isEmpty() ? QString() : QStringLiteral(" · ") + below);
         }
         plate_->set(fromCore(job->name), below);

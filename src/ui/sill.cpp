@@ -211,7 +211,7 @@ void Sill::showFindings(const std::vector<Finding>& findings, const UnitChoice& 
 
 void Sill::paintEvent(QPaintEvent*)
 {
-    if (rows_.empty() || !rows_.front()->isVisibleTo(this)) {
+    if (!said_->isVisibleTo(this) && (rows_.empty() || !rows_.front()->isVisibleTo(this))) {
         QPainter p(this);
         p.setPen(colours().faint);
         p.setFont(textFont(11.0));
@@ -228,12 +228,14 @@ void Sill::say(const QString& sentence)
     finding.text = sentence.toStdString();
     said_->set(finding, {});
     said_->show();
+    update();
     hide_.start(kSaid_ms); // one timer, however much is said
 }
 
 void Sill::fallSilent()
 {
     said_->hide();
+    update();
 }
 
 } // namespace burl::ui

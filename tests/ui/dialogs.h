@@ -6,6 +6,7 @@
 #include <catch2/catch.hpp>
 
 #include <QApplication>
+#include <QDialog>
 #include <QFileDialog>
 #include <QLineEdit>
 #include <QTest>
@@ -29,6 +30,18 @@ template <typename D> void whenOpen(const std::function<void(D*)>& act)
         }
     });
     timer->start(20);
+}
+
+/// Types the name of the job that is asked for, and begins it.
+inline void nameNewJob(const QString& name)
+{
+    whenOpen<QDialog>([name](QDialog* dialog) {
+        auto* field = dialog->findChild<QLineEdit*>(QStringLiteral("newJobName"));
+        REQUIRE(field != nullptr);
+        field->selectAll();
+        QTest::keyClicks(field, name);
+        QTest::keyClick(field, Qt::Key_Return);
+    });
 }
 
 inline void chooseFile(const QString& path)

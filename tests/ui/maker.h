@@ -6,7 +6,8 @@
 #include <optional>
 
 #include <QApplication>
-#include <QInputDialog>
+#include <QComboBox>
+#include <QDialog>
 #include <QPushButton>
 #include <QTest>
 
@@ -116,10 +117,19 @@ inline void writeDown(Maker& m, const TapedSlab& slab)
 }
 
 /// The dialog that asks for the job's name.
-inline void beginJob(Maker& m, const char* name)
+inline void beginJob(Maker& m, const char* name, TopKind kind = TopKind::Pair)
 {
-    test::whenOpen<QInputDialog>([&m, name](QInputDialog*) {
+    test::whenOpen<QDialog>([&m, name, kind](QDialog* dialog) {
         m.words(name);
+        auto* box = dialog->findChild<QComboBox*>(QStringLiteral("newJobKind"));
+        REQUIRE(box != nullptr);
+        if (kind != TopKind::Pair) { // by the keys, as the list stands
+            m.key(Qt::Key_Tab);
+            const int way = box->findData(static_cast<int>(kind)) - box->currentIndex();
+            for (int i = 0; i < std::abs(way); ++i) {
+                m.key(way > 0 ? Qt::Key_Down : Qt::Key_Up);
+            }
+        }
         m.enter();
     });
     m.next();

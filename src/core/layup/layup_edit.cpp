@@ -4,7 +4,9 @@
 #include <cmath>
 
 #include "core/layup/inscribed.h"
+#include "core/layup/river.h"
 #include "core/shop/outline.h"
+#include "core/shop/ranges.h"
 
 namespace burl
 {
@@ -14,6 +16,14 @@ namespace
 constexpr int kCurvePoints = 5;
 constexpr int kRoundSteps = 720;
 constexpr double kSmallestRound_mm = 50.0; // a smaller one is a coaster
+
+constexpr double kLengthStep_mm = 10.0; // lengths that nobody said come in these
+
+/// The longest top in round measures that leaves this much of each end of a slab to trim.
+double longestOf(double slab_mm, double trim_mm)
+{
+    return std::max(ranges::kLength_mm.least, std::floor((slab_mm - 2.0 * trim_mm) / kLengthStep_mm) * kLengthStep_mm);
+}
 
 bool isRoundOfOne(const Job& job, const LayupPlan& layup)
 {
@@ -51,20 +61,62 @@ bool takesOneMore(const LayupChoices& layup)
     return layup.pieces.size() < piecesOf(layup.kind).most;
 }
 
-Job withSlabLaidIn(const Job& job, const Slab& slab, size_t at)
+Job withTopKind(const Job& job, TopKind kind)
+{
+    Job out = job;
+    LayupChoices& layup = out.layup;
+    layup.kind = kind;
+    for (Piece& p : layup.pieces) {
+        p.rip.reset(); // another kind rips another side
+    }
+    const size_t most = kind == TopKind::River ? 2 : piecesOf(kind).most; // islands are laid in
+    if (layup.pieces.size() > most) {
+        layup.pieces.resize(most);
+    }
+    if (kind == TopKind::Gap) {
+        layup.rods.diameter_mm = std::min(layup.rods.diameter_mm, thickestRod_mm(layup.thickness_mm));
+    }
+    return out;
+}
+
+Job withSlabLaidIn(const Job& job, const Slab& slab, size_t at, double trim_mm)
 {
     Piece piece;
     piece.slab = slab.id;
-    if (const auto outline = outlineOf(slab, Face::Top)) {
-        piece.left_mm = std::round(-(outline->length_mm() - job.layup.length_mm) / 2.0);
-    }
     Job out = job;
+    if (const auto outline = outlineOf(slab, Face::Top)) {
+        const bool unsaid = job.layup.pieces.empty() && job.layup.length_mm == LayupChoices{}.length_mm;
+        const double longest = longestOf(outline->length_mm(), job.layup.trim_mm.value_or(trim_mm));
+        if (unsaid && longest < job.layup.length_mm) {
+            out = withLength(job, longest);
+        }
+        piece.left_mm = std::round(-(outline->length_mm() - out.layup.length_mm) / 2.0);
+    }
     std::vector<Piece>& pieces = out.layup.pieces;
     at = std::min(at, pieces.size());
     if (takesOneMore(job.layup)) {
         pieces.insert(pieces.begin() + static_cast<std::ptrdiff_t>(at), piece);
     } else if (!pieces.empty()) {
         pieces[std::min(at, pieces.size() - 1)] = piece;
+    }
+    return out;
+}
+
+Job withEndsInWood(const Job& job, const LayupPlan& layup)
+{
+    double length = job.layup.length_mm;
+    for (const PlacedPiece& piece : layup.pieces) {
+        length = std::min(length, longestOf(boundsOf(piece.showRing).width(), layup.trim_mm));
+    }
+    Job out = withLengthAboutMiddle(job, length);
+    for (size_t i = 0; i < layup.pieces.size() && i < out.layup.pieces.size(); ++i) {
+        const Box box = boundsOf(layup.pieces[i].showRing);
+        const double moved = (length - job.layup.length_mm) / 2.0; // with the middle of the top
+        const double left = -(box.left + moved);
+        const double right = box.right + moved - length;
+        if (std::min(left, right) < layup.trim_mm) {
+            out.layup.pieces[i].left_mm += (left - right) / 2.0;
+        }
     }
     return out;
 }
@@ -131,6 +183,15 @@ Job withLength(const Job& job, double length_mm)
         }
     }
     out.layup.length_mm = length_mm;
+    return out;
+}
+
+Job withLengthAboutMiddle(const Job& job, double length_mm)
+{
+    Job out = withLength(job, length_mm);
+    for (Piece& p : out.layup.pieces) {
+        p.left_mm += (length_mm - job.layup.length_mm) / 2.0;
+    }
     return out;
 }
 
@@ -225,7 +286,12 @@ std::optional<Job> withLargestRound(const Job& job, const LayupPlan& layup)
         return std::nullopt;
     }
     const PlacedPiece& piece = layup.pieces.front();
-    const Region both = intersection({piece.showRing}, {piece.underRing});
+    const Box ends = boundsOf(piece.showRing);
+    const Ring clear = {{ends.left + layup.trim_mm, ends.bottom},
+                        {ends.right - layup.trim_mm, ends.bottom},
+                        {ends.right - layup.trim_mm, ends.top},
+                        {ends.left + layup.trim_mm, ends.top}};
+    const Region both = intersection(intersection({piece.showRing}, {piece.underRing}), {clear});
     InscribedCircle best;
     for (const Ring& ring : both) {
         const InscribedCircle circle = largestCircle(anticlockwise(ring));

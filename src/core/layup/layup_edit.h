@@ -14,9 +14,16 @@ namespace burl
 /// A piece moved along and across the top, as dragging it does.   REQUIRES: the piece is laid in
 [[nodiscard]] Job withPieceMoved(const Job& job, const LayupPlan& layup, size_t piece, double dx_mm, double dy_mm);
 
+/// Another kind of top: pieces that it has no room for go, rip lines are found anew, rods are no thicker than they may
+/// be.
+[[nodiscard]] Job withTopKind(const Job& job, TopKind kind);
 /// A slab laid in: at place `at` among the pieces, the others move on; a top that is full has the piece there replaced.
-/// Its middle comes to the middle of the top.
-[[nodiscard]] Job withSlabLaidIn(const Job& job, const Slab& slab, size_t at);
+/// Its middle comes to the middle of the top. While nobody has said how long the top is, the first slab says it: no
+/// longer than that slab gives with its ends trimmed.   `trim_mm` of the shop, where the job says none.
+[[nodiscard]] Job withSlabLaidIn(const Job& job, const Slab& slab, size_t at, double trim_mm);
+/// Slabs and top brought together: the top no longer than the shortest slab gives with its ends trimmed, each piece
+/// whose ends are short moved so that both have the same to trim.
+[[nodiscard]] Job withEndsInWood(const Job& job, const LayupPlan& layup);
 /// True while the kind of top takes one piece more.
 [[nodiscard]] bool takesOneMore(const LayupChoices& layup);
 /// A piece put back into the rack.   REQUIRES: the piece is laid in
@@ -32,6 +39,8 @@ namespace burl
 
 /// Another final length. A drawn outline and the points of curved joints are stretched with it.
 [[nodiscard]] Job withLength(const Job& job, double length_mm);
+/// The same with the middle of each piece staying in the middle of the top, as when a length is typed.
+[[nodiscard]] Job withLengthAboutMiddle(const Job& job, double length_mm);
 
 /// A drawn outline: the top begins and ends where its corners do.
 [[nodiscard]] Job withOutline(const Job& job, Ring outline);
@@ -46,7 +55,8 @@ namespace burl
 
 /// A round of a single slab shifted across until it touches the live edge on that side; nothing for other tops.
 [[nodiscard]] std::optional<Job> tangentToEdge(const Job& job, const LayupPlan& layup, bool farEdge);
-/// The largest round that the slab gives, both faces: its diameter and where it lies; nothing for other tops.
+/// The largest round that the slab gives, both faces, clear of what is trimmed off its ends: its diameter and where it
+/// lies; nothing for other tops.
 [[nodiscard]] std::optional<Job> withLargestRound(const Job& job, const LayupPlan& layup);
 
 } // namespace burl

@@ -66,6 +66,16 @@ Expected<GapAnswer> gapBetween(const GapInput& input)
     return out;
 }
 
+double thickestRod_mm(double thickness_mm)
+{
+    constexpr double kSold_mm[] = {6.0, 8.0, 10.0, 12.0, 16.0, 20.0, 25.0};
+    double best = kSold_mm[0];
+    for (const double d : kSold_mm) {
+        best = d <= thickness_mm / 3.0 ? d : best;
+    }
+    return best;
+}
+
 std::vector<Rod> rodsAcross(const GapInput& gap, const GapAnswer& answer, const RodInput& rods)
 {
     std::vector<Rod> out;

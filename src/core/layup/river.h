@@ -52,6 +52,9 @@ struct RodInput {
     double drillLimit_mm = 0.0;
     double height_mm = 0.0; // above the bottom face
 };
+/// The thickest rod as they are sold that leaves a third of the top above and below it (custom); the thinnest sold
+/// where none does.
+[[nodiscard]] double thickestRod_mm(double thickness_mm);
 [[nodiscard]] std::vector<Rod> rodsAcross(const GapInput& gap, const GapAnswer& answer, const RodInput& rods);
 
 struct EvennessAnswer {

@@ -6,6 +6,7 @@
 #include <cmath>
 #include <optional>
 
+#include "core/measure/clock.h"
 #include "core/measure/date.h"
 #include "core/measure/parse.h"
 #include "core/measure/text.h"
@@ -263,6 +264,39 @@ Expected<int> parseDay(std::string_view text, int today)
                                          std::string(kDays[static_cast<size_t>(weekdayOf(*day))]) + ".");
     }
     return day;
+}
+
+Expected<double> parseMoment(std::string_view text, int today)
+{
+    constexpr int kHours = 24;
+    constexpr int kMinutes = 60;
+    const std::string_view plain = trimmed(text);
+    if (const auto iso = hoursOf(plain)) {
+        return *iso;
+    }
+    const size_t gap = plain.find_last_of(" ,");
+    const std::string_view clock = gap == std::string_view::npos ? plain : plain.substr(gap + 1);
+    const size_t colon = clock.find(':');
+    int hour = -1;
+    int minute = -1;
+    const auto number = [](std::string_view digits, int& out) {
+        const auto [end, error] = std::from_chars(digits.data(), digits.data() + digits.size(), out);
+        return error == std::errc() && end == digits.data() + digits.size();
+    };
+    if (gap == std::string_view::npos || colon == std::string_view::npos || !number(clock.substr(0, colon), hour) ||
+        !number(clock.substr(colon + 1), minute) || hour < 0 || hour >= kHours || minute < 0 || minute >= kMinutes) {
+        return refuse("when.no_hour",
+                      "A day and its hour are written as 3 Nov 8:20; \"" + shownText(plain) + "\" is no such thing.");
+    }
+    std::string_view day = trimmed(plain.substr(0, gap));
+    if (!day.empty() && day.back() == ',') {
+        day.remove_suffix(1);
+    }
+    const auto on = parseDay(day, today);
+    if (!on) {
+        return tl::unexpected(on.error());
+    }
+    return *on * double(kHours) + hour + minute / double(kMinutes);
 }
 
 Expected<std::vector<int>> parseDays(std::string_view text, int today)

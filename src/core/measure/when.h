@@ -33,6 +33,10 @@ using WeekSessions = std::array<std::vector<std::pair<int, int>>, 7>;
 /// The same written as short as can be: "Mon-Fri 8-17".
 [[nodiscard]] std::string weekText(const WeekSessions& week);
 
+/// A time of a day, in hours since 1970: `Tue 3 Nov, 8:20`, `tomorrow 8:00`, `2026-11-03T08:20`.
+/// Errors: "when.no_hour" (a day without a time), those of parseDay.
+[[nodiscard]] Expected<double> parseMoment(std::string_view text, int today);
+
 /// Minutes: `65`, `65 min`, `1 h 5`, `1:05`, `1.5 h`. A bare number takes `bare` (minutes by default).
 [[nodiscard]] Expected<double> parseMinutes(std::string_view text, double bare = 1.0);
 /// "3 h 30 min", "45 min".

@@ -33,6 +33,8 @@ public:
     }
 
 private:
+    using Said = PriceOf::Said;
+
     void terms()
     {
         KeptQuote& q = plan_.draft;
@@ -51,18 +53,18 @@ private:
     }
 
     void line(const std::string& what, const std::string& kind, double quantity, std::optional<double> price,
-              bool own = false)
+              PriceOf of)
     {
         if (!(quantity > 0.0)) {
             return;
         }
         if (!price) {
-            plan_.unpriced.push_back(what);
+            plan_.unpriced.push_back({what, of});
             return;
         }
         const double rounded = std::ceil(quantity * 1000.0 - 1e-6) / 1000.0; // to a gram or a millilitre
         plan_.draft.lines.push_back({what, kind, rounded, *price});
-        plan_.draftOwn.push_back(own);
+        plan_.draftOf.push_back(of);
     }
 
     void goods()
@@ -73,31 +75,32 @@ private:
                 continue;
             }
             seen.push_back(slab->id);
-            line("Slab " + slab->name, "slab", 1.0, slab->price);
+            line("Slab " + slab->name, "slab", 1.0, slab->price, {Said::Slab, slab->id});
         }
         resin();
         if (in_.steps.base && madeOf(in_.steps.base->choices.kind) != BaseOf::Nothing) {
             for (const StockCut& cut : in_.steps.base->stock) {
                 line((cut.wood ? "Boards " : "Steel bars ") + cut.name, cut.wood ? "wood" : "steel", cut.list.bars,
-                     in_.steps.base->choices.barPrice);
+                     in_.steps.base->choices.barPrice, {Said::Bar});
             }
         }
         if (in_.steps.surface && !in_.steps.surface->work.empty()) {
             const SurfacePlan& s = *in_.steps.surface;
             constexpr double kGrams = 1000.0;
-            line("Finish, litres", "finish", s.flood ? s.flood->all.volume_L : s.amount.all.volume_L, h_.finish_L);
-            line("Sanding discs", "consumables", s.discs, h_.disc);
+            line("Finish, litres", "finish", s.flood ? s.flood->all.volume_L : s.amount.all.volume_L, h_.finish_L,
+                 {Said::Finish});
+            line("Sanding discs", "consumables", s.discs, h_.disc, {Said::Disc});
             if (s.glueAll) {
-                line("Glue, kg", "consumables", s.glueAll->grams / kGrams, h_.glue_kg);
+                line("Glue, kg", "consumables", s.glueAll->grams / kGrams, h_.glue_kg, {Said::Glue});
             }
         }
         for (const MoneyLine& own : c_.lines) {
-            line(own.what, own.kind, own.quantity, own.price, true);
+            line(own.what, own.kind, own.quantity, own.price, {Said::OwnLine});
         }
         const bool bought = in_.steps.base && in_.steps.base->choices.kind == BaseKind::Bought;
         if (bought &&
             std::none_of(c_.lines.begin(), c_.lines.end(), [](const MoneyLine& l) { return l.kind == "base"; })) {
-            plan_.unpriced.push_back("the bought base");
+            plan_.unpriced.push_back({"the bought base", {Said::BoughtBase}});
         }
     }
 
@@ -117,10 +120,10 @@ private:
                 const PacksToBuy buy = packsFor(purchase.litres.value(), 0.0, r->packs);
                 for (size_t k = 0; k < buy.count.size(); ++k) {
                     line(purchase.name + ", " + formatNumber(r->packs[k].litres, 2, true) + " L", "resin", buy.count[k],
-                         r->packs[k].price);
+                         r->packs[k].price, {Said::Pack});
                 }
             } else {
-                line(purchase.name + ", litres", "resin", purchase.litres.value(), in_.resin_per_L);
+                line(purchase.name + ", litres", "resin", purchase.litres.value(), in_.resin_per_L, {Said::Litre});
             }
         }
     }
@@ -204,8 +207,24 @@ private:
     void figures()
     {
         const Quote& q = plan_.soFar;
-        const Figure goods = sum("goods", "Goods", q.goods, "slabs, resin, steel, finish and lines of your own");
-        const Figure labour = sum("labour", "Labour", q.labour, "minutes of the steps, at the price of an hour");
+        std::vector<Figure> lines;
+        for (size_t i = 0; i < plan_.draft.lines.size(); ++i) {
+            const MoneyLine& l = plan_.draft.lines[i];
+            lines.push_back(made("line_" + std::to_string(i + 1), l.what, "{0} × {1}",
+                                 {given("quantity", "how much", l.quantity, Unit::None, "plan"),
+                                  given("of_one", "price of one", l.price, Unit::Money, "said")},
+                                 q.lines[i], Unit::Money));
+        }
+        const Figure goods = made("goods", "Goods", sumOf(lines.size()), lines, q.goods, Unit::Money);
+        std::vector<Figure> works;
+        for (size_t i = 0; i < plan_.draft.work.size(); ++i) {
+            const WorkLine& w = plan_.draft.work[i];
+            works.push_back(made("work_" + std::to_string(i + 1), w.what, "{0} at {1} an hour",
+                                 {given("minutes", "hands on", w.minutes, Unit::Minutes, "steps"),
+                                  given("hour", "an hour", w.hour, Unit::Money, "shop")},
+                                 q.work[i], Unit::Money));
+        }
+        const Figure labour = made("labour", "Labour", sumOf(works.size()), works, q.labour, Unit::Money);
         const Figure overhead =
             made("overhead", "Overhead",
                  plan_.draft.overheadOn == OverheadOn::Labour ? "{0} of {1}" : "{0} of goods and {1}",
@@ -274,7 +293,7 @@ private:
             constexpr size_t kTold = 4;
             std::string names;
             for (size_t i = 0; i < std::min(kTold, plan_.unpriced.size()); ++i) {
-                names += (i == 0 ? "" : ", ") + plan_.unpriced[i];
+                names += (i == 0 ? "" : ", ") + plan_.unpriced[i].what;
             }
             names +=
                 plan_.unpriced.size() > kTold ? " and " + std::to_string(plan_.unpriced.size() - kTold) + " more" : "";

@@ -14,12 +14,25 @@
 namespace burl
 {
 
+/// Where the price of a line of the plan is said.
+struct PriceOf {
+    enum class Said { Slab, Litre, Pack, Bar, Finish, Disc, Glue, BoughtBase, OwnLine };
+    Said said = Said::OwnLine;
+    SlabId slab{};
+    bool operator==(const PriceOf&) const = default;
+};
+/// What has no price yet.
+struct Unpriced {
+    std::string what;
+    PriceOf of;
+};
+
 struct MoneyPlan : StageAnswer {
-    KeptQuote draft;                   // as it would be given today
-    std::vector<bool> draftOwn;        // lines of the maker's own
-    std::optional<Quote> quote;        // of it; empty: something has no price, or an hour none
-    Quote soFar;                       // with what has a price
-    std::vector<std::string> unpriced; // names of what has none
+    KeptQuote draft;              // as it would be given today
+    std::vector<PriceOf> draftOf; // of each line
+    std::optional<Quote> quote;   // of it; empty: something has no price, or an hour none
+    Quote soFar;                  // with what has a price
+    std::vector<Unpriced> unpriced;
     std::vector<Need> needs;
     std::optional<double> earnedPerHour; // by the accepted quote and the minutes of the day book
     double written_min = 0.0;            // of the day book

@@ -15,7 +15,8 @@ constexpr double kApart = 0.6;   // of the length, plate to plate
 constexpr double kOfWidth = 0.7; // of the width there, a plate's length
 constexpr double kIn = 0.2;      // of length and width, a fastener without a plate
 constexpr double kFromPlateEnd_mm = 35.0;
-constexpr double kSeek_mm = 140.0; // how far a fastener is moved to sit well
+constexpr double kBroad_mm = 200.0; // a plate across which bolts stand far enough apart to hold against tipping
+constexpr double kSeek_mm = 140.0;  // how far a fastener is moved to sit well
 constexpr double kStep_mm = 5.0;
 constexpr double kOnLine_mm = 20.0; // as far off the held line one may stand and still be tight
 
@@ -101,8 +102,14 @@ std::vector<Fastener> laidOut(const MoveInput& input, const MovePlan& plan, cons
         const Box within{plate.x_mm - side, plate.middle_mm - half + in, plate.x_mm + side,
                          plate.middle_mm + half - in};
         const double held = plan.held.line_mm;
-        for (const double y : {within.bottom, within.top}) {
-            put(sought(underside, {plate.x_mm, y}, within, kSeek_mm).at);
+        // A narrow plate has one at each end; a broad one, as of a pedestal, one in each corner, or it would rock on
+        // its line.
+        const double out_mm = plate.wide_mm > kBroad_mm ? plate.wide_mm / 2.0 - kFromPlateEnd_mm : 0.0;
+        for (const double x :
+             out_mm > 0.0 ? std::vector{plate.x_mm - out_mm, plate.x_mm + out_mm} : std::vector{plate.x_mm}) {
+            for (const double y : {within.bottom, within.top}) {
+                put(sought(underside, {x, y}, within, out_mm > 0.0 ? kFromPlateEnd_mm : kSeek_mm).at);
+            }
         }
         if (held > within.bottom + kSeek_mm && held < within.top - kSeek_mm) {
             const Found middle = sought(underside, {plate.x_mm, held}, within, kOnLine_mm);

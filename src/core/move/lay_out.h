@@ -13,9 +13,9 @@ namespace burl
 /// there. REQUIRES: a layup that stands
 [[nodiscard]] std::vector<BasePlate> twoPlates(const LayupPlan& layup);
 
-/// Three fasteners on each plate of the base, one of them on the line that stays put where there is sound wood; without
-/// plates four, a fifth of length and width from the rims. Each is as `like` is made.
-/// REQUIRES: a layup that stands
+/// Three fasteners on each plate of the base (on a broad one five: its corners and its middle), one of them on the line
+/// that stays put where there is sound wood; without plates four, a fifth of length and width from the rims. Each is as
+/// `like` is made. REQUIRES: a layup that stands
 [[nodiscard]] std::vector<Fastener> laidOut(const MoveInput& input, const MovePlan& plan, const Fastener& like);
 
 /// The nearest place to a fastener's that keeps clear of everything, on its plate where it has one; its own where there

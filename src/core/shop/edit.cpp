@@ -147,13 +147,20 @@ Book withoutStaleSheets(const Book& before, Book after)
             alike.sheetMade = job->sheetMade;
             alike.days = job->days; // what was done and what it costs do not stand on it
             alike.money = job->money;
+            alike.fill.price_per_L = job->fill.price_per_L;
+            alike.base.barPrice = job->base.barPrice;
             sameJob = alike == *job;
         }
         const bool slabsStand =
             std::all_of(job->layup.pieces.begin(), job->layup.pieces.end(), [&](const Piece& piece) {
                 const Slab* then = before.shop->slab(piece.slab);
                 const Slab* now = after.shop->slab(piece.slab);
-                return then == now || (then != nullptr && now != nullptr && *then == *now);
+                if (then == now || then == nullptr || now == nullptr) {
+                    return then == now;
+                }
+                Slab alike = *then;
+                alike.price = now->price;
+                return alike == *now;
             });
         if (!sameJob || !slabsStand) {
             Job next = *job;

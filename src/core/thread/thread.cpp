@@ -64,13 +64,18 @@ public:
     {
         const size_t wanted = job_ != nullptr ? piecesOf(job_->layup.kind).least : 1;
         const bool more = !shop_.slabs.empty() && shop_.slabs.size() < wanted;
-        add("slabs", shop_.slabs.size() >= wanted, more ? "Write down the next slab" : "Write down your first slab",
-            more ? "this kind of top wants " + std::to_string(wanted) : "everything is planned from its readings",
-            "+ new slab", {});
+        if (!more) {
+            add("slabs", shop_.slabs.size() >= wanted, "Write down your first slab",
+                "everything is planned from its readings", "+ new slab", {});
+        }
         tape();
         card();
         add("job", job_ != nullptr, "Begin a job", "one job holds one table, from its slabs to the way it is fastened",
             "new job", {});
+        if (more) { // what is begun is finished first
+            add("slabs", false, "Write down the next slab", "this kind of top wants " + std::to_string(wanted),
+                "+ new slab", {});
+        }
         layup();
         if (job_ != nullptr && !slabs_.empty()) {
             faces();
@@ -79,8 +84,7 @@ public:
         }
         add("fasteners", plan_ != nullptr && !job_->move.fasteners.empty(), "Place what holds the top",
             "each slot is as long as the top moves there", "to Move", {"move", "fasteners"});
-        add("base", job_ != nullptr && job_->base.kind != BaseKind::None, "Choose what it stands on",
-            "its height, its weight and its way in hang on it", "to Base", {"base", "frame"});
+        base();
         add("sheet", job_ != nullptr && !job_->sheetMade.empty(), "Export the shop sheet",
             "it hangs at the bench: every cut, litre and slot on paper", "sheet as PDF", {});
         days();
@@ -163,9 +167,12 @@ private:
         const LayupPlan* layup = plan_ != nullptr ? &*plan_->layup : nullptr;
         const Finding* stop = layup != nullptr ? firstOf(layup->findings, isStop) : nullptr;
         const bool there = layup != nullptr && !layup->missing && !layup->pieces.empty();
-        add("layup", there && stop == nullptr,
-            there && stop != nullptr             ? "Put the layup right"
-            : slabs_.empty()                     ? "Lay the slabs up"
+        if (there && stop != nullptr) { // what is wrong stands below it, with what mends it
+            add("layup", false, "Put the layup right", stop->remedy, "put it right", {"layup", "right"});
+            return;
+        }
+        add("layup", there,
+            slabs_.empty()                       ? "Lay the slabs up"
             : layup != nullptr && layup->missing ? "Lay the slabs up: " + layup->missing->wants
                                                  : "Lay the slabs up",
             "drag them from the rack, or L there; or take what the program offers", "to the rack", {"layup", "rack"});
@@ -186,6 +193,16 @@ private:
             {"yard", "heights", open.empty() ? 0 : open.front()->id.value});
     }
 
+    void base()
+    {
+        const bool chosen = job_ != nullptr && job_->base.kind != BaseKind::None;
+        const std::optional<Missing>& missing = plan_ != nullptr ? plan_->base->missing : std::nullopt;
+        const bool lacks = chosen && missing && missing->where.bench == "base";
+        add("base", chosen && !lacks, lacks ? "Say of the base: " + missing->wants : "Choose what it stands on",
+            "its height, its weight and its way in hang on it", "to Base",
+            lacks ? missing->where : Where{"base", "frame"});
+    }
+
     /// The work itself, once it is planned.
     void days()
     {
@@ -194,6 +211,10 @@ private:
         }
         add("promise", !job_->days.promised.empty(), "Say for which day it is promised",
             "the plan tells whether it holds", "to Days", {"days", "promise"});
+        const bool begun = std::any_of(plan_->days->planned.begin(), plan_->days->planned.end(),
+                                       [](const PlannedStep& p) { return p.progress.begun; });
+        add("quote", begun || !job_->money.quotes.empty(), "Say what it costs, and keep the quote",
+            "goods, hours and what is left over, on one page for the customer", "to Money", {"days", "money"});
         const PlannedStep* next = plan_->days->next();
         add("work", !job_->days.delivered.empty() || next == nullptr,
             next != nullptr ? "At work: " + plan_->days->list.steps[next->step].name : "Deliver it",

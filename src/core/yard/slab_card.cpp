@@ -95,6 +95,7 @@ private:
         const double litres = (a.value() + b.value()) / 2.0 * *slab_.thickness_mm / 1e6;
         volume_ = made("slab_volume", "Volume", "({0} + {1}) ÷ 2 × {2}", {a, b, t}, litres, Unit::Volume);
         add(volume_);
+        card_.volume = volume_;
         if (const Species* species = shop_.speciesOf(slab_)) {
             const Figure g = given("g12", "specific gravity at 12 %", species->g12, Unit::None, species->source);
             const Figure mc = slab_.mc_pct ? given("mc", "MC", *slab_.mc_pct, Unit::Percent, "meter")

@@ -17,6 +17,7 @@ struct SlabCard {
     std::vector<Entry> figures;
     std::vector<Finding> findings;
     std::optional<DryingCurve> drying; // of the deepest readings
+    Figure volume;                     // of the rough slab; unknown without its thickness
     Figure mass;                       // computed
     Figure homeEmc;                    // mean EMC of the room it will live in
 };

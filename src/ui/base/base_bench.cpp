@@ -176,7 +176,10 @@ void BaseBench::showPage(const QString& page)
     } else if (page == QLatin1String("frame")) {
         form_->findChild<QWidget*>(QStringLiteral("baseKind"))->setFocus(Qt::OtherFocusReason);
     } else if (page == QLatin1String("legs")) {
-        form_->findChild<QWidget*>(QStringLiteral("baseSurface"))->setFocus(Qt::OtherFocusReason);
+        const Job* job = document_.job();
+        const bool elsewhere = job != nullptr && madeOf(job->base.kind) == BaseOf::Elsewhere;
+        const char* field = !elsewhere ? "baseSurface" : !job->base.leg_mm ? "baseLeg" : "baseWeighs";
+        form_->findChild<QWidget*>(QLatin1String(field))->setFocus(Qt::OtherFocusReason);
     } else if (page == QLatin1String("end") || page == QLatin1String("above") || page == QLatin1String("side")) {
         from_ = page == QLatin1String("end")     ? Elevation::End
                 : page == QLatin1String("above") ? Elevation::Above
@@ -247,6 +250,9 @@ void BaseBench::paintMeasures(QPainter& p, const BoardView& view) const
     // How far the top reaches beyond what bears it.
     if (base.shape && !base.shape->pads.empty() && from_ == Elevation::Side) {
         double last = -1e12;
+        for (const BasePlate& plate : base.plates) {
+            last = std::max(last, plate.x_mm + plate.wide_mm / 2.0);
+        }
         for (const Vec2 pad : base.shape->pads) {
             last = std::max(last, pad.x);
         }

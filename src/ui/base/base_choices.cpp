@@ -3,6 +3,7 @@
 #include <QComboBox>
 #include <QPushButton>
 
+#include "core/move/lay_out.h"
 #include "ui/base/base_bench.h"
 #include "ui/base/base_tray.h"
 #include "ui/base/carry_page.h"
@@ -359,7 +360,8 @@ void BaseBench::setKind(BaseKind kind)
         refresh();
         return;
     }
-    document_.edit(tr("Kind of base"), [&](Job& j) {
+    Job next = *document_.job();
+    const auto fitted = [&](Job& j) {
         j.base = chosenKind(j.base, kind);
         if (kind != BaseKind::None) {
             j.move.plates = platesFor(kind, j.move.plates, *document_.plan()->layup);
@@ -371,7 +373,18 @@ void BaseBench::setKind(BaseKind kind)
                 }
             }
         }
-    });
+    };
+    fitted(next);
+    // Fasteners that went through plates of another base, or through none, go through this one's.
+    if (!next.move.fasteners.empty() && !next.move.plates.empty()) {
+        const Plan plan = makePlan(next, document_.shop());
+        const auto misses = std::count_if(plan.move->findings.begin(), plan.move->findings.end(),
+                                          [](const Finding& f) { return f.code == "move.fastener_no_plate"; });
+        if (misses == static_cast<long>(next.move.fasteners.size())) {
+            next.move.fasteners = laidOut(*plan.move.input, *plan.move, next.move.fasteners.front());
+        }
+    }
+    document_.edit(tr("Kind of base"), [&](Job& j) { j = next; });
 }
 
 void BaseBench::addFoot()

@@ -99,6 +99,7 @@ Q_SIGNALS:
     void repaintWanted();
     void message(const QString& sentence);
     void benchWanted(const QString& id);
+    void placeWanted(const burl::Vec2& place); // to be shown on the board
 
 protected:
     [[nodiscard]] const UnitChoice& units() const { return document_.units(); }

@@ -34,6 +34,7 @@ DaysBench::DaysBench(Document& document, QWidget* parent)
       ownForm_(new ChoicesForm(document, QStringLiteral("ownStep"), panel_)),
       moneyForm_(new ChoicesForm(document, QStringLiteral("money"), panel_)),
       lineForm_(new ChoicesForm(document, QStringLiteral("moneyLine"), panel_)),
+      priceForm_(new ChoicesForm(document, QStringLiteral("price"), panel_)),
       stockForm_(new ChoicesForm(document, QStringLiteral("stock"), panel_)),
       papersForm_(new ChoicesForm(document, QStringLiteral("papers"), panel_)), tray_(new DaysTray(document, parent))
 {
@@ -41,7 +42,8 @@ DaysBench::DaysBench(Document& document, QWidget* parent)
     auto* column = new QVBoxLayout(panel_);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(6);
-    for (ChoicesForm* form : {stepForm_, ownForm_, moneyForm_, lineForm_, stockForm_, hoursForm_, papersForm_}) {
+    for (ChoicesForm* form :
+         {stepForm_, ownForm_, priceForm_, lineForm_, moneyForm_, stockForm_, hoursForm_, papersForm_}) {
         column->addWidget(form);
         connect(form, &ChoicesForm::refused, this, &Bench::message);
     }
@@ -50,6 +52,7 @@ DaysBench::DaysBench(Document& document, QWidget* parent)
     addOwnRows();
     addMoneyRows();
     addStockRows();
+    addPriceRow();
     // Hours and prices are the shop's, whether or not a job is begun.
     const auto begun = [this] { return document_.job() != nullptr; };
     hoursForm_->meansNothingUnless(begun, {QStringLiteral("moreChoices"), QStringLiteral("workHours"),
@@ -192,7 +195,12 @@ void DaysBench::showPage(const QString& page)
     } else if (page == QLatin1String("book")) {
         tray_->book().takeFocus();
     } else if (page == QLatin1String("money")) {
-        focus("hourPrice");
+        if (document_.shop().habits.money.hour) {
+            tray_->money().chooseUnpriced();
+            focusPrice();
+        } else {
+            focus("hourPrice");
+        }
     }
 }
 

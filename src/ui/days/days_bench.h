@@ -9,6 +9,7 @@ namespace burl::ui
 {
 
 class ChoicesForm;
+class MeasureField;
 class DaysTray;
 
 class DaysBench : public TableBench
@@ -59,6 +60,10 @@ private:
     void addOwnRows();
     void addMoneyRows();
     void addStockRows();
+    void addPriceRow();
+    void sayPrice(const PriceOf& of, double price);
+    void focusPrice();
+    void showPriceForm(bool money);
     void editStock(const QString& label, const std::function<void(StockItem&)>& change);
     [[nodiscard]] const StockItem* chosenStock() const;
     void showForms();
@@ -82,6 +87,8 @@ private:
     ChoicesForm* ownForm_;
     ChoicesForm* moneyForm_;
     ChoicesForm* lineForm_;
+    ChoicesForm* priceForm_; // of the chosen line of the plan
+    MeasureField* rowPrice_ = nullptr;
     ChoicesForm* stockForm_;
     ChoicesForm* papersForm_;
     DaysTray* tray_;

@@ -450,12 +450,14 @@ void DaysBench::showForms()
     ownForm_->setVisible(own);
     moneyForm_->setVisible(money);
     lineForm_->setVisible(money && tray_->money().ownLine() >= 0);
+    showPriceForm(money);
     const bool buy = page == DaysTray::Page::Buy;
     const std::string kind = buy ? tray_->buy().chosenKind() : std::string();
     stockForm_->setVisible(buy && !kind.empty() && kind.rfind("resin:", 0) != 0); // resin is counted on its shelf
     hoursForm_->setVisible(!steps && !money);
     papersForm_->setVisible(!steps && !money);
-    for (ChoicesForm* form : {stepForm_, ownForm_, moneyForm_, lineForm_, stockForm_, hoursForm_, papersForm_}) {
+    for (ChoicesForm* form :
+         {stepForm_, ownForm_, priceForm_, lineForm_, moneyForm_, stockForm_, hoursForm_, papersForm_}) {
         form->refresh();
     }
     const bool fits = chosenStep() != nullptr && !own;

@@ -41,8 +41,8 @@ void DaysBench::addMoneyRows()
     QComboBox* by = moneyForm_->addChoice(
         QStringLiteral("priceBy"), tr("Price by"),
         [] {
-            return std::vector<ChoicesForm::Option>{{tr("markup: on the cost"), static_cast<int>(PriceBy::Markup)},
-                                                    {tr("margin: of the price"), static_cast<int>(PriceBy::Margin)},
+            return std::vector<ChoicesForm::Option>{{tr("markup on cost"), static_cast<int>(PriceBy::Markup)},
+                                                    {tr("margin of price"), static_cast<int>(PriceBy::Margin)},
                                                     {tr("a fixed price"), static_cast<int>(PriceBy::Fixed)}};
         },
         [this]() -> QVariant {

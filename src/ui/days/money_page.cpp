@@ -25,7 +25,7 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
     auto* left = new QVBoxLayout;
     left->setSpacing(4);
     named(table_, QStringLiteral("moneyTable"), tr("Goods and work, a row each"));
-    makePlain(*table_, {tr("what"), tr("kind"), tr("how much"), tr("of one"), tr("sum")}, {196, 84, 70, 72});
+    makePlain(*table_, {tr("what"), tr("kind"), tr("how much"), tr("of one"), tr("sum")}, {186, 84, 78, 76});
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     left->addWidget(table_, 1);
     auto* buttons = new QHBoxLayout;
@@ -67,6 +67,7 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
     connect(keep_, &QPushButton::clicked, this, &MoneyPage::keepQuote);
     connect(accept_, &QPushButton::clicked, this, &MoneyPage::acceptQuote);
     connect(paper_, &QPushButton::clicked, this, [this] { Q_EMIT quoteWanted(-1); });
+    connect(table_, &QTableWidget::itemActivated, this, &MoneyPage::priceWanted);
     connect(table_, &QTableWidget::itemSelectionChanged, this, [this] {
         remove_->setEnabled(ownLine() >= 0);
         Q_EMIT lineChosen();
@@ -76,7 +77,27 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
 int MoneyPage::ownLine() const
 {
     const int row = table_->currentRow();
-    return row >= 0 && row < static_cast<int>(own_.size()) ? own_[static_cast<size_t>(row)] : -1;
+    return row >= 0 && row < static_cast<int>(rows_.size()) ? rows_[static_cast<size_t>(row)].own : -1;
+}
+
+std::optional<PriceOf> MoneyPage::chosenPrice() const
+{
+    const int row = table_->currentRow();
+    return row >= 0 && row < static_cast<int>(rows_.size()) ? rows_[static_cast<size_t>(row)].of : std::nullopt;
+}
+
+QString MoneyPage::chosenName() const
+{
+    const QTableWidgetItem* item = table_->item(table_->currentRow(), 0);
+    return item != nullptr ? item->text() : QString();
+}
+
+void MoneyPage::chooseUnpriced()
+{
+    const auto open = std::find_if(rows_.begin(), rows_.end(), [](const Row& row) { return row.open; });
+    if (open != rows_.end()) {
+        table_->selectRow(static_cast<int>(open - rows_.begin()));
+    }
 }
 
 void MoneyPage::refresh()
@@ -87,7 +108,7 @@ void MoneyPage::refresh()
     const int chosen = table_->currentRow();
     {
         const QSignalBlocker quiet(table_);
-        own_.clear();
+        rows_.clear();
         const size_t lines = money != nullptr ? money->draft.lines.size() : 0;
         const size_t works = money != nullptr ? money->draft.work.size() : 0;
         const size_t open = money != nullptr ? money->unpriced.size() : 0;
@@ -96,18 +117,19 @@ void MoneyPage::refresh()
         int own = 0;
         for (size_t i = 0; i < lines; ++i) {
             const MoneyLine& l = money->draft.lines[i];
-            own_.push_back(money->draftOwn[i] ? own++ : -1);
+            const PriceOf& of = money->draftOf[i];
+            rows_.push_back({of.said == PriceOf::Said::OwnLine ? own++ : -1, of, false});
             putRow(*table_, row++,
                    {translated(l.what), translated(l.kind), fromCore(formatNumber(l.quantity, 3, true)), sum(l.price),
                     sum(money->soFar.lines[i])});
         }
-        for (const std::string& what : money != nullptr ? money->unpriced : std::vector<std::string>{}) {
-            own_.push_back(-1);
-            putRow(*table_, row++, {translated(what), QString(), QString(), tr("not known"), QString()});
+        for (const Unpriced& one : money != nullptr ? money->unpriced : std::vector<Unpriced>{}) {
+            rows_.push_back({-1, one.of, true});
+            putRow(*table_, row++, {translated(one.what), QString(), QString(), tr("not known"), QString()});
         }
         for (size_t i = 0; i < works; ++i) {
             const WorkLine& w = money->draft.work[i];
-            own_.push_back(-1);
+            rows_.push_back({});
             putRow(*table_, row++,
                    {translated(w.what), tr("work"), fromCore(durationText(w.minutes)),
                     w.hour > 0.0 ? tr("%1 an hour").arg(sum(w.hour)) : tr("not said"), sum(money->soFar.work[i])});
@@ -209,8 +231,8 @@ void MoneyPage::showCompared()
 void MoneyPage::addLine()
 {
     document_.edit(tr("Add a line"), [](Job& j) { j.money.lines.push_back({"Freight", "freight", 1.0, 0.0}); });
-    for (size_t row = 0; row < own_.size(); ++row) { // it is chosen, to be said
-        if (own_[row] >= 0) {
+    for (size_t row = 0; row < rows_.size(); ++row) { // it is chosen, to be said
+        if (rows_[row].own >= 0) {
             table_->selectRow(static_cast<int>(row));
         }
     }

@@ -4,6 +4,7 @@
 #include <QWidget>
 
 #include "app/compare_run.h"
+#include "core/money/money_plan.h"
 
 class QLabel;
 class QPushButton;
@@ -21,9 +22,15 @@ public:
     void refresh();
     /// The line of the maker's own that is chosen, counted among his own; -1: none.
     [[nodiscard]] int ownLine() const;
+    /// Whose price the chosen row takes; nothing for work, or when none is chosen.
+    [[nodiscard]] std::optional<PriceOf> chosenPrice() const;
+    [[nodiscard]] QString chosenName() const;
+    /// Chooses the first row that has no price yet; the first where all have one.
+    void chooseUnpriced();
 
 Q_SIGNALS:
     void lineChosen();
+    void priceWanted();         // of the chosen row, to be typed
     void quoteWanted(int kept); // its number among the kept ones; -1: as it stands
     void message(const QString& sentence);
 
@@ -45,7 +52,12 @@ private:
     QLabel* compared_;
     CompareRun run_;
     bool comparing_ = false; // the kept layups are shown in place of the sums
-    std::vector<int> own_;   // of each row; -1: of the plan
+    struct Row {
+        int own = -1; // among the maker's own lines; -1: of the plan
+        std::optional<PriceOf> of;
+        bool open = false; // it has no price
+    };
+    std::vector<Row> rows_;
 };
 
 } // namespace burl::ui

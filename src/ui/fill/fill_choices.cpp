@@ -208,17 +208,26 @@ void FillBench::addRoomRows()
     Document& doc = document_;
     QLineEdit* starts = form_->addText(
         QStringLiteral("pourStarts"), tr("First pour"),
-        [&doc] { return doc.job() != nullptr ? fromCore(doc.job()->fill.starts) : QString(); },
+        [&doc] {
+            const auto at = doc.job() != nullptr ? hoursOf(doc.job()->fill.starts) : std::nullopt;
+            return at ? fromCore(timeText(*at)) : QString();
+        },
         [this, &doc](const QString& text) {
-            if (!text.isEmpty() && !hoursOf(text.toStdString())) {
-                Q_EMIT message(tr("A time is written as 2026-11-03T08:20; %1 is none.").arg(text));
+            if (text.trimmed().isEmpty()) {
+                doc.edit(tr("First pour"), [](Job& j) { j.fill.starts.clear(); });
+                return;
+            }
+            const auto at = parseMoment(text.toStdString(), dayOf(doc.today()).value_or(0));
+            if (!at) {
+                Q_EMIT message(translated(at.error().sentence));
                 form_->refresh();
                 return;
             }
-            doc.edit(tr("First pour"), [&](Job& j) { j.fill.starts = text.toStdString(); });
+            doc.edit(tr("First pour"), [&](Job& j) { j.fill.starts = isoTime(*at); });
         });
-    starts->setToolTip(tr("When you mean to begin: 2026-11-03T08:00. All hours become days of the week by it."));
-    starts->setPlaceholderText(tr("2026-11-03T08:00"));
+    starts->setToolTip(
+        tr("When you mean to begin: 3 Nov 8:00, tomorrow 7:30. All hours become days of the week by it."));
+    starts->setPlaceholderText(tr("not said"));
 }
 
 void FillBench::addMixingRows()

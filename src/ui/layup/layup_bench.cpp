@@ -2,6 +2,8 @@
 
 #include <QPainter>
 
+#include "core/layup/layup_edit.h"
+#include "core/layup/river.h"
 #include "ui/layup/layup_form.h"
 #include "ui/layup/layup_tray.h"
 #include "ui/text.h"
@@ -137,6 +139,18 @@ void LayupBench::refresh()
 
 void LayupBench::showPage(const QString& page)
 {
+    if (page == QLatin1String("right")) { // what stops the layup is mended, or shown where nothing mends it
+        for (const Finding& f : findings()) {
+            if (f.severity == Severity::Stop) {
+                if (const auto act = remedyFor(f)) {
+                    act();
+                } else if (f.place_mm) {
+                    Q_EMIT placeWanted(*f.place_mm);
+                }
+                return;
+            }
+        }
+    }
     for (const auto& [word, to] : {std::pair{"widths", LayupTray::Page::Widths},
                                    {"offers", LayupTray::Page::Offers},
                                    {"kept", LayupTray::Page::Kept}}) {
@@ -259,6 +273,18 @@ std::function<void()> LayupBench::remedyFor(const Finding& finding)
                     p.rip.reset();
                 }
             });
+        };
+    }
+    if (finding.code == "layup.rod_thick") {
+        return [this] {
+            document_.edit(tr("Thinner rods"),
+                           [](Job& j) { j.layup.rods.diameter_mm = thickestRod_mm(j.layup.thickness_mm); });
+        };
+    }
+    if (finding.code == "layup.too_short" || finding.code == "layup.no_trim") {
+        return [this] {
+            const Job next = withEndsInWood(*document_.job(), *document_.plan()->layup);
+            document_.edit(tr("Ends in the wood"), [&](Job& j) { j = next; });
         };
     }
     return {};

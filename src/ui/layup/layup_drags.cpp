@@ -338,7 +338,7 @@ void LayupBench::dropSlab(SlabId slab, Vec2 at)
         return;
     }
     const size_t place = placeAt(at.y);
-    const Job next = withSlabLaidIn(*document_.job(), *s, place);
+    const Job next = withSlabLaidIn(*document_.job(), *s, place, document_.shop().habits.trimEachEnd_mm);
     document_.edit(tr("Lay %1 in").arg(fromCore(s->name)), [&](Job& j) { j = next; });
     selected_ = std::min(place, next.layup.pieces.size() - 1);
 }
@@ -358,7 +358,7 @@ void LayupBench::layIn(SlabId slab)
         Q_EMIT message(tr("This top is full: drag %1 onto the piece whose place it takes.").arg(fromCore(s->name)));
         return;
     }
-    const Job next = withSlabLaidIn(*document_.job(), *s, layup.pieces.size());
+    const Job next = withSlabLaidIn(*document_.job(), *s, layup.pieces.size(), document_.shop().habits.trimEachEnd_mm);
     document_.edit(tr("Lay %1 in").arg(fromCore(s->name)), [&](Job& j) { j = next; });
     selected_ = next.layup.pieces.size() - 1;
 }

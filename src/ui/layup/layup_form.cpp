@@ -5,6 +5,7 @@
 
 #include "core/layup/layup_edit.h"
 #include "core/shop/edit.h"
+#include "ui/new_job.h"
 #include "ui/text.h"
 
 namespace burl::ui
@@ -21,30 +22,20 @@ LayupForm::LayupForm(Document& document, QWidget* parent)
     addChoice(
         QStringLiteral("topKind"), tr("Kind of top"),
         [] {
-            return std::vector<ChoicesForm::Option>{{tr("single slab"), int(TopKind::Single)},
-                                                    {tr("joined pair"), int(TopKind::Pair)},
-                                                    {tr("three to five joined"), int(TopKind::Panel)},
-                                                    {tr("river"), int(TopKind::River)},
-                                                    {tr("open gap with rods"), int(TopKind::Gap)}};
+            std::vector<ChoicesForm::Option> out;
+            for (const TopKind kind : kTopKinds) {
+                out.push_back({topKindWord(kind), int(kind)});
+            }
+            return out;
         },
         [layup] { return int(layup().kind); },
         [&doc](const QVariant& v) {
-            doc.edit(tr("Kind of top"), [&](Job& j) {
-                j.layup.kind = TopKind(v.toInt());
-                for (Piece& p : j.layup.pieces) {
-                    p.rip.reset(); // another kind rips another side
-                }
-                const size_t most =
-                    j.layup.kind == TopKind::River ? 2 : piecesOf(j.layup.kind).most; // islands are laid in
-                if (j.layup.pieces.size() > most) {
-                    j.layup.pieces.resize(most);
-                }
-            });
+            doc.edit(tr("Kind of top"), [&](Job& j) { j = withTopKind(j, TopKind(v.toInt())); });
         });
     addMeasure(
         QStringLiteral("finalLength"), tr("Final length"), Unit::Length, ranges::kLength_mm,
         [layup] { return layup().length_mm; },
-        [&doc](auto v) { doc.edit(tr("Final length"), [&](Job& j) { j = withLength(j, *v); }); });
+        [&doc](auto v) { doc.edit(tr("Final length"), [&](Job& j) { j = withLengthAboutMiddle(j, *v); }); });
     auto* width = addMeasure(
         QStringLiteral("finalWidth"), tr("Final width"), Unit::Length, ranges::kWidth_mm,
         [layup] { return layup().width_mm; },
@@ -178,6 +169,11 @@ void LayupForm::addOutline()
                 if (j.layup.shape == TopShape::Drawn && j.layup.outline.empty() && doc.plan() != nullptr) {
                     j = withOutline(j, outlineToDraw(*doc.plan()->layup));
                 }
+                // A round that the slab does not hold is made the largest that it does.
+                if (j.layup.shape == TopShape::Round && doc.plan() != nullptr) {
+                    const auto largest = withLargestRound(j, *makePlan(j, doc.shop()).layup);
+                    j = largest && largest->layup.length_mm < j.layup.length_mm ? *largest : j;
+                }
             });
         });
     corner_ = addMeasure(
@@ -286,7 +282,7 @@ void LayupForm::addPiece(size_t i, const QString& key, const QString& which)
                     if (i < j.layup.pieces.size()) {
                         j = withPiecePutBack(j, i);
                     }
-                    j = withSlabLaidIn(j, *slab, i);
+                    j = withSlabLaidIn(j, *slab, i, doc.shop().habits.trimEachEnd_mm);
                 }
             });
         });

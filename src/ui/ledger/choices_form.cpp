@@ -197,6 +197,14 @@ void ChoicesForm::fold(const QString& word)
     beforeFold_ = refreshers_.size();
 }
 
+void ChoicesForm::setRowLabel(QWidget* field, const QString& label)
+{
+    if (auto* words = qobject_cast<QLabel*>(labels_[field])) {
+        words->setText(label);
+        field->setAccessibleName(label);
+    }
+}
+
 void ChoicesForm::showRow(QWidget* field, bool shown)
 {
     shown = shown && (open_ || std::find(folded_.begin(), folded_.end(), field) == folded_.end());

@@ -54,6 +54,9 @@ public:
     /// Puts the field of the last row beside that of the row before it: one short row of both.
     void joinLastTwo();
 
+    /// Another word before a field.
+    void setRowLabel(QWidget* field, const QString& label);
+
     /// Shows or hides the row of a field; of a folded one only while the fold is open.
     void showRow(QWidget* field, bool shown);
 

@@ -1,6 +1,10 @@
 #include "ui/yard/slab_form.h"
 
+#include <memory>
+
+#include "core/money/pricing.h"
 #include "core/shop/edit.h"
+#include "core/yard/slab_card.h"
 #include "ui/ledger/choices_form.h"
 #include "ui/text.h"
 
@@ -44,6 +48,62 @@ void SlabForm::addFirst() const
         [&doc, id](const QVariant& v) {
             doc.editSlab(tr("Species"), id(), [&](Slab& s) { s.species = v.toString().toStdString(); });
         });
+}
+
+void SlabForm::addPrice() const
+{
+    Document& doc = document_;
+    const auto& id = id_;
+    // How it is typed and shown; what is kept is what the slab costs.
+    const auto per = std::make_shared<WoodPer>(WoodPer::Slab);
+    const auto costs = [&doc, per](const Slab& slab, double price) {
+        constexpr double kMm3PerL = 1e6;
+        WoodPriceInput in;
+        in.length_mm = slabCard(slab, doc.shop(), nullptr, 0).volume.value() * kMm3PerL;
+        in.width_mm = in.thickness_mm = 1.0; // the volume whole
+        in.per = *per;
+        in.price = price;
+        return woodPrice(in);
+    };
+    const auto measured = [&doc, per](const Slab& slab) {
+        return *per == WoodPer::Slab || slabCard(slab, doc.shop(), nullptr, 0).volume.known();
+    };
+    MeasureField* price = form_.addMeasure(
+        QStringLiteral("slabPrice"), tr("Price"), Unit::Money, ranges::kMoney,
+        [&doc, id, per, costs, measured]() -> std::optional<double> {
+            const Slab* slab = doc.shop().slab(id());
+            if (slab == nullptr || !slab->price || !measured(*slab)) {
+                return std::nullopt;
+            }
+            const double one = costs(*slab, 1.0).m3;
+            return *per == WoodPer::CubicMetre  ? *slab->price / one
+                   : *per == WoodPer::BoardFoot ? *slab->price / costs(*slab, 1.0).boardFeet
+                                                : *slab->price;
+        },
+        [&doc, id, costs, measured](std::optional<double> v) {
+            const Slab* slab = doc.shop().slab(id());
+            if (slab != nullptr && (!v || measured(*slab))) {
+                const std::optional<double> whole = v ? std::optional(costs(*slab, *v).cost) : std::nullopt;
+                doc.editSlab(tr("Price"), id(), [&](Slab& s) { s.price = whole; });
+            }
+        });
+    price->setOptional(tr("not known"));
+    price->setTip(tr("What it cost; by volume that of the rough slab, once outline and thickness are read."));
+    ChoicesForm& form = form_;
+    form_
+        .addChoice(
+            QStringLiteral("slabPricePer"), tr("Priced"),
+            [] {
+                return std::vector<ChoicesForm::Option>{{tr("the slab"), static_cast<int>(WoodPer::Slab)},
+                                                        {tr("a cubic metre"), static_cast<int>(WoodPer::CubicMetre)},
+                                                        {tr("a board foot"), static_cast<int>(WoodPer::BoardFoot)}};
+            },
+            [per] { return static_cast<int>(*per); },
+            [per, &form](const QVariant& v) {
+                *per = static_cast<WoodPer>(v.toInt());
+                form.refresh();
+            })
+        ->setToolTip(tr("How the yard that sells it counts: what is kept is what the slab costs."));
 }
 
 void SlabForm::addRest() const
@@ -97,11 +157,7 @@ void SlabForm::addRest() const
             [slab] { return slab().weighed_kg; },
             [&doc, id](auto v) { doc.editSlab(tr("Weight"), id(), [&](Slab& s) { s.weighed_kg = v; }); })
         ->setOptional(tr("not weighed"));
-    form_
-        .addMeasure(
-            QStringLiteral("slabPrice"), tr("Price"), Unit::Money, ranges::kMoney, [slab] { return slab().price; },
-            [&doc, id](auto v) { doc.editSlab(tr("Price"), id(), [&](Slab& s) { s.price = v; }); })
-        ->setOptional(tr("not known"));
+    addPrice();
     form_.addText(
         QStringLiteral("slabWhere"), tr("Stands"), [slab] { return fromCore(slab().where); },
         [&doc, id](const QString& t) {

@@ -24,6 +24,7 @@ public:
     }
     void addFirst() const;
     void addRest() const;
+    void addPrice() const;
 
 private:
     ChoicesForm& form_;

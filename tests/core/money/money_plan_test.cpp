@@ -52,7 +52,9 @@ TEST_CASE("a price waits until everything has one, and says what has none", "[mo
     demo.slab({3}, [](Slab& s) { s.price.reset(); });
     const Plan open = at(demo);
     CHECK_FALSE(open.money->quote);
-    CHECK(open.money->unpriced == std::vector<std::string>{"Slab A3"});
+    REQUIRE(open.money->unpriced.size() == 1);
+    CHECK(open.money->unpriced[0].what == "Slab A3");
+    CHECK(open.money->unpriced[0].of == PriceOf{PriceOf::Said::Slab, {3}});
     CHECK(codes(open.money->findings).count("money.unpriced") == 1);
     demo.slab({3}, [](Slab& s) { s.price = 400.0; });
     CHECK(at(demo).money->quote);

@@ -50,10 +50,7 @@ TEST_CASE("a job is started, renamed and taken off the wall, each undone in one 
 {
     Driver d;
     const size_t jobs = d.document.book().jobs.size();
-    whenOpen<QInputDialog>([](QInputDialog* dialog) {
-        dialog->setTextValue(QStringLiteral("Harbour bench"));
-        dialog->accept();
-    });
+    test::nameNewJob(QStringLiteral("Harbour bench"));
     trigger(d, "newJob");
     REQUIRE(d.document.book().jobs.size() == jobs + 1);
     CHECK(d.job().name == "Harbour bench");
@@ -77,10 +74,7 @@ TEST_CASE("a job is started, renamed and taken off the wall, each undone in one 
 TEST_CASE("a new job is laid up from the form until it is a table", "[ui][window][layup]")
 {
     Driver d;
-    whenOpen<QInputDialog>([](QInputDialog* dialog) {
-        dialog->setTextValue(QStringLiteral("Bench"));
-        dialog->accept();
-    });
+    test::nameNewJob(QStringLiteral("Bench"));
     trigger(d, "newJob");
     CHECK(d.window.bench()->id() == QStringLiteral("layup"));
     CHECK_FALSE(d.window.bench()->emptyWord().isEmpty());
@@ -335,10 +329,7 @@ TEST_CASE("an empty book says how to begin, and begins it with a click", "[ui][w
         QApplication::processEvents();
         window.grab().save(folder + QStringLiteral("/first_slab.png"));
     }
-    whenOpen<QInputDialog>([](QInputDialog* dialog) {
-        dialog->setTextValue(QStringLiteral("First table"));
-        dialog->accept();
-    });
+    test::nameNewJob(QStringLiteral("First table"));
     REQUIRE(click(QStringLiteral("move"), QStringLiteral("start a job")));
     REQUIRE(document.job() != nullptr);
     CHECK(document.job()->name == "First table");
