@@ -1,8 +1,13 @@
 #include "photo/heif.h"
 
+#include <cstdio>
+#include <cstring>
 #include <memory>
+#include <new>
 
 #include <libheif/heif.h>
+
+#include "photo/apart.h"
 
 namespace burl
 {
@@ -23,10 +28,9 @@ void releaseImage(heif_image* image)
     heif_image_release(image);
 }
 
-tl::unexpected<Refusal> unreadable(const heif_error& error)
+tl::unexpected<Refusal> unreadable(const std::string& why)
 {
-    return refuse("photo.unreadable", "the picture cannot be read (" + std::string(error.message) +
-                                          "); a whole HEIC, JPEG or PNG is wanted.");
+    return refuse("photo.unreadable", "the picture cannot be read (" + why + "); a whole HEIC, JPEG or PNG is wanted.");
 }
 
 std::string exifOf(const heif_image_handle* handle)
@@ -53,18 +57,18 @@ bool isHeif(std::string_view bytes)
            heif_check_filetype(data, static_cast<int>(std::min(bytes.size(), kHead))) != heif_filetype_no;
 }
 
-Expected<HeifPicture> readHeif(std::string_view bytes, double mostPixels)
+Expected<HeifPicture> readHeif(std::string_view bytes, double mostPixels, const std::function<bool()>& goOn)
 {
     const Held<heif_context, heif_context_free> context(heif_context_alloc());
     heif_error error = heif_context_read_from_memory_without_copy(context.get(), bytes.data(), bytes.size(), nullptr);
     if (error.code != heif_error_Ok) {
-        return unreadable(error);
+        return unreadable(error.message);
     }
     heif_image_handle* first = nullptr;
     error = heif_context_get_primary_image_handle(context.get(), &first);
     const Held<heif_image_handle, releaseHandle> handle(first);
     if (error.code != heif_error_Ok) {
-        return unreadable(error);
+        return unreadable(error.message);
     }
     const double pixels =
         static_cast<double>(heif_image_handle_get_width(handle.get())) * heif_image_handle_get_height(handle.get());
@@ -73,17 +77,53 @@ Expected<HeifPicture> readHeif(std::string_view bytes, double mostPixels)
                                              std::to_string(static_cast<int>(mostPixels / 1e6)) +
                                              " megapixels; hand in a smaller one.");
     }
-    heif_image* decoded = nullptr;
-    error = heif_decode_image(handle.get(), &decoded, heif_colorspace_RGB, heif_chroma_interleaved_RGB, nullptr);
-    const Held<heif_image, releaseImage> image(decoded);
-    if (error.code != heif_error_Ok) {
-        return unreadable(error);
+    struct Handed { // before the pixels
+        int width = 0;
+        int height = 0;
+        char complaint[256] = {};
+    };
+    constexpr size_t kChannels = 3;
+    const SharedBytes shared(sizeof(Handed) + static_cast<size_t>(pixels) * kChannels);
+    if (shared.bytes() == nullptr) {
+        return refuse("photo.too_large", "there is no memory for a picture of this size; hand in a smaller one.");
     }
-    int stride = 0;
-    const uint8_t* rows = heif_image_get_plane_readonly(image.get(), heif_channel_interleaved, &stride);
+    auto* handed = new (shared.bytes()) Handed;
+    uint8_t* out_px = shared.bytes() + sizeof(Handed);
+    const auto decode = [&] {
+        heif_image* decoded = nullptr;
+        const heif_error failed =
+            heif_decode_image(handle.get(), &decoded, heif_colorspace_RGB, heif_chroma_interleaved_RGB, nullptr);
+        const Held<heif_image, releaseImage> image(decoded);
+        if (failed.code != heif_error_Ok) {
+            std::snprintf(handed->complaint, sizeof handed->complaint, "%s", failed.message);
+            return false;
+        }
+        const int width = heif_image_get_width(image.get(), heif_channel_interleaved);
+        const int height = heif_image_get_height(image.get(), heif_channel_interleaved);
+        if (static_cast<double>(width) * height > pixels) {
+            return false;
+        }
+        int stride = 0;
+        const uint8_t* rows = heif_image_get_plane_readonly(image.get(), heif_channel_interleaved, &stride);
+        const size_t row = static_cast<size_t>(width) * kChannels;
+        for (int y = 0; y < height; ++y) {
+            std::memcpy(out_px + static_cast<size_t>(y) * row, rows + static_cast<ptrdiff_t>(y) * stride, row);
+        }
+        handed->width = width;
+        handed->height = height;
+        return true;
+    };
+    switch (runApart(decode, goOn)) {
+    case ApartEnd::Stopped:
+        return refuse("photo.stopped", "the reading of the picture was stopped.");
+    case ApartEnd::Failed:
+        return unreadable(handed->complaint[0] != 0 ? handed->complaint : "its decoder gave up");
+    case ApartEnd::Done:
+        break;
+    }
     HeifPicture out;
-    out.image = QImage(rows, heif_image_get_width(image.get(), heif_channel_interleaved),
-                       heif_image_get_height(image.get(), heif_channel_interleaved), stride, QImage::Format_RGB888)
+    out.image = QImage(out_px, handed->width, handed->height, handed->width * static_cast<int>(kChannels),
+                       QImage::Format_RGB888)
                     .copy();
     out.exif = exifOf(handle.get());
     return out;

@@ -1,6 +1,8 @@
 #pragma once
 // Pictures as newer phones keep them (HEIC).   Threads: pure.
 
+#include <functional>
+#include <string>
 #include <string_view>
 
 #include <QImage>
@@ -18,7 +20,10 @@ struct HeifPicture {
     std::string exif; // what the camera wrote beside it, as in a JPEG; may be empty
 };
 
-/// Errors: "photo.unreadable", "photo.too_large" (more pixels than `mostPixels`).
-[[nodiscard]] Expected<HeifPicture> readHeif(std::string_view bytes, double mostPixels);
+/// The decoder cannot be asked to stop, so it runs in a process of its own, which is ended as soon as `goOn` says no;
+/// what brings it down does not bring us down. Errors: "photo.unreadable", "photo.too_large" (more pixels than
+/// `mostPixels`), "photo.stopped".
+[[nodiscard]] Expected<HeifPicture> readHeif(std::string_view bytes, double mostPixels,
+                                             const std::function<bool()>& goOn = {});
 
 } // namespace burl

@@ -53,7 +53,7 @@ Expected<Photo> readPhoto(std::string_view bytes, const std::function<bool()>& g
     std::string_view camera = bytes;
     HeifPicture heif;
     if (isHeif(bytes)) {
-        auto read = readHeif(bytes, kMostPhotoPixels);
+        auto read = readHeif(bytes, kMostPhotoPixels, goOn);
         if (!read) {
             return tl::unexpected(read.error());
         }

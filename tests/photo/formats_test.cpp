@@ -104,3 +104,14 @@ TEST_CASE("a HEIC that ends early is refused in words", "[photo][formats]")
         CHECK(photo.error().sentence.find("HEIC") != std::string::npos);
     }
 }
+
+TEST_CASE("the reading of a HEIC is stopped when it is asked to", "[photo]")
+{
+    QImage image(64, 48, QImage::Format_RGB888);
+    image.fill(QColor(120, 90, 60));
+    const std::string bytes = asHeic(image);
+    const auto stopped = readPhoto(bytes, [] { return false; });
+    // A decoder that was done before it was first asked has its picture: either is right, but nothing else.
+    CHECK((stopped || stopped.error().code == "photo.stopped"));
+    CHECK(readPhoto(bytes, [] { return true; }));
+}

@@ -116,4 +116,10 @@ LearnedRate rateFor(const StandardRate& standard, double planned, const RateLogs
                        found == logs.end() ? std::vector<RateLog>{} : found->second);
 }
 
+double usedForPlanned(const char* kind, const RateLogs& logs)
+{
+    const StandardRate* standard = standardRate(kind);
+    return standard != nullptr ? rateFor(*standard, 1.0, logs).rate : 1.0;
+}
+
 } // namespace burl

@@ -36,4 +36,7 @@ using RateLogs = std::map<std::string, std::vector<RateLog>>;
 /// A kind with what was logged of it. `planned`: for one of it by the plan, where the standard leaves it to that.
 [[nodiscard]] LearnedRate rateFor(const StandardRate& standard, double planned, const RateLogs& logs);
 
+/// How much of a kind ("resin", "discs") goes for one that was planned, by the day books; 1 while they say nothing.
+[[nodiscard]] double usedForPlanned(const char* kind, const RateLogs& logs);
+
 } // namespace burl

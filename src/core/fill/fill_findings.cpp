@@ -247,10 +247,21 @@ void inspectUplift(const FillInput& in, FillPlan& plan)
 void inspectFill(const FillInput& in, FillPlan& plan)
 {
     if (in.flatten->thickness.isGuess() && !plan.items.empty()) {
+        Where where{"yard", "heights"};
+        std::string remedy = "read the faces first";
+        for (const FlattenedPiece& piece : in.flatten->pieces) {
+            if (piece.missing) {
+                where = piece.missing->where;
+                break;
+            }
+            if (piece.under == UnderSource::Parallel && where.slab == 0) {
+                where = {"yard", "underside", piece.slab.value};
+                remedy = "read the gaps under " + piece.name;
+            }
+        }
         addFinding(plan.findings, "fill.thickness_guess", Severity::Caution,
-                   "The thickness is a guess ({0}), so the litres are one too.", {in.flatten->thickness},
-                   "read the faces first")
-            .leadsTo.bench = "yard";
+                   "The thickness is a guess ({0}), so the litres are one too.", {in.flatten->thickness}, remedy)
+            .leadsTo = where;
     }
     for (const FillItem& item : plan.items) {
         inspectItem(in, item, plan.findings);

@@ -162,12 +162,12 @@ void inspectPiece(const Slab& slab, const Placement& place, const Surfaces& surf
         addFinding(findings, "flatten.under_not_read", Severity::ToDo,
                    "The underside of " + piece.name + " is not read; it is taken as parallel to the top.", {},
                    "read the gaps under it")
-            .leadsTo.bench = "yard";
+            .leadsTo = {"yard", "underside", piece.slab.value};
     } else if (piece.under == UnderSource::MeanThickness) {
         addFinding(findings, "flatten.faces_not_tied", Severity::Warn,
                    "Both faces of " + piece.name + " were read in different settings; one thickness does not tie them.",
                    {}, "read the thickness at three places")
-            .leadsTo.bench = "yard";
+            .leadsTo = {"yard", "", piece.slab.value};
     }
     if (surfaces.tieMisfit_mm > kMisfit_mm) {
         addFinding(findings, "flatten.tie_misfit", Severity::Warn,

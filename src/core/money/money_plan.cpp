@@ -52,9 +52,11 @@ private:
         q.deposit_pct = c_.deposit_pct.value_or(h_.deposit_pct);
     }
 
-    void line(const std::string& what, const std::string& kind, double quantity, std::optional<double> price,
-              PriceOf of)
+    /// `used`: for one that was planned, by the day books.
+    void line(const std::string& what, const std::string& kind, double planned, std::optional<double> price, PriceOf of,
+              double used = 1.0)
     {
+        const double quantity = planned * used;
         if (!(quantity > 0.0)) {
             return;
         }
@@ -65,6 +67,7 @@ private:
         const double rounded = std::ceil(quantity * 1000.0 - 1e-6) / 1000.0; // to a gram or a millilitre
         plan_.draft.lines.push_back({what, kind, rounded, *price});
         plan_.draftOf.push_back(of);
+        used_.push_back(used);
     }
 
     void goods()
@@ -89,7 +92,8 @@ private:
             constexpr double kGrams = 1000.0;
             line("Finish, litres", "finish", s.flood ? s.flood->all.volume_L : s.amount.all.volume_L, h_.finish_L,
                  {Said::Finish});
-            line("Sanding discs", "consumables", s.discs, h_.disc, {Said::Disc});
+            const double used = usedForPlanned("discs", in_.steps.logs);
+            line("Sanding discs", "consumables", std::ceil(s.discs * used - 1e-9) / used, h_.disc, {Said::Disc}, used);
             if (s.glueAll) {
                 line("Glue, kg", "consumables", s.glueAll->grams / kGrams, h_.glue_kg, {Said::Glue});
             }
@@ -110,6 +114,7 @@ private:
         if (!in_.steps.pour) {
             return;
         }
+        const double used = usedForPlanned("resin", in_.steps.logs);
         for (const Purchase& purchase : in_.steps.pour->purchases) {
             const ResinClass* r = resinCalled(in_.steps.fillInput->resins, purchase.resin);
             const bool packed =
@@ -117,13 +122,14 @@ private:
                 std::all_of(r->packs.begin(), r->packs.end(), [](const ResinPack& p) { return p.price.has_value(); });
             if (packed) {
                 // What stands on the shelf was bought as well: the whole need, in packs.
-                const PacksToBuy buy = packsFor(purchase.litres.value(), 0.0, r->packs);
+                const PacksToBuy buy = packsFor(purchase.litres.value() * used, 0.0, r->packs);
                 for (size_t k = 0; k < buy.count.size(); ++k) {
                     line(purchase.name + ", " + formatNumber(r->packs[k].litres, 2, true) + " L", "resin", buy.count[k],
                          r->packs[k].price, {Said::Pack});
                 }
             } else {
-                line(purchase.name + ", litres", "resin", purchase.litres.value(), in_.resin_per_L, {Said::Litre});
+                line(purchase.name + ", litres", "resin", purchase.litres.value(), in_.resin_per_L, {Said::Litre},
+                     used);
             }
         }
     }
@@ -204,16 +210,28 @@ private:
         return workedOut(key, label, value, Unit::Money, source);
     }
 
+    /// What the plan says, and what by the day books really goes for it.
+    static Figure quantity(double all, double used)
+    {
+        if (used == 1.0) {
+            return given("quantity", "how much", all, Unit::None, "plan");
+        }
+        return made("quantity", "how much", "{0} × {1}",
+                    {given("planned", "planned", all / used, Unit::None, "plan"),
+                     workedOut("used", "used for one planned", used, Unit::None, "learned from the day books")},
+                    all, Unit::None);
+    }
+
     void figures()
     {
         const Quote& q = plan_.soFar;
         std::vector<Figure> lines;
         for (size_t i = 0; i < plan_.draft.lines.size(); ++i) {
             const MoneyLine& l = plan_.draft.lines[i];
-            lines.push_back(made("line_" + std::to_string(i + 1), l.what, "{0} × {1}",
-                                 {given("quantity", "how much", l.quantity, Unit::None, "plan"),
-                                  given("of_one", "price of one", l.price, Unit::Money, "said")},
-                                 q.lines[i], Unit::Money));
+            lines.push_back(
+                made("line_" + std::to_string(i + 1), l.what, "{0} × {1}",
+                     {quantity(l.quantity, used_[i]), given("of_one", "price of one", l.price, Unit::Money, "said")},
+                     q.lines[i], Unit::Money));
         }
         const Figure goods = made("goods", "Goods", sumOf(lines.size()), lines, q.goods, Unit::Money);
         std::vector<Figure> works;
@@ -333,6 +351,7 @@ private:
     const MoneyInput& in_;
     const MoneyHabits& h_;
     const MoneyChoices& c_;
+    std::vector<double> used_; // of each line: what goes for one planned
     MoneyPlan plan_;
 };
 

@@ -57,13 +57,6 @@ private:
         return days_.found ? std::optional(days_.dayOfMinute(std::max(p.start, days_.question.now))) : std::nullopt;
     }
 
-    /// How much of a kind was used for one that was planned, by the day books.
-    [[nodiscard]] double usedOf(const char* rate) const
-    {
-        const StandardRate* standard = standardRate(rate);
-        return standard != nullptr ? rateFor(*standard, 1.0, in_.logs).rate : 1.0;
-    }
-
     void resin()
     {
         if (!in_.pour) {
@@ -75,7 +68,7 @@ private:
                 continue;
             }
             const ResinClass* r = resinCalled(in_.fillInput->resins, event.resin);
-            const double litres = event.litres.value() * usedOf("resin");
+            const double litres = event.litres.value() * usedForPlanned("resin", in_.logs);
             const std::string kind = "resin:" + event.resin;
             const auto mine = std::find_if(out_.begin(), out_.end(), [&](const Need& n) { return n.kind == kind; });
             if (mine != out_.end()) {
@@ -101,8 +94,13 @@ private:
             }
         }
         if (first != nullptr && count > 0.0) {
-            out_.push_back(
-                {"discs", "Sanding discs", "", std::ceil(count * usedOf("discs") - 1e-9), dayOf(*first), {}, {}});
+            out_.push_back({"discs",
+                            "Sanding discs",
+                            "",
+                            std::ceil(count * usedForPlanned("discs", in_.logs) - 1e-9),
+                            dayOf(*first),
+                            {},
+                            {}});
         }
     }
 

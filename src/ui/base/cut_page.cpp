@@ -49,6 +49,7 @@ CutPage::CutPage(Document& document, QWidget* parent)
     named(table_, QStringLiteral("cutTable"), tr("Members, a row each"));
     makePlain(*table_, {tr("no."), tr("×"), tr("member"), tr("long"), tr("ends"), tr("each")},
               {26, 30, 138, 66, 122, 60});
+    sayWhenEmpty(*table_, tr("Nothing is cut: no base is chosen yet, or it is bought or there already."));
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     row->addWidget(table_, 5);
     row->addWidget(bars_, 3);

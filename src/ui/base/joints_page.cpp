@@ -19,6 +19,7 @@ JointsPage::JointsPage(Document& document, QWidget* parent)
     column->setContentsMargins(4, 0, 4, 0);
     named(table_, QStringLiteral("jointsTable"), tr("Joints, a row each"));
     makePlain(*table_, {tr("joint"), tr("×"), tr("how it is made")}, {210, 44});
+    sayWhenEmpty(*table_, tr("No joints: no base is chosen yet, or it is bought or there already."));
     column->addWidget(table_, 1);
 }
 

@@ -22,6 +22,7 @@ StandingPage::StandingPage(Document& document, QWidget* parent)
     named(table_, QStringLiteral("feetTable"), tr("Feet, a row each"));
     makePlain(*table_, {tr("foot"), tr("from the left"), tr("across"), tr("bears"), tr("air under it")},
               {44, 96, 86, 80});
+    sayWhenEmpty(*table_, tr("No feet stand yet: choose a kind of base, or place feet with + foot."));
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     row->addWidget(table_, 5);
     named(verdict_, QStringLiteral("standingVerdict"), tr("What tips it"));

@@ -32,6 +32,7 @@ DayBookPage::DayBookPage(Document& document, QWidget* parent)
     named(table_, QStringLiteral("dayBookTable"), tr("Entries, the newest first"));
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     makePlain(*table_, {tr("when"), tr("what was done"), tr("took"), tr("it said")}, {116, 300, 78});
+    sayWhenEmpty(*table_, tr("Nothing is written yet: write in the line above what was done, as you would in a book."));
     table_->setToolTip(tr("Enter or a double click takes an entry into the line to correct it; Del strikes it out. "
                           "Nothing is lost: what it said before stays with it. P shows its pictures."));
     table_->installEventFilter(this);

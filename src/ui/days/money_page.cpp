@@ -26,6 +26,8 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
     left->setSpacing(4);
     named(table_, QStringLiteral("moneyTable"), tr("Goods and work, a row each"));
     makePlain(*table_, {tr("what"), tr("kind"), tr("how much"), tr("of one"), tr("sum")}, {186, 84, 78, 76});
+    sayWhenEmpty(*table_,
+                 tr("Nothing costs anything yet: goods and hours come from the benches once the slabs are laid up."));
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     left->addWidget(table_, 1);
     auto* buttons = new QHBoxLayout;

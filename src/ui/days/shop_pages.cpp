@@ -31,6 +31,7 @@ LearnedPage::LearnedPage(Document& document, QWidget* parent)
         *table_,
         {tr("work"), tr("for one"), tr("standard"), tr("yours"), tr("nine times in ten"), tr("against it"), tr("from")},
         {184, 96, 70, 70, 108, 70});
+    sayWhenEmpty(*table_, tr("Nothing is learned yet: minutes written in the day book teach your own rates."));
     column->addWidget(table_, 1);
     auto* row = new QHBoxLayout;
     auto* words =
@@ -128,6 +129,7 @@ BuyPage::BuyPage(Document& document, QWidget* parent)
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     makePlain(*table_, {tr("what"), tr("needed"), tr("in stock"), tr("to buy"), tr("costs"), tr("by"), tr("for")},
               {190, 68, 68, 92, 62, 84});
+    sayWhenEmpty(*table_, tr("Nothing is to be bought: no job needs anything that is not in stock."));
     column->addWidget(table_, 1);
     connect(weeks_, &QComboBox::currentIndexChanged, this, [this] { refresh(days_); });
     connect(csv, &QPushButton::clicked, this, &BuyPage::write);
@@ -207,6 +209,7 @@ JobsPage::JobsPage(Document& document, QWidget* parent)
         *table_,
         {tr("job"), tr("state"), tr("waits for you"), tr("done by"), tr("in the shop"), tr("promised"), tr("to do")},
         {156, 72, 158, 84, 84, 84});
+    sayWhenEmpty(*table_, tr("No jobs yet."));
     column->addWidget(table_, 1);
     connect(find_, &QLineEdit::textChanged, this, [this] { refresh(days_); });
     connect(table_, &QTableWidget::cellActivated, this, [this] { open(); });

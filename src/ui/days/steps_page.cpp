@@ -41,6 +41,7 @@ StepsPage::StepsPage(Document& document, QWidget* parent)
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     makePlain(*table_, {tr("step"), tr("takes"), tr("likely"), tr("then waits"), tr("begins"), tr("state")},
               {244, 78, 108, 78, 122});
+    sayWhenEmpty(*table_, tr("No steps yet: they come from the benches once the slabs are laid up."));
     table_->setToolTip(tr("The chosen step is set in the ledger: its minutes, its wait, its day."));
     column->addWidget(table_);
     connect(table_, &QTableWidget::itemSelectionChanged, this, [this] {

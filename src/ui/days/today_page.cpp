@@ -25,6 +25,7 @@ TodayPage::TodayPage(Document& document, QWidget* parent)
     row->setSpacing(14);
     named(table_, QStringLiteral("todayTable"), tr("Steps to do next, a row each"));
     makePlain(*table_, {tr("when"), tr("what"), tr("takes"), tr("have ready")}, {104, 214, 98});
+    sayWhenEmpty(*table_, tr("Nothing to do today: steps come from the benches once the slabs are laid up."));
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     row->addWidget(table_, 7);
     auto* side = new QVBoxLayout;

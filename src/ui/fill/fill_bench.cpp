@@ -87,6 +87,9 @@ void FillBench::layOutTable()
     table_->setAccessibleName(tr("What is filled, with which resin"));
     constexpr int kRow_px = 38; // its reason takes two lines
     makePlain(*table_, {tr("what"), tr("volume"), tr("depth left"), tr("layers"), tr("resin"), tr("why")}, {}, kRow_px);
+    sayWhenEmpty(
+        *table_,
+        tr("Nothing is filled with resin: voids and cracks come from the features of the slabs, or are added above."));
     table_->setWordWrap(true);
     const auto choose = [this](int index, int) {
         const auto& items = document_.plan()->fill->items;

@@ -272,9 +272,24 @@ void FillBench::addColourRows()
                 doc.edit(label, [&](Job& j) { j.fill.colours.*member = text.trimmed().toStdString(); });
             });
     }
-    addWords<SecondColour>(*form_, doc, "colourUse", tr("The second is"),
-                           {{tr("not there"), 0}, {tr("swirled in"), 1}, {tr("past a divider"), 2}},
-                           [](FillChoices& c) -> SecondColour& { return c.colours.use; });
+    form_->addChoice(
+        QStringLiteral("colourUse"), tr("The second is"),
+        [] {
+            return std::vector<ChoicesForm::Option>{{tr("not there"), static_cast<int>(SecondColour::None)},
+                                                    {tr("swirled in"), static_cast<int>(SecondColour::Swirled)},
+                                                    {tr("past a divider"), static_cast<int>(SecondColour::Divided)}};
+        },
+        [&doc]() -> QVariant { return doc.job() != nullptr ? static_cast<int>(doc.job()->fill.colours.use) : 0; },
+        [&doc](const QVariant& v) {
+            doc.edit(tr("The second colour"), [&](Job& j) {
+                Colours& c = j.fill.colours;
+                c.use = static_cast<SecondColour>(v.toInt());
+                if (c.use == SecondColour::Divided && !c.alongRiver && c.divider_mm == Colours{}.divider_mm) {
+                    // nobody said where: at the cut of a top in two halves, else in the middle
+                    c.divider_mm = j.layup.parted_mm.value_or(j.layup.length_mm / 2.0);
+                }
+            });
+        });
     const RowsOf<Colours> colours = partOf(document_, &FillChoices::colours);
     addRows<Colours>(
         *form_, colours,

@@ -1,7 +1,9 @@
 #include "ui/ledger/plain_table.h"
 
 #include <QHeaderView>
+#include <QLabel>
 #include <QTableWidget>
+#include <QVBoxLayout>
 
 #include "ui/theme.h"
 
@@ -27,6 +29,22 @@ void makePlain(QTableWidget& table, const QStringList& heads, const std::vector<
     for (size_t i = 0; i < widths.size(); ++i) {
         table.setColumnWidth(static_cast<int>(i), widths[i]);
     }
+}
+
+void sayWhenEmpty(QTableWidget& table, const QString& words)
+{
+    auto* label = looking(new QLabel(words, table.viewport()), "quiet");
+    label->setWordWrap(true);
+    label->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+    auto* column = new QVBoxLayout(table.viewport());
+    column->setContentsMargins(6, 8, 12, 4);
+    column->addWidget(label);
+    column->addStretch(1);
+    const auto show = [label, &table] { label->setVisible(table.rowCount() == 0); };
+    QObject::connect(table.model(), &QAbstractItemModel::rowsInserted, label, show);
+    QObject::connect(table.model(), &QAbstractItemModel::rowsRemoved, label, show);
+    QObject::connect(table.model(), &QAbstractItemModel::modelReset, label, show);
+    show();
 }
 
 void putRow(QTableWidget& table, int row, const QStringList& cells)

@@ -2,6 +2,8 @@
 
 #include <catch2/catch.hpp>
 
+#include <cmath>
+
 #include "core/measure/clock.h"
 #include "support/demo.h"
 
@@ -194,4 +196,35 @@ TEST_CASE("who uses more than planned needs more", "[money]")
     };
     // (10 planned litres of the standard at 1, 30 logged at 1.3) : 40
     CHECK(litres(more) == Approx(litres(standard) * (10.0 + 39.0) / 40.0));
+}
+
+TEST_CASE("what the day books say is used counts in the price as in the list of what to buy", "[money]")
+{
+    Demo demo;
+    demo.job.money = {};
+    demo.book = withHabits(demo.book, priced(demo.book.shop->habits));
+    Worked worked;
+    worked.now_h = hoursOf("2026-11-27T10:00");
+    worked.rates = std::make_shared<RateLogs>();
+    const Plan plain = makePlan(demo.job, *demo.book.shop, nullptr, worked);
+    // Half as many discs again for the 30 planned, over the 20 that the standard is worth: 1 + 15 / 50.
+    worked.rates = std::make_shared<RateLogs>(RateLogs{{"discs", {{45.0, 30.0}}}});
+    const Plan learned = makePlan(demo.job, *demo.book.shop, nullptr, worked);
+    const auto discs = [](const Plan& plan) {
+        for (size_t i = 0; i < plan.money->draft.lines.size(); ++i) {
+            if (plan.money->draftOf[i].said == PriceOf::Said::Disc) {
+                return plan.money->draft.lines[i].quantity;
+            }
+        }
+        return 0.0;
+    };
+    REQUIRE(discs(plain) > 5.0);
+    CHECK(discs(plain) == plain.surface->discs);
+    CHECK(discs(learned) == std::ceil(1.3 * plain.surface->discs));
+    double sum = 0.0;
+    for (const Figure& line : learned.figure("goods").node().terms) {
+        sum += line.value();
+    }
+    CHECK(sum == Approx(learned.money->soFar.goods));
+    CHECK(learned.money->soFar.goods > plain.money->soFar.goods);
 }

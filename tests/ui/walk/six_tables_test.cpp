@@ -101,6 +101,7 @@ TEST_CASE("a river of two colours in two halves goes from slab to quote", "[ui][
     w.bench("fill");
     w.more();
     w.choose("colourUse", static_cast<int>(SecondColour::Divided));
+    CHECK(w.job().fill.colours.divider_mm == 1150.0); // where the halves part
     w.shot("walk_river");
     w.fasten();
     w.stand(BaseKind::Trapezoid);
