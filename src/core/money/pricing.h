@@ -48,7 +48,6 @@ struct KitAnswer {
 /// REQUIRES: a kit; sizes above 0
 [[nodiscard]] KitAnswer kitsFor(double need_L, const std::vector<KitSize>& kits);
 
-enum class WoodPer { BoardFoot, CubicMetre, Litre, Slab, Kilogram };
 struct WoodPriceInput {
     double length_mm = 0.0;
     double width_mm = 0.0;

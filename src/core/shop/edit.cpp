@@ -160,6 +160,7 @@ Book withoutStaleSheets(const Book& before, Book after)
                 }
                 Slab alike = *then;
                 alike.price = now->price;
+                alike.pricedPer = now->pricedPer;
                 return alike == *now;
             });
         if (!sameJob || !slabsStand) {

@@ -26,6 +26,9 @@ struct LogId {
 
 enum class Face { Top, Bottom };
 
+/// What wood is sold by.
+enum class WoodPer { BoardFoot, CubicMetre, Litre, Slab, Kilogram };
+
 /// What the offsets are read from.
 enum class TapeFrom {
     String,       // a string along the slab: near and far are both distances from it
@@ -131,10 +134,11 @@ struct Slab {
     std::vector<MoistureReading> moisture;
     std::optional<PithPlace> pith;
     std::optional<double> weighed_kg;
-    std::optional<double> price;
-    bool endGrain = false; // a cross-cut round: its faces are end grain
-    std::string where;     // where it stands
-    std::string cut;       // how it was cut: "through and through, band mill"
+    std::optional<double> price;       // of the slab, whole
+    WoodPer pricedPer = WoodPer::Slab; // how who sold it counts, and it is typed and shown
+    bool endGrain = false;             // a cross-cut round: its faces are end grain
+    std::string where;                 // where it stands
+    std::string cut;                   // how it was cut: "through and through, band mill"
     bool operator==(const Slab&) const = default;
 };
 

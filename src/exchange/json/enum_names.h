@@ -15,6 +15,11 @@ namespace burl::words
 template <typename E, size_t n> using Table = std::array<std::pair<E, std::string_view>, n>;
 
 inline constexpr Table<Face, 2> kFace{{{Face::Top, "top"}, {Face::Bottom, "bottom"}}};
+inline constexpr Table<WoodPer, 5> kWoodPer{{{WoodPer::BoardFoot, "board_foot"},
+                                             {WoodPer::CubicMetre, "cubic_metre"},
+                                             {WoodPer::Litre, "litre"},
+                                             {WoodPer::Slab, "slab"},
+                                             {WoodPer::Kilogram, "kilogram"}}};
 inline constexpr Table<TapeFrom, 2> kTapeFrom{
     {{TapeFrom::String, "string"}, {TapeFrom::StraightEdge, "straight_edge"}}};
 inline constexpr Table<HeightsFrom, 2> kHeightsFrom{

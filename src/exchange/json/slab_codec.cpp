@@ -234,6 +234,9 @@ OrderedJson toJson(const Slab& slab)
     if (slab.price) {
         out["price"] = *slab.price;
     }
+    if (slab.pricedPer != WoodPer::Slab) {
+        out["priced_per"] = words::of(slab.pricedPer, words::kWoodPer);
+    }
     if (slab.endGrain) {
         out["end_grain"] = true;
     }
@@ -309,6 +312,7 @@ Slab slabFrom(JsonReader r)
     }
     r.read("weighed_kg", slab.weighed_kg, ranges::kMass_kg);
     r.read("price", slab.price, ranges::kMoney);
+    r.readWord("priced_per", slab.pricedPer, words::kWoodPer);
     r.read("end_grain", slab.endGrain);
     r.read("where", slab.where);
     r.read("cut", slab.cut);

@@ -96,6 +96,7 @@ void DaysBench::addPriceRow()
             }
         });
     rowPrice_->setOptional(tr("not known"));
+    rowPrice_->setTip(tr("What the chosen line costs, one of it."));
     connect(&tray_->money(), &MoneyPage::priceWanted, this, &DaysBench::focusPrice);
 }
 

@@ -33,7 +33,8 @@ void makePlain(QTableWidget& table, const QStringList& heads, const std::vector<
 
 void sayWhenEmpty(QTableWidget& table, const QString& words)
 {
-    auto* label = looking(new QLabel(words, table.viewport()), "quiet");
+    auto* label = looking(
+        named(new QLabel(words, table.viewport()), table.objectName() + QStringLiteral("Empty"), words), "quiet");
     label->setWordWrap(true);
     label->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     auto* column = new QVBoxLayout(table.viewport());

@@ -1,7 +1,5 @@
 #include "ui/yard/slab_form.h"
 
-#include <memory>
-
 #include "core/money/pricing.h"
 #include "core/shop/edit.h"
 #include "core/yard/slab_card.h"
@@ -54,42 +52,44 @@ void SlabForm::addPrice() const
 {
     Document& doc = document_;
     const auto& id = id_;
-    // How it is typed and shown; what is kept is what the slab costs.
-    const auto per = std::make_shared<WoodPer>(WoodPer::Slab);
-    const auto costs = [&doc, per](const Slab& slab, double price) {
+    ChoicesForm& form = form_;
+    const auto costs = [&doc](const Slab& slab, double price) {
         constexpr double kMm3PerL = 1e6;
         WoodPriceInput in;
         in.length_mm = slabCard(slab, doc.shop(), nullptr, 0).volume.value() * kMm3PerL;
         in.width_mm = in.thickness_mm = 1.0; // the volume whole
-        in.per = *per;
+        in.per = slab.pricedPer;
         in.price = price;
         return woodPrice(in);
     };
-    const auto measured = [&doc, per](const Slab& slab) {
-        return *per == WoodPer::Slab || slabCard(slab, doc.shop(), nullptr, 0).volume.known();
+    const auto measured = [&doc](const Slab& slab) {
+        return slab.pricedPer == WoodPer::Slab || slabCard(slab, doc.shop(), nullptr, 0).volume.known();
     };
     MeasureField* price = form_.addMeasure(
         QStringLiteral("slabPrice"), tr("Price"), Unit::Money, ranges::kMoney,
-        [&doc, id, per, costs, measured]() -> std::optional<double> {
+        [&doc, id, costs, measured]() -> std::optional<double> {
             const Slab* slab = doc.shop().slab(id());
             if (slab == nullptr || !slab->price || !measured(*slab)) {
                 return std::nullopt;
             }
-            const double one = costs(*slab, 1.0).m3;
-            return *per == WoodPer::CubicMetre  ? *slab->price / one
-                   : *per == WoodPer::BoardFoot ? *slab->price / costs(*slab, 1.0).boardFeet
-                                                : *slab->price;
+            const WoodPrice whole = costs(*slab, 1.0);
+            const double measure = slab->pricedPer == WoodPer::CubicMetre  ? whole.m3
+                                   : slab->pricedPer == WoodPer::BoardFoot ? whole.boardFeet
+                                                                           : 1.0;
+            return *slab->price / measure;
         },
-        [&doc, id, costs, measured](std::optional<double> v) {
+        [&doc, &form, id, costs, measured](std::optional<double> v) {
             const Slab* slab = doc.shop().slab(id());
-            if (slab != nullptr && (!v || measured(*slab))) {
+            if (slab != nullptr && v && !measured(*slab)) {
+                Q_EMIT form.refused(tr("How much wood it is must be known first: its outline and its thickness."));
+                form.refresh();
+            } else if (slab != nullptr) {
                 const std::optional<double> whole = v ? std::optional(costs(*slab, *v).cost) : std::nullopt;
                 doc.editSlab(tr("Price"), id(), [&](Slab& s) { s.price = whole; });
             }
         });
     price->setOptional(tr("not known"));
     price->setTip(tr("What it cost; by volume that of the rough slab, once outline and thickness are read."));
-    ChoicesForm& form = form_;
     form_
         .addChoice(
             QStringLiteral("slabPricePer"), tr("Priced"),
@@ -98,10 +98,13 @@ void SlabForm::addPrice() const
                                                         {tr("a cubic metre"), static_cast<int>(WoodPer::CubicMetre)},
                                                         {tr("a board foot"), static_cast<int>(WoodPer::BoardFoot)}};
             },
-            [per] { return static_cast<int>(*per); },
-            [per, &form](const QVariant& v) {
-                *per = static_cast<WoodPer>(v.toInt());
-                form.refresh();
+            [&doc, id]() -> QVariant {
+                const Slab* slab = doc.shop().slab(id());
+                return static_cast<int>(slab != nullptr ? slab->pricedPer : WoodPer::Slab);
+            },
+            [&doc, id](const QVariant& v) {
+                doc.editSlab(tr("How it is priced"), id(),
+                             [&](Slab& s) { s.pricedPer = static_cast<WoodPer>(v.toInt()); });
             })
         ->setToolTip(tr("How the yard that sells it counts: what is kept is what the slab costs."));
 }

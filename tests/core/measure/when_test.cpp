@@ -2,6 +2,7 @@
 
 #include <catch2/catch.hpp>
 
+#include "core/measure/clock.h"
 #include "core/measure/date.h"
 #include "core/measure/when.h"
 
@@ -115,4 +116,25 @@ TEST_CASE("days near today are written without their year, and mean the same", "
     REQUIRE(days);
     CHECK(daysText(*days, kToday) == "24 Dec - 1 Jan, 5 Apr 2028");
     CHECK(parseDays(daysText(*days, kToday), kToday).value() == *days);
+}
+
+TEST_CASE("a moment is a day and its hour, in any spelling of both", "[when]")
+{
+    const auto moment = [](std::string_view text) {
+        const auto found = parseMoment(text, kToday);
+        return found ? isoTime(*found) : found.error().code;
+    };
+    CHECK(moment("2026-12-03T08:20") == "2026-12-03T08:20");
+    CHECK(moment("3 Dec 8:20") == "2026-12-03T08:20");
+    CHECK(moment("Thu 3 Dec, 08:20") == "2026-12-03T08:20");
+    CHECK(moment(" tomorrow 7:05 ") == "2026-11-28T07:05");
+    CHECK(moment("3 Dec") == "when.no_hour");
+    CHECK(moment("8:20") == "when.no_hour");
+    CHECK(moment("3 Dec 24:00") == "when.no_hour");
+    CHECK(moment("3 Dec 8:75") == "when.no_hour");
+    CHECK(moment("3 Dec -1:30") == "when.no_hour");
+    CHECK(moment("31 February 8:00") == "when.no_day");
+    CHECK(moment("") == "when.no_hour");
+    // What is shown is read back.
+    CHECK(moment(timeText(*hoursOf("2026-12-03T08:20"))) == "2026-12-03T08:20");
 }

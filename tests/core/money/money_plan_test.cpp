@@ -200,7 +200,7 @@ TEST_CASE("who uses more than planned needs more", "[money]")
 
 TEST_CASE("what the day books say is used counts in the price as in the list of what to buy", "[money]")
 {
-    Demo demo;
+    Demo demo(1);
     demo.job.money = {};
     demo.book = withHabits(demo.book, priced(demo.book.shop->habits));
     Worked worked;

@@ -156,3 +156,57 @@ TEST_CASE("a bench is not begun, under way, done or stopped", "[thread]")
         CHECK(benchState(bench, empty, {}) == BenchState::NotBegun);
     }
 }
+
+TEST_CASE("prices do not make a sheet stale: it does not show them", "[thread]")
+{
+    Book book = demoBook();
+    Job job = *book.jobs[0];
+    job.sheetMade = "2026-11-20";
+    book = withJob(book, job);
+    Slab slab = *book.shop->slab(job.layup.pieces[0].slab);
+    slab.price = slab.price.value_or(0.0) + 50.0;
+    slab.pricedPer = WoodPer::CubicMetre;
+    CHECK_FALSE(withoutStaleSheets(book, withSlab(book, slab)).jobs[0]->sheetMade.empty());
+    slab.thickness_mm = slab.thickness_mm.value_or(50.0) + 1.0;
+    CHECK(withoutStaleSheets(book, withSlab(book, slab)).jobs[0]->sheetMade.empty());
+    Job dearer = job;
+    dearer.fill.price_per_L = 33.0;
+    dearer.base.barPrice = 44.0;
+    CHECK_FALSE(withoutStaleSheets(book, withJob(book, dearer)).jobs[0]->sheetMade.empty());
+}
+
+TEST_CASE("what is begun is finished before the next slab is written down", "[thread]")
+{
+    Book book = demoBook();
+    Shop shop = *book.shop;
+    Slab begun = *shop.slabs.front();
+    begun.mc_pct.reset();
+    shop.slabs = {std::make_shared<const Slab>(begun)};
+    Job job = *book.jobs[0];
+    job.layup.pieces.clear();
+    job.layup.kind = TopKind::Panel; // wants three
+    CHECK(nextKey(shop, &job) == "card");
+    begun.mc_pct = 9.0;
+    shop.slabs = {std::make_shared<const Slab>(begun)};
+    CHECK(nextKey(shop, &job) == "slabs");
+}
+
+TEST_CASE("a stop of the layup leads to what mends it; a base that lacks something says what", "[thread]")
+{
+    const Book book = demoBook();
+    Job job = *book.jobs[0];
+    job.layup.length_mm = 9000.0;
+    const Plan plan = makePlan(job, *book.shop);
+    const std::vector<Step> steps = threadOf(*book.shop, &job, &plan);
+    const auto layup = std::find_if(steps.begin(), steps.end(), [](const Step& s) { return s.key == "layup"; });
+    CHECK(layup->text == "Put the layup right");
+    CHECK(layup->where == Where{"layup", "right"});
+    Job bought = *book.jobs[0];
+    bought.base = {};
+    bought.base.kind = BaseKind::Bought;
+    const Plan without = makePlan(bought, *book.shop);
+    const std::vector<Step> way = threadOf(*book.shop, &bought, &without);
+    const auto base = std::find_if(way.begin(), way.end(), [](const Step& s) { return s.key == "base"; });
+    CHECK(base->text == "Say of the base: their height");
+    CHECK(base->state != StepState::Done);
+}

@@ -193,3 +193,28 @@ TEST_CASE("a tag is printed where the maker says", "[ui][yard][tag]")
         QFile::copy(path, folderOut + QStringLiteral("/tag.pdf"));
     }
 }
+
+TEST_CASE("a slab is priced whole, by the cubic metre or by the board foot, and costs the same", "[ui][yard]")
+{
+    Yard d;
+    d.type("slabPrice", QStringLiteral("400"));
+    CHECK(d.slab().price == 400.0);
+    auto* per = d.find<QComboBox>("slabPricePer");
+    test::chooseValue(per, static_cast<int>(WoodPer::BoardFoot));
+    CHECK(d.slab().price == 400.0); // only told otherwise
+    const double litres = slabCard(d.slab(), d.document.shop(), nullptr, 0).volume.value();
+    const double feet = litres / 2.359737216; // 144 cubic inches
+    REQUIRE(feet > 5.0);
+    d.type("slabPrice", QStringLiteral("12"));
+    CHECK(*d.slab().price == Approx(12.0 * feet).margin(0.005));
+    test::chooseValue(per, static_cast<int>(WoodPer::CubicMetre));
+    CHECK(*d.slab().price == Approx(12.0 * feet).margin(0.005));
+    d.type("slabPrice", QStringLiteral("2000"));
+    CHECK(*d.slab().price == Approx(2.0 * litres).margin(0.005));
+    d.type("slabThickness", QString());
+    if (!slabCard(d.slab(), d.document.shop(), nullptr, 0).volume.known()) {
+        const auto before = d.slab().price;
+        d.type("slabPrice", QStringLiteral("1500"));
+        CHECK(d.slab().price == before); // nobody knows how much wood it is
+    }
+}
