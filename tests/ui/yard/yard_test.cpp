@@ -197,6 +197,11 @@ TEST_CASE("a tag is printed where the maker says", "[ui][yard][tag]")
 TEST_CASE("a slab is priced whole, by the cubic metre or by the board foot, and costs the same", "[ui][yard]")
 {
     Yard d;
+    for (QPushButton* more : d.window.findChildren<QPushButton*>(QStringLiteral("moreChoices"))) {
+        if (more->isVisible()) {
+            QTest::mouseClick(more, Qt::LeftButton);
+        }
+    }
     d.type("slabPrice", QStringLiteral("400"));
     CHECK(d.slab().price == 400.0);
     auto* per = d.find<QComboBox>("slabPricePer");
