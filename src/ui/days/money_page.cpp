@@ -1,6 +1,7 @@
 #include "ui/days/money_page.h"
 
 #include <QHBoxLayout>
+#include <QScrollArea>
 #include <QTableWidget>
 
 #include "core/measure/date.h"
@@ -53,7 +54,14 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
     named(sums_, QStringLiteral("moneySums"), tr("Sums"));
     sums_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     sums_->setWordWrap(true);
-    row->addWidget(sums_, 1);
+    auto* scroll = named(new QScrollArea(this), QStringLiteral("moneyScroll"), tr("Sums, as far as they reach"));
+    scroll->setWidget(sums_);
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    looking(scroll, "clear");
+    looking(sums_, "clear");
+    row->addWidget(scroll, 1);
+    sumsRoom_ = scroll;
     named(compared_, QStringLiteral("comparedWords"), tr("What the kept layups would change"));
     compared_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     compared_->setWordWrap(true);
@@ -171,7 +179,8 @@ void MoneyPage::refresh()
             line(tr("Left over"), q.profit);
         }
     }
-    QString text = out.isEmpty() ? QString() : QStringLiteral("<table>%1</table>").arg(out.join(QString()));
+    const QString table = out.isEmpty() ? QString() : QStringLiteral("<table>%1</table>").arg(out.join(QString()));
+    QString text;
     if (job != nullptr && !job->money.quotes.empty()) {
         const KeptQuote& last = job->money.quotes.back();
         const Quote q = quoteOf(quoteInputOf(last));
@@ -185,7 +194,7 @@ void MoneyPage::refresh()
             text += QStringLiteral("<br>") + tr("%1 quotes are kept").arg(job->money.quotes.size());
         }
     }
-    sums_->setText(text);
+    sums_->setText(text + table); // what was promised first
     const bool priced = money != nullptr && money->quote.has_value();
     keep_->setEnabled(priced);
     paper_->setEnabled(priced || (job != nullptr && !job->money.quotes.empty()));
@@ -193,7 +202,7 @@ void MoneyPage::refresh()
     remove_->setEnabled(ownLine() >= 0);
     const bool has = job != nullptr && !job->kept.empty();
     compare_->setEnabled(has);
-    sums_->setVisible(!comparing_ || !has);
+    sumsRoom_->setVisible(!comparing_ || !has);
     compared_->setVisible(comparing_ && has);
     if (comparing_ && has) {
         run_.ask({*job, document_.book().shop, document_.workedOut()});

@@ -44,6 +44,7 @@ private:
     Document& document_;
     QTableWidget* table_;
     QLabel* sums_;
+    QWidget* sumsRoom_ = nullptr; // that it is scrolled in
     QPushButton* remove_;
     QPushButton* keep_;
     QPushButton* accept_;
