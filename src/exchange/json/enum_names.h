@@ -15,11 +15,9 @@ namespace burl::words
 template <typename E, size_t n> using Table = std::array<std::pair<E, std::string_view>, n>;
 
 inline constexpr Table<Face, 2> kFace{{{Face::Top, "top"}, {Face::Bottom, "bottom"}}};
-inline constexpr Table<WoodPer, 5> kWoodPer{{{WoodPer::BoardFoot, "board_foot"},
-                                             {WoodPer::CubicMetre, "cubic_metre"},
-                                             {WoodPer::Litre, "litre"},
-                                             {WoodPer::Slab, "slab"},
-                                             {WoodPer::Kilogram, "kilogram"}}};
+/// Those that a slab can be priced by; the others are of other goods.
+inline constexpr Table<WoodPer, 3> kWoodPer{
+    {{WoodPer::Slab, "slab"}, {WoodPer::CubicMetre, "cubic_metre"}, {WoodPer::BoardFoot, "board_foot"}}};
 inline constexpr Table<TapeFrom, 2> kTapeFrom{
     {{TapeFrom::String, "string"}, {TapeFrom::StraightEdge, "straight_edge"}}};
 inline constexpr Table<HeightsFrom, 2> kHeightsFrom{
