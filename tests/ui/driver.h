@@ -3,6 +3,8 @@
 
 #include <catch2/catch.hpp>
 
+#include <functional>
+
 #include <QApplication>
 #include <QComboBox>
 #include <QLineEdit>
@@ -21,6 +23,15 @@ namespace burl::test
 
 /// Every bench that shows the table or the yard, in the order of the tabs.
 inline constexpr const char* kBenches[] = {"yard", "layup", "flat", "fill", "move", "base", "surface", "days"};
+
+/// Waits for what happens beside the window; half a minute at most.
+inline bool until(const std::function<bool()>& there)
+{
+    for (int i = 0; i < 3000 && !there(); ++i) {
+        QTest::qWait(10);
+    }
+    return there();
+}
 
 struct Driver {
     Document document{demoBook()};

@@ -233,7 +233,7 @@ Book withDayEntry(const Book& book, JobId job, const DayLine& line, double at_h,
 }
 
 Book withCorrectedEntry(const Book& book, JobId job, int id, const DayLine& line, double now_h,
-                        const std::vector<JobStep>& steps)
+                        const std::vector<JobStep>& steps, const std::vector<std::string>& pictures)
 {
     const Job* now = book.job(job);
     if (now == nullptr) {
@@ -241,14 +241,20 @@ Book withCorrectedEntry(const Book& book, JobId job, int id, const DayLine& line
     }
     Carrier carrier(book, job, steps);
     for (const DayEntry& entry : now->days.book) {
-        if (entry.id != id || entry.words == line.words) {
+        const bool saysTheSame = entry.words == line.words && !entry.struck;
+        if (entry.id != id || (saysTheSame && pictures.empty())) {
             continue;
         }
-        carrier.takeBack(entry.words, entry.at);
+        if (!entry.struck) { // of what was struck out nothing counts any more
+            carrier.takeBack(entry.words, entry.at);
+        }
         carrier.job([&](Job& j) {
             for (DayEntry& mine : j.days.book) {
                 if (mine.id == id) {
-                    mine.history.push_back({isoTime(now_h), mine.words});
+                    mine.pictures.insert(mine.pictures.end(), pictures.begin(), pictures.end());
+                    if (!saysTheSame) {
+                        mine.history.push_back({isoTime(now_h), mine.words});
+                    }
                     mine.planned =
                         mine.words.step == line.words.step ? mine.planned : plannedOf(steps, line.words.step);
                     mine.words = line.words;

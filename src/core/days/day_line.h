@@ -31,9 +31,10 @@ struct DayLine {
 /// after a milling, litres and temperatures with the pour. `at_h`: hours since 1970.
 [[nodiscard]] Book withDayEntry(const Book& book, JobId job, const DayLine& line, double at_h,
                                 const std::vector<JobStep>& steps, std::vector<std::string> pictures = {});
-/// What it said before is kept in its history, and taken back where it had gone.
+/// What it said before is kept in its history, and taken back where it had gone; what was struck out counts again.
+/// `pictures` come to those it has.
 [[nodiscard]] Book withCorrectedEntry(const Book& book, JobId job, int entry, const DayLine& line, double now_h,
-                                      const std::vector<JobStep>& steps);
+                                      const std::vector<JobStep>& steps, const std::vector<std::string>& pictures = {});
 /// Struck out: it stays in the book and counts no more.
 [[nodiscard]] Book withStruckEntry(const Book& book, JobId job, int entry, double now_h,
                                    const std::vector<JobStep>& steps);

@@ -1,6 +1,5 @@
 #include "ui/days/book_page.h"
 
-#include <QDialog>
 #include <QFile>
 #include <QFileInfo>
 #include <QHBoxLayout>
@@ -10,9 +9,9 @@
 
 #include "core/measure/clock.h"
 #include "core/measure/when.h"
-#include "photo/photo.h"
 #include "ui/ask_file.h"
 #include "ui/days/day_log.h"
+#include "ui/days/entry_pictures.h"
 #include "ui/ledger/plain_table.h"
 #include "ui/text.h"
 #include "ui/theme.h"
@@ -36,6 +35,7 @@ DayBookPage::DayBookPage(Document& document, QWidget* parent)
     table_->setToolTip(tr("Enter or a double click takes an entry into the line to correct it; Del strikes it out. "
                           "Nothing is lost: what it said before stays with it. P shows its pictures."));
     table_->installEventFilter(this);
+    line_->installEventFilter(this);
     column->addWidget(table_, 1);
     auto* row = new QHBoxLayout;
     named(line_, QStringLiteral("dayLine"), tr("What was done, and what did it read?"));
@@ -67,6 +67,11 @@ void DayBookPage::takeFocus()
 
 bool DayBookPage::eventFilter(QObject* watched, QEvent* event)
 {
+    if (watched == line_ && event->type() == QEvent::KeyPress &&
+        static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
+        leave();
+        return true;
+    }
     if (watched == table_ && event->type() == QEvent::KeyPress) {
         const int key = static_cast<QKeyEvent*>(event)->key();
         if (key == Qt::Key_Delete || key == Qt::Key_Backspace) {
@@ -137,17 +142,29 @@ void DayBookPage::refresh()
     understand();
 }
 
+void DayBookPage::leave()
+{
+    correcting_ = 0;
+    pictures_.clear();
+    line_->clear();
+    understand();
+}
+
 void DayBookPage::understand()
 {
+    write_->setText(correcting_ != 0 ? tr("correct it") : tr("in the book"));
+    picture_->setText(pictures_.empty() ? tr("picture…")
+                                        : counted(pictures_.size(), tr("1 picture"), tr("%1 pictures")));
     if (line_->text().trimmed().isEmpty()) {
-        understood_->setText(correcting_ != 0 ? tr("Esc leaves the entry as it is.") : QString());
+        understood_->setText(correcting_ != 0    ? tr("Esc leaves the entry as it is.")
+                             : pictures_.empty() ? QString()
+                                                 : tr("Write what it shows; Esc takes the picture off again."));
         return;
     }
     const auto line = understoodLine(document_, line_->text());
     understood_->setText(!line                      ? translated(line.error().sentence)
                          : line->understood.empty() ? tr("kept as it is written")
                                                     : tr("understood: %1").arg(fromCore(line->understood)));
-    write_->setText(correcting_ != 0 ? tr("correct it") : tr("in the book"));
 }
 
 void DayBookPage::write()
@@ -155,18 +172,13 @@ void DayBookPage::write()
     if (line_->text().trimmed().isEmpty()) {
         return;
     }
-    const QString said = correcting_ != 0 ? correctLine(document_, correcting_, line_->text())
+    const QString said = correcting_ != 0 ? correctLine(document_, correcting_, line_->text(), pictures_)
                                           : writeLine(document_, line_->text(), pictures_);
     if (!said.isEmpty()) {
         Q_EMIT message(said);
         return;
     }
-    correcting_ = 0;
-    pictures_.clear();
-    picture_->setText(tr("picture…"));
-    line_->clear();
-    understand();
-    write_->setText(tr("in the book"));
+    leave();
 }
 
 void DayBookPage::correct(int row)
@@ -205,32 +217,7 @@ void DayBookPage::showPicture()
         if (e.id != ids_[static_cast<size_t>(row)] || e.pictures.empty()) {
             continue;
         }
-        auto* window = new QDialog(this);
-        named(window, QStringLiteral("entryPictures"), tr("Pictures of the entry"));
-        window->setWindowTitle(fromCore(e.words.text));
-        window->setAttribute(Qt::WA_DeleteOnClose);
-        auto* column = new QVBoxLayout(window);
-        constexpr int kWide_px = 900;
-        constexpr int kHigh_px = 640;
-        int shown = 0;
-        for (const std::string& key : e.pictures) {
-            const std::string bytes = document_.picture(key);
-            const auto photo = readPhoto(bytes);
-            if (!photo) {
-                continue;
-            }
-            auto* label = named(new QLabel(window), QStringLiteral("entryPicture%1").arg(shown), tr("Picture"));
-            label->setPixmap(QPixmap::fromImage(imageOf(photo->pixels))
-                                 .scaled(kWide_px, kHigh_px / static_cast<int>(e.pictures.size()), Qt::KeepAspectRatio,
-                                         Qt::SmoothTransformation));
-            column->addWidget(label);
-            ++shown;
-        }
-        if (shown == 0) {
-            delete window;
-            Q_EMIT message(tr("The pictures of this entry cannot be shown."));
-            return;
-        }
+        auto* window = new EntryPictures(document_, fromCore(e.words.text), e.pictures, this);
         window->show();
         return;
     }
@@ -257,7 +244,7 @@ void DayBookPage::attach()
         return;
     }
     pictures_.push_back(document_.keepPicture(bytes.toStdString()));
-    picture_->setText(counted(pictures_.size(), tr("1 picture"), tr("%1 pictures")));
+    understand();
     takeFocus();
 }
 

@@ -30,6 +30,7 @@ protected:
 
 private:
     void write();
+    void leave(); // the line: empty, nothing attached, no entry being corrected
     void correct(int row);
     void strike();
     void attach();

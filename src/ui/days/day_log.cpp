@@ -62,14 +62,15 @@ QString writeLine(Document& document, const QString& text, std::vector<std::stri
     return {};
 }
 
-QString correctLine(Document& document, int entry, const QString& text)
+QString correctLine(Document& document, int entry, const QString& text, const std::vector<std::string>& pictures)
 {
     const auto line = understoodLine(document, text);
     if (!line) {
         return translated(line.error().sentence);
     }
-    document.apply(QObject::tr("Correct an entry"), withCorrectedEntry(document.book(), document.job()->id, entry,
-                                                                       *line, document.now_h(), stepsIn(document)));
+    document.apply(QObject::tr("Correct an entry"),
+                   withCorrectedEntry(document.book(), document.job()->id, entry, *line, document.now_h(),
+                                      stepsIn(document), pictures));
     return {};
 }
 

@@ -14,7 +14,7 @@ namespace burl::ui
 /// Into the book, with the clock's moment. Gives what to say; empty when it was written without a word.
 QString writeLine(Document& document, const QString& text, std::vector<std::string> pictures = {});
 /// Another wording of an entry.
-QString correctLine(Document& document, int entry, const QString& text);
+QString correctLine(Document& document, int entry, const QString& text, const std::vector<std::string>& pictures = {});
 void strikeLine(Document& document, int entry);
 /// A step is done, or not yet, with the minutes that were stopped; 0: none were.
 void writeDone(Document& document, const std::string& step, double minutes, bool ends = true);

@@ -13,7 +13,6 @@
 
 #include "core/measure/parse.h"
 #include "core/shop/ranges.h"
-#include "photo/photo.h"
 #include "ui/ask_file.h"
 #include "ui/files.h"
 #include "ui/picture/picture_view.h"
@@ -93,12 +92,18 @@ PictureWindow::PictureWindow(Document& document, QWidget* parent)
     connect(&document_, &Document::changed, this, again);
     connect(&document_, &Document::worked, this, again);
     connect(&scene_, &SceneRun::made, view_, &PictureView::setScene);
+    connect(&photo_, &PictureReading::opened, this, &PictureWindow::askSides);
+    connect(&photo_, &PictureReading::failed, this,
+            [this](const QString& why) { says_->setText(photoPath_ + QStringLiteral(": ") + why); });
     connect(view_, &PictureView::marked, this, &PictureWindow::make);
     connect(view_, &PictureView::message, this, [this](const QString& sentence) {
         says_->setText(sentence);
         Q_EMIT message(sentence);
     });
     connect(view_, &PictureView::progressed, this, [this](int passes) {
+        if (photo_.busy()) {
+            return; // that is said instead
+        }
         says_->setText(passes == 0 ? tr("Drag or arrow keys turn it, the wheel brings it nearer.")
                        : passes < PictureRun::kPasses
                            ? tr("It gets better while you look: %1 of %2.").arg(passes).arg(PictureRun::kPasses)
@@ -167,11 +172,13 @@ void PictureWindow::askPhoto()
         says_->setText(tr("%1 could not be read: %2.").arg(path, file.errorString()));
         return;
     }
-    const auto photo = readPhoto(file.readAll().toStdString());
-    if (!photo) {
-        says_->setText(path + QStringLiteral(": ") + fromCore(photo.error().sentence));
-        return;
-    }
+    photoPath_ = path;
+    photo_.open(file.readAll().toStdString());
+    says_->setText(tr("The photo is being opened; Esc leaves it."));
+}
+
+void PictureWindow::askSides(const QImage& photo)
+{
     const auto side = [this](const QString& title, const QString& usual) -> std::optional<double> {
         bool ok = false;
         const QString text =
@@ -191,7 +198,7 @@ void PictureWindow::askPhoto()
         side(tr("How far is it from the left to the right mark, along the table?"), QStringLiteral("2000"));
     const auto deep = wide ? side(tr("And from the near to the far one?"), QStringLiteral("1000")) : std::nullopt;
     if (wide && deep) {
-        view_->askMarks(imageOf(photo->pixels), *wide, *deep);
+        view_->askMarks(photo, *wide, *deep);
         says_->setText(tr("Click the four marks in their order; the table will stand in the middle of them."));
     }
 }
@@ -199,7 +206,11 @@ void PictureWindow::askPhoto()
 void PictureWindow::keyPressEvent(QKeyEvent* event)
 {
     if (event->key() == Qt::Key_Escape) {
-        close();
+        if (photo_.busy()) {
+            photo_.stop(); // says so itself
+        } else {
+            close();
+        }
         return;
     }
     QWidget::keyPressEvent(event);

@@ -4,6 +4,7 @@
 #include <QWidget>
 
 #include "app/document.h"
+#include "app/picture_reading.h"
 #include "app/scene_run.h"
 
 class QLabel;
@@ -34,10 +35,13 @@ private:
     void make();
     void exportPicture();
     void askPhoto();
+    void askSides(const QImage& photo);
 
     Document& document_;
     SceneRun scene_;
+    PictureReading photo_; // of the room, while it is read
     PictureView* view_;
+    QString photoPath_; // of the room
     QLabel* says_;
     QTimer* changed_;
     bool chairs_ = true;

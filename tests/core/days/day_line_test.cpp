@@ -199,6 +199,33 @@ TEST_CASE("a corrected entry keeps what it said, and what it had carried goes ba
     CHECK(struck.shop->slab({5})->moisture.empty());
 }
 
+TEST_CASE("an entry that was struck out counts again when it is corrected, once", "[days]")
+{
+    const double at = *hoursOf("2026-11-24T16:00");
+    Book book = withDayEntry(someBook(), {1}, line("A4 MC 9.0"), at, someSteps());
+    book = withDayEntry(book, {1}, line("pour 1 9.5 l"), at + 1.0, someSteps());
+    const double poured = book.job({1})->fill.log[0].poured_L;
+    book = withStruckEntry(book, {1}, 2, at + 2.0, someSteps());
+    CHECK(book.job({1})->fill.log[0].poured_L == Approx(poured - 9.5));
+    // The same words: it is no longer struck. Others: what was taken back is not taken back a second time.
+    const Book same = withCorrectedEntry(book, {1}, 2, line("pour 1 9.5 l"), at + 3.0, someSteps());
+    CHECK_FALSE(same.job({1})->days.book[1].struck);
+    CHECK(same.job({1})->fill.log[0].poured_L == Approx(poured));
+    const Book other = withCorrectedEntry(book, {1}, 2, line("pour 1 8.0 l"), at + 3.0, someSteps());
+    CHECK(other.job({1})->fill.log[0].poured_L == Approx(poured - 1.5));
+}
+
+TEST_CASE("a picture comes to an entry that is corrected, and nothing else changes", "[days]")
+{
+    const double at = *hoursOf("2026-11-24T16:00");
+    const Book before = withDayEntry(someBook(), {1}, line("A4 MC 9.0"), at, someSteps(), {"first"});
+    const Book after = withCorrectedEntry(before, {1}, 1, line("A4 MC 9.0"), at + 1.0, someSteps(), {"second"});
+    const DayEntry& entry = after.job({1})->days.book[0];
+    CHECK(entry.pictures == std::vector<std::string>{"first", "second"});
+    CHECK(entry.history.empty());
+    CHECK(after.shop->slab({4})->moisture.size() == 1);
+}
+
 TEST_CASE("what is used goes from the stock, and comes back with the entry", "[days]")
 {
     const double at = *hoursOf("2026-11-24T16:00");

@@ -1,6 +1,8 @@
 // The Base bench by hand: a kind chosen, heights and frames dragged, feet read, the way measured, the table seen.
 
 #include <QFile>
+#include <QInputDialog>
+#include <QLabel>
 #include <QTableWidget>
 #include <QTemporaryDir>
 
@@ -14,6 +16,7 @@
 
 using namespace burl;
 using burl::test::Driver;
+using burl::test::until;
 
 namespace
 {
@@ -254,12 +257,6 @@ TEST_CASE("F6 shows the table from any bench; it turns by the hand and by keys a
     REQUIRE(window->isVisible());
     window->resize(420, 320);
     ui::PictureView& view = window->view();
-    const auto until = [&](const std::function<bool()>& there) {
-        for (int i = 0; i < 1500 && !there(); ++i) {
-            QTest::qWait(10);
-        }
-        return there();
-    };
     REQUIRE(until([&] { return !view.picture().isNull() && view.passes() >= 2; }));
     const QImage before = view.picture();
     const SceneEye eye = view.eye();
@@ -327,4 +324,59 @@ TEST_CASE("in a photo of the room the table stands where four marks say", "[ui][
     }
     CHECK(there);
     d.shot("base-in-photo");
+}
+
+TEST_CASE("a photo of the room is read beside the window, its marks are measured, what is none says so", "[ui][base]")
+{
+    BaseDriver d(1);
+    QTest::keyClick(&d.window, Qt::Key_F6);
+    auto* window = d.window.findChild<ui::PictureWindow*>();
+    REQUIRE(window != nullptr);
+    window->resize(500, 420);
+    auto* says = window->findChild<QLabel*>(QStringLiteral("pictureSays"));
+    auto* button = window->findChild<QPushButton*>(QStringLiteral("pictureInPhoto"));
+    const QTemporaryDir dir;
+    const QString none = dir.filePath(QStringLiteral("none.png"));
+    {
+        QFile bad(none);
+        REQUIRE(bad.open(QIODevice::WriteOnly));
+        bad.write("no picture");
+    }
+    test::chooseFile(none);
+    QTest::mouseClick(button, Qt::LeftButton);
+    REQUIRE(until([&] { return says->text().contains(QStringLiteral("cannot be read")); }));
+    CHECK(says->text().startsWith(none));
+
+    QImage photo(400, 300, QImage::Format_RGB32);
+    photo.fill(QColor(0, 160, 0));
+    const QString good = dir.filePath(QStringLiteral("room.png"));
+    REQUIRE(photo.save(good));
+    // The lengths that are asked for, one after the other.
+    std::vector<QString> lengths;
+    std::function<void()> answer = [&] {
+        test::whenOpen<QInputDialog>([&](QInputDialog* dialog) {
+            auto* field = dialog->findChild<QLineEdit*>();
+            field->selectAll();
+            QTest::keyClicks(field, lengths.front());
+            lengths.erase(lengths.begin());
+            QTest::keyClick(field, Qt::Key_Return);
+            if (!lengths.empty()) {
+                answer();
+            }
+        });
+    };
+    const auto inPhoto = [&](const std::vector<QString>& sides) {
+        lengths = sides;
+        test::chooseFile(good);
+        QTest::mouseClick(button, Qt::LeftButton);
+        answer();
+        REQUIRE(until([&] { return lengths.empty() && QApplication::activeModalWidget() == nullptr; }));
+    };
+    // A side that is none is refused, and nothing is put into the photo.
+    inPhoto({QStringLiteral("-3")});
+    CHECK_FALSE(window->view().inPhoto());
+    CHECK(says->text() != QStringLiteral("The photo is being opened; Esc leaves it."));
+    inPhoto({QStringLiteral("3200"), QStringLiteral("1600")});
+    CHECK(window->view().inPhoto());
+    CHECK(says->text().contains(QStringLiteral("four marks")));
 }

@@ -16,6 +16,7 @@
 
 using namespace burl;
 using burl::test::Driver;
+using burl::test::until;
 
 namespace
 {
@@ -318,6 +319,12 @@ TEST_CASE("a picture goes with its line into the book and is shown again; what i
     REQUIRE(image.save(good));
     test::chooseFile(good);
     d.click("attachPicture");
+    // Esc takes it off the line again.
+    CHECK(d.find<QPushButton>("attachPicture")->text() == QStringLiteral("1 picture"));
+    QTest::keyClick(d.find<QLineEdit>("dayLine"), Qt::Key_Escape);
+    CHECK(d.find<QPushButton>("attachPicture")->text() == QStringLiteral("picture…"));
+    test::chooseFile(good);
+    d.click("attachPicture");
     d.write(QStringLiteral("customer agreed to the colour"));
     const DayEntry& e = d.job().days.book.back();
     CHECK(e.agreed);
@@ -327,9 +334,84 @@ TEST_CASE("a picture goes with its line into the book and is shown again; what i
     t.setFocus();
     t.selectRow(0);
     QTest::keyClick(&t, Qt::Key_P);
-    auto* shown = d.window.findChild<QLabel*>(QStringLiteral("entryPicture0"));
+    auto* shown = d.window.findChild<QLabel*>(QStringLiteral("entryPicture"));
     REQUIRE(shown != nullptr);
-    CHECK_FALSE(shown->pixmap().isNull());
+    CHECK(shown->text().contains(QStringLiteral("being opened"))); // the window is there before the picture is
+    REQUIRE(until([&] { return !shown->pixmap().isNull(); }));
+    CHECK(shown->pixmap().toImage().pixelColor(3, 3) == QColor(Qt::darkYellow));
+}
+
+TEST_CASE("pictures are looked at one by one; a damaged one says so and the others are seen", "[ui][days]")
+{
+    DaysDriver d;
+    const QTemporaryDir folder;
+    QImage image(60, 40, QImage::Format_RGB32);
+    std::vector<QString> files;
+    for (const Qt::GlobalColor colour : {Qt::darkYellow, Qt::darkCyan, Qt::darkRed}) {
+        image.fill(colour);
+        files.push_back(folder.filePath(QStringLiteral("%1.png").arg(files.size())));
+        REQUIRE(image.save(files.back()));
+    }
+    QFile damaged(files[1]); // its head is whole, the rest is not
+    REQUIRE(damaged.resize(48));
+    d.open("book");
+    for (const QString& file : files) {
+        test::chooseFile(file);
+        d.click("attachPicture");
+    }
+    d.write(QStringLiteral("the colour samples"));
+    // A picture can be added to what stands in the book.
+    QTableWidget& t = d.table("dayBookTable");
+    t.setFocus();
+    t.selectRow(0);
+    QTest::keyClick(&t, Qt::Key_Return);
+    test::chooseFile(files[0]);
+    d.click("attachPicture");
+    QTest::keyClick(d.find<QLineEdit>("dayLine"), Qt::Key_Return);
+    REQUIRE(d.job().days.book.back().pictures.size() == 4);
+    CHECK(d.job().days.book.back().history.empty());
+
+    t.setFocus();
+    t.selectRow(0);
+    QTest::keyClick(&t, Qt::Key_P);
+    auto* pictures = d.window.findChild<QDialog*>(QStringLiteral("entryPictures"));
+    REQUIRE(pictures != nullptr);
+    auto* shown = pictures->findChild<QLabel*>(QStringLiteral("entryPicture"));
+    const auto seen = [&](Qt::GlobalColor colour) {
+        return !shown->pixmap().isNull() && shown->pixmap().toImage().pixelColor(3, 3) == QColor(colour);
+    };
+    REQUIRE(until([&] { return seen(Qt::darkYellow); }));
+    QTest::keyClick(pictures, Qt::Key_Right);
+    REQUIRE(until([&] { return shown->text().contains(QStringLiteral("cannot be read")); }));
+    QTest::mouseClick(pictures->findChild<QPushButton*>(QStringLiteral("pictureAfter")), Qt::LeftButton);
+    REQUIRE(until([&] { return seen(Qt::darkRed); }));
+    QTest::keyClick(pictures, Qt::Key_Left);
+    QTest::keyClick(pictures, Qt::Key_Left);
+    REQUIRE(until([&] { return seen(Qt::darkYellow); }));
+    CHECK_FALSE(pictures->findChild<QPushButton*>(QStringLiteral("pictureBefore"))->isEnabled());
+}
+
+TEST_CASE("Esc leaves an entry that was taken into the line as it was", "[ui][days]")
+{
+    DaysDriver d;
+    d.write(QStringLiteral("sanded underside 40 min"));
+    const DayEntry before = d.job().days.book.back();
+    QTableWidget& t = d.table("dayBookTable");
+    t.setFocus();
+    t.selectRow(0);
+    QTest::keyClick(&t, Qt::Key_Return);
+    auto* line = d.find<QLineEdit>("dayLine");
+    CHECK(line->text() == QStringLiteral("sanded underside 40 min"));
+    CHECK(d.find<QPushButton>("writeLine")->text() == QStringLiteral("correct it"));
+    QTest::keyClicks(line, QStringLiteral("something else"));
+    QTest::keyClick(line, Qt::Key_Escape);
+    CHECK(line->text().isEmpty());
+    CHECK(d.find<QPushButton>("writeLine")->text() == QStringLiteral("in the book"));
+    // What is written now is a new entry.
+    QTest::keyClicks(line, QStringLiteral("swept"));
+    QTest::keyClick(line, Qt::Key_Return);
+    CHECK(d.job().days.book.back().words.text == "swept");
+    CHECK(d.job().days.book[d.job().days.book.size() - 2] == before);
 }
 
 TEST_CASE("kept layups are compared: width, days, money", "[ui][days]")
