@@ -457,13 +457,11 @@ private:
                 {"planing", faces * area, 0.0, {}, true, 1, "router sled or plane, dust extraction"})
                 .holds = {"router sled"};
         }
-        double pinholes = 0.0;
         const PourEvent* before = nullptr;
         for (const PourEvent& event : in_.pour->events) {
             if (event.kind != PourKind::Pinholes && event.kind != PourKind::EndSeal) {
                 continue;
             }
-            pinholes += 1.0;
             Opt o{"", 0.0, 30.0, {}, false, 1, "torch, syringe, respirator"};
             JobStep& step = add("pour_" + event.id, pourName(event.name), "fill", o);
             step.pour = event.id;

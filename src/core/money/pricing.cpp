@@ -210,8 +210,8 @@ ChoiceChange changeOf(const Quote& a, const Quote& b)
     const auto less = [](double x, double y) { return plain(exactOf(y) - exactOf(x)); };
     ChoiceChange out;
     for (const auto* side : {&a, &b}) {
-        for (const auto& [kind, amount] : side->byKind) {
-            (void)amount;
+        for (const auto& line : side->byKind) {
+            const std::string& kind = line.first;
             const auto of = [&](const Quote& q) { return q.byKind.count(kind) != 0 ? q.byKind.at(kind) : 0.0; };
             out.byKind[kind] = less(of(a), of(b));
         }
