@@ -5,7 +5,7 @@
 
 #include <QApplication>
 
-#include "ui/theme.h"
+#include "ui/look/theme.h"
 
 int main(int argc, char** argv)
 {

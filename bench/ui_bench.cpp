@@ -13,8 +13,8 @@
 #include "app/document.h"
 #include "demo/demo_shop.h"
 #include "ui/board/board.h"
-#include "ui/demo_faces.h"
-#include "ui/main_window.h"
+#include "ui/window/demo_faces.h"
+#include "ui/window/main_window.h"
 
 namespace
 {

@@ -22,9 +22,9 @@
 #include "demo/sawn_log.h"
 #include "exchange/import/imported.h"
 #include "photo/photo.h"
-#include "ui/demo_faces.h"
-#include "ui/main_window.h"
-#include "ui/rack.h"
+#include "ui/window/demo_faces.h"
+#include "ui/window/main_window.h"
+#include "ui/window/rack.h"
 
 namespace
 {

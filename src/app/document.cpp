@@ -7,6 +7,7 @@
 #include <QDateTime>
 
 #include "core/measure/clock.h"
+#include "core/measure/units.h"
 #include "core/shop/edit.h"
 #include "exchange/fault.h"
 
@@ -62,9 +63,8 @@ Document::Document(Book book, std::optional<ShopBook> store, QObject* parent)
     });
     clock_ = [] {
         const QDateTime now = QDateTime::currentDateTime();
-        constexpr double kHours = 24.0;
         constexpr double kMsOfHour = 3'600'000.0;
-        return static_cast<double>(QDate(1970, 1, 1).daysTo(now.date())) * kHours +
+        return static_cast<double>(QDate(1970, 1, 1).daysTo(now.date())) * kDay_h +
                now.time().msecsSinceStartOfDay() / kMsOfHour;
     };
     constexpr int kMinute_ms = 60'000;

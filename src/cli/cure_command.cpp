@@ -7,6 +7,7 @@
 #include "core/cure/pour_site.h"
 #include "core/measure/format.h"
 #include "core/measure/parse.h"
+#include "core/measure/units.h"
 #include "exchange/materials.h"
 
 namespace burl::cli
@@ -18,8 +19,7 @@ constexpr double kLookAt_h = 168.0; // a week
 
 std::string hours(const std::optional<double>& h)
 {
-    constexpr double kMinutes = 60.0;
-    return h ? formatQuantity(*h * kMinutes, Unit::Minutes, {}) : "not within a week";
+    return h ? formatQuantity(*h * kHour_min, Unit::Minutes, {}) : "not within a week";
 }
 
 std::optional<double> lengthOf(const std::string& text)

@@ -4,6 +4,7 @@
 #include <regex>
 
 #include "core/measure/date.h"
+#include "core/measure/units.h"
 #include "core/shop/edit.h"
 #include "exchange/json/codec.h"
 
@@ -50,8 +51,7 @@ template <typename Value, typename Read> Value moved(const Value& value, int day
 
 Book demoAsOf(Book book, int today)
 {
-    constexpr double kWeek = 7.0;
-    const int days = static_cast<int>(std::floor((today - *dayOf(kFridayOfStory)) / kWeek) * kWeek);
+    const int days = static_cast<int>(std::floor((today - *dayOf(kFridayOfStory)) / kWeek_days) * kWeek_days);
     if (days == 0) {
         return book;
     }

@@ -7,6 +7,7 @@
 #include <QPainter>
 
 #include "core/measure/date.h"
+#include "core/measure/units.h"
 #include "core/measure/when.h"
 
 namespace burl
@@ -14,7 +15,6 @@ namespace burl
 namespace
 {
 
-constexpr int kWeek = 7;
 constexpr double kHead_px = 20.0;
 constexpr double kDate_px = 19.0; // over the lanes of a day
 constexpr double kLane_px = 18.0;
@@ -57,7 +57,7 @@ public:
         };
         std::vector<Segment> all;
         const long from = static_cast<long>(firstDay_) * kMinutesOfDay;
-        const long to = from + kWeek * kMinutesOfDay;
+        const long to = from + kWeek_days * kMinutesOfDay;
         for (size_t i = 0; i < sheet_.blocks.size(); ++i) {
             const CalendarBlock& b = sheet_.blocks[i];
             if (b.to <= from || b.from >= to ||
@@ -113,14 +113,15 @@ private:
     [[nodiscard]] double xOf(long minute) const
     {
         const long day = minute / kMinutesOfDay;
-        const double width = row_.width() / kWeek;
+        const double width = row_.width() / kWeek_days;
         return row_.left() +
                width * (static_cast<double>(day - firstDay_) + shareOfDay(sheet_, minute % kMinutesOfDay));
     }
     void hide(double x)
     {
         const int day =
-            std::clamp(static_cast<int>((x - row_.left()) / (row_.width() / kWeek)), 0, kWeek - 1) + firstDay_;
+            std::clamp(static_cast<int>((x - row_.left()) / (row_.width() / kWeek_days)), 0, kWeek_days - 1) +
+            firstDay_;
         for (auto& [of, count] : out_.hidden) {
             if (of == day) {
                 ++count;
@@ -143,8 +144,8 @@ private:
 QRectF CalendarLayout::day(int index) const
 {
     const double high = weeks.height() / std::max(1, rows);
-    const double wide = weeks.width() / kWeek;
-    return {weeks.left() + wide * (index % kWeek), weeks.top() + high * (index / kWeek), wide, high};
+    const double wide = weeks.width() / kWeek_days;
+    return {weeks.left() + wide * (index % kWeek_days), weeks.top() + high * (index / kWeek_days), wide, high};
 }
 
 int weeksThatFit(const QRectF& area)
@@ -160,9 +161,9 @@ CalendarLayout layOut(const CalendarSheet& sheet, const QRectF& area, const QFon
     out.head = QRectF(area.left(), area.top(), area.width(), kHead_px);
     out.weeks = area.adjusted(0.0, kHead_px, 0.0, 0.0);
     for (int row = 0; row < out.rows; ++row) {
-        const QRectF first = out.day(row * kWeek);
+        const QRectF first = out.day(row * kWeek_days);
         RowFiller(sheet, QRectF(first.left(), first.top(), out.weeks.width(), first.height()),
-                  sheet.firstDay + row * kWeek, font, out)
+                  sheet.firstDay + row * kWeek_days, font, out)
             .fill();
     }
     return out;
@@ -189,13 +190,13 @@ std::optional<long> momentAt(const CalendarSheet& sheet, const CalendarLayout& l
     if (!layout.weeks.contains(at)) {
         return std::nullopt;
     }
-    const double wide = layout.weeks.width() / kWeek;
-    const int column = std::clamp(static_cast<int>((at.x() - layout.weeks.left()) / wide), 0, kWeek - 1);
+    const double wide = layout.weeks.width() / kWeek_days;
+    const int column = std::clamp(static_cast<int>((at.x() - layout.weeks.left()) / wide), 0, kWeek_days - 1);
     const int row = static_cast<int>((at.y() - layout.weeks.top()) / (layout.weeks.height() / layout.rows));
     const double share = std::fmod(at.x() - layout.weeks.left(), wide) / wide;
     constexpr double kQuarter = 15.0;
     const double minute = sheet.opens_min + share * (sheet.closes_min - sheet.opens_min);
-    return static_cast<long>(sheet.firstDay + row * kWeek + column) * kMinutesOfDay +
+    return static_cast<long>(sheet.firstDay + row * kWeek_days + column) * kMinutesOfDay +
            std::lround(minute / kQuarter) * static_cast<long>(kQuarter);
 }
 
@@ -205,15 +206,15 @@ void paintCalendar(QPainter& p, const CalendarSheet& sheet, const CalendarLayout
     p.save();
     p.setFont(font);
     const QFontMetricsF metrics(font);
-    const double wide = layout.weeks.width() / kWeek;
+    const double wide = layout.weeks.width() / kWeek_days;
     p.setPen(c.faint);
-    for (int day = 0; day < kWeek; ++day) {
+    for (int day = 0; day < kWeek_days; ++day) {
         p.drawText(QRectF(layout.head.left() + wide * day + 6.0, layout.head.top(), wide - 8.0, layout.head.height()),
                    Qt::AlignLeft | Qt::AlignVCenter,
                    QString::fromStdString(shortDayText(sheet.firstDay + day).substr(0, 3)));
     }
     // The days.
-    for (int i = 0; i < layout.rows * kWeek; ++i) {
+    for (int i = 0; i < layout.rows * kWeek_days; ++i) {
         const QRectF r = layout.day(i);
         const int day = sheet.firstDay + i;
         const bool free = std::find(sheet.free.begin(), sheet.free.end(), day) != sheet.free.end();
@@ -287,7 +288,7 @@ void paintCalendar(QPainter& p, const CalendarSheet& sheet, const CalendarLayout
     }
     const auto placeOf = [&](long minute) -> std::optional<std::pair<QRectF, double>> {
         const long index = minute / kMinutesOfDay - sheet.firstDay;
-        if (index < 0 || index >= layout.rows * kWeek) {
+        if (index < 0 || index >= layout.rows * kWeek_days) {
             return std::nullopt;
         }
         const QRectF r = layout.day(static_cast<int>(index));

@@ -16,15 +16,16 @@
 #include <QTranslator>
 
 #include "core/measure/clock.h"
+#include "core/measure/units.h"
 #include "core/shop/edit.h"
 #include "demo/demo_shop.h"
 #include "demo/moved_dates.h"
 #include "ui/board/bench.h"
 #include "ui/board/board.h"
-#include "ui/book_page.h"
-#include "ui/demo_faces.h"
-#include "ui/main_window.h"
-#include "ui/theme.h"
+#include "ui/look/theme.h"
+#include "ui/window/book_page.h"
+#include "ui/window/demo_faces.h"
+#include "ui/window/main_window.h"
 
 namespace
 {
@@ -163,9 +164,8 @@ int main(int argc, char** argv)
     QStringList troubles; // of the book, to be said when the window stands
     // The story of the demo shop goes on today, or at the moment that was asked for.
     const auto moment = hoursOf(parser.value(now).toStdString());
-    constexpr double kHours = 24.0;
     const int today =
-        moment ? static_cast<int>(*moment / kHours) : static_cast<int>(QDate(1970, 1, 1).daysTo(QDate::currentDate()));
+        moment ? static_cast<int>(*moment / kDay_h) : static_cast<int>(QDate(1970, 1, 1).daysTo(QDate::currentDate()));
     const auto takeDemo = [&] {
         ui::PicturedBook shop = ui::withDrawnPictures(demoAsOf(demoBook(), today));
         book = std::move(shop.book);

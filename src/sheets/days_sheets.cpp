@@ -203,7 +203,7 @@ private:
         for (const KeptQuote& q : job_.money.quotes) {
             if (!q.accepted.empty()) {
                 sum(tr("Accepted on %1").arg(QString::fromStdString(dateText(dayOf(q.accepted).value_or(0)))),
-                    quantity(quoteOf(quoteInputOf(q)).gross, Unit::Money));
+                    quantity(quoteOf(q).gross, Unit::Money));
             }
         }
         if (plan_.money->earnedPerHour) {

@@ -33,7 +33,7 @@ QString dayOrNothing(const std::string& iso)
 QuoteWords wordsOf(const Job& job, const Shop& shop, const Plan& plan, const KeptQuote& kept)
 {
     QuoteWords out;
-    const Quote sums = quoteOf(quoteInputOf(kept));
+    const Quote sums = quoteOf(kept);
     const QString currency = QString::fromStdString(shop.habits.money.currency);
     const auto money = [&](double v) {
         return (currency.isEmpty() ? QString() : currency + QLatin1Char(' ')) +

@@ -447,7 +447,7 @@ TEST_CASE("the quote is one page with its sums, and its HTML twin says the same;
     const Plan plan = demo.plan();
     const auto kept = quoteToShow(demo.job, plan);
     REQUIRE(kept);
-    const Quote q = quoteOf(quoteInputOf(*kept));
+    const Quote q = quoteOf(*kept);
     QImage picture(64, 40, QImage::Format_RGB32);
     picture.fill(Qt::darkYellow);
     const QByteArray pdf = quotePdf(demo.job, *demo.book.shop, plan, *kept, picture, Paper::A4, QStringLiteral("Lato"));

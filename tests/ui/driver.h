@@ -16,7 +16,7 @@
 #include "core/shop/edit.h"
 #include "demo/demo_shop.h"
 #include "ui/board/board.h"
-#include "ui/main_window.h"
+#include "ui/window/main_window.h"
 
 namespace burl::test
 {

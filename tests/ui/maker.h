@@ -16,7 +16,7 @@
 #include "exchange/materials.h"
 #include "ui/dialogs.h"
 #include "ui/hands.h"
-#include "ui/main_window.h"
+#include "ui/window/main_window.h"
 
 namespace burl::test
 {

@@ -6,7 +6,7 @@
 #include <QTemporaryDir>
 
 #include "support/around.h"
-#include "ui/theme.h"
+#include "ui/look/theme.h"
 
 using Run = burl::test::Around<QApplication>;
 

@@ -6,13 +6,13 @@
 
 #include "core/base/base_builder.h"
 #include "core/base/steel.h"
+#include "core/measure/units.h"
 
 namespace burl
 {
 namespace
 {
 
-constexpr double kMm3PerM3 = 1e9;
 constexpr double kAlike_mm = 0.05; // members that differ by less are one line of the cut list
 constexpr double kAlike_deg = 0.01;
 constexpr double kFootWide_mm = 40.0; // an adjustable foot, a felt pad

@@ -14,7 +14,6 @@ namespace burl
 namespace
 {
 
-constexpr double kMm3PerM3 = 1e9;
 constexpr double kDegree = std::numbers::pi / 180.0;
 
 } // namespace

@@ -1,5 +1,7 @@
 #include "core/base/steel.h"
 
+#include "core/measure/units.h"
+
 #include <algorithm>
 #include <numbers>
 
@@ -9,7 +11,6 @@ namespace burl
 SteelWeight weightOf(const SteelPiece& p, double density_kg_m3)
 {
     constexpr double kPi = std::numbers::pi;
-    constexpr double kMm3PerM3 = 1e9;
     const double t = p.thickness_mm;
     SteelWeight out;
     double along = p.length_mm;

@@ -4,13 +4,13 @@
 #include <cmath>
 
 #include "core/cure/safe_layer.h"
+#include "core/measure/units.h"
 
 namespace burl
 {
 namespace
 {
 
-constexpr double kDay_h = 24.0;
 constexpr int kPictures = 85; // one for every two hours of the week
 
 std::optional<CureAnswer> ranFor(const HeatQuestion& q, const std::vector<CureLayer>& layers, double warmer_K,

@@ -1,5 +1,7 @@
 #include "core/cure/pour_site.h"
 
+#include "core/measure/units.h"
+
 #include <cmath>
 #include <numbers>
 
@@ -9,7 +11,6 @@ namespace
 {
 
 constexpr double kColdest_hour = 5.0;
-constexpr double kDay_h = 24.0;
 constexpr double kNarrow_mm = 20.0, kMiddle_mm = 100.0; // steps of widths: finer where they matter
 constexpr double kFine_mm = 1.0, kCoarse_mm = 5.0, kWide_mm = 20.0;
 constexpr double kWood_mm = 2.0;

@@ -5,6 +5,7 @@
 
 #include "core/measure/clock.h"
 #include "core/measure/date.h"
+#include "core/measure/units.h"
 
 namespace burl
 {
@@ -12,7 +13,6 @@ namespace
 {
 
 constexpr double kNoon_h = 12.0; // of what only a day is known
-constexpr double kHours = 24.0;
 
 int minuteAt(double at_h, double midnight_h)
 {
@@ -122,14 +122,14 @@ private:
             StepProgress& p = out_[i];
             p.begun = p.done = true;
             const int cut = *std::max_element(cutDays.begin(), cutDays.end());
-            p.end = minuteAt(cut * kHours + kNoon_h, midnight_h_);
+            p.end = minuteAt(cut * kDay_h + kNoon_h, midnight_h_);
             p.start = p.end - static_cast<int>(std::lround(steps_[i].hands.value()));
             if (readDays.size() == cutDays.size()) {
                 const int measured = *std::max_element(readDays.begin(), readDays.end());
                 p.wait = (measured - cut) * kMinutesOfDay;
                 if (StepProgress* read = of("read_" + std::to_string(k + 1)); read != nullptr && !read->begun) {
                     read->begun = read->done = true;
-                    read->end = minuteAt(measured * kHours + kNoon_h, midnight_h_);
+                    read->end = minuteAt(measured * kDay_h + kNoon_h, midnight_h_);
                     read->start = read->end;
                 }
             }
@@ -153,7 +153,7 @@ private:
                 continue;
             }
             p->begun = p->done = true;
-            p->start = p->end = minuteAt(*day * kHours + kNoon_h, midnight_h_);
+            p->start = p->end = minuteAt(*day * kDay_h + kNoon_h, midnight_h_);
         }
     }
 
@@ -258,7 +258,7 @@ std::optional<double> firstWritten_h(const StepsInput& input)
     }
     for (const Rest& rest : input.flattenChoices.rests) {
         const auto day = dayOf(rest.cut);
-        take(day ? std::optional(*day * kHours) : std::nullopt);
+        take(day ? std::optional(*day * kDay_h) : std::nullopt);
     }
     return out;
 }

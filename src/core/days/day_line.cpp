@@ -24,11 +24,6 @@ struct Word {
     bool stop = false; // a colon, comma or semicolon
 };
 
-bool isDigit(char c)
-{
-    return c >= '0' && c <= '9';
-}
-
 std::vector<Word> wordsOf(std::string_view line)
 {
     std::vector<Word> out;

@@ -6,6 +6,7 @@
 #include "core/days/rates.h"
 #include "core/measure/clock.h"
 #include "core/measure/date.h"
+#include "core/measure/units.h"
 #include "core/measure/when.h"
 #include "core/shop/room.h"
 
@@ -14,7 +15,6 @@ namespace burl
 namespace
 {
 
-constexpr double kHours = 24.0;
 constexpr double kNine_in_ten = 1.645; // standard deviations of a range that holds nine times in ten
 // A step is planned again whenever a hand moves: what it may cost is counted.
 constexpr Effort kEffort{150, 60, nullptr};
@@ -89,14 +89,14 @@ private:
         };
         take(dayOf(in_.started));
         const auto written = firstWritten_h(in_.steps);
-        take(written ? std::optional(static_cast<int>(std::floor(*written / kHours))) : std::nullopt);
-        take(in_.now_h ? std::optional(static_cast<int>(std::floor(*in_.now_h / kHours))) : std::nullopt);
+        take(written ? std::optional(static_cast<int>(std::floor(*written / kDay_h))) : std::nullopt);
+        take(in_.now_h ? std::optional(static_cast<int>(std::floor(*in_.now_h / kDay_h))) : std::nullopt);
         if (!first) {
             return false;
         }
         plan_.firstDay = *first;
         if (in_.now_h) {
-            plan_.now = static_cast<int>(std::lround((*in_.now_h - *first * kHours) * 60.0));
+            plan_.now = static_cast<int>(std::lround((*in_.now_h - *first * kDay_h) * 60.0));
         }
         if (const auto day = dayOf(in_.steps.choices.promised)) {
             plan_.promise = (*day - *first + 1) * kMinutesOfDay;
@@ -106,7 +106,7 @@ private:
 
     void ask()
     {
-        const double midnight = plan_.firstDay * kHours;
+        const double midnight = plan_.firstDay * kDay_h;
         ScheduleQuestion& q = plan_.question;
         q.steps = compiled(plan_.list.steps, midnight);
         q.calendar = calendarOf(in_.work, plan_.firstDay, kHorizon_days);
@@ -359,7 +359,7 @@ int DaysPlan::dayOfMinute(int minute) const
 
 double DaysPlan::hoursAt(int minute) const
 {
-    return firstDay * kHours + minute / 60.0;
+    return firstDay * kDay_h + minute / 60.0;
 }
 
 const PlannedStep* DaysPlan::plannedStep(const std::string& key) const

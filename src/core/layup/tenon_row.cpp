@@ -10,11 +10,11 @@ namespace
 
 constexpr double kHair = 1e-9;
 
-using Spans = std::vector<std::pair<double, double>>; // rising, apart
+using RowSpans = std::vector<std::pair<double, double>>; // rising, apart
 
-Spans meeting(const Spans& a, const Spans& b)
+RowSpans meeting(const RowSpans& a, const RowSpans& b)
 {
-    Spans out;
+    RowSpans out;
     size_t i = 0;
     size_t k = 0;
     while (i < a.size() && k < b.size()) {
@@ -28,9 +28,9 @@ Spans meeting(const Spans& a, const Spans& b)
     return out;
 }
 
-Spans moved(const Spans& spans, double from, double to)
+RowSpans moved(const RowSpans& spans, double from, double to)
 {
-    Spans out;
+    RowSpans out;
     for (const auto& [a, b] : spans) {
         if (!out.empty() && a + from <= out.back().second) {
             out.back().second = std::max(out.back().second, b + to);
@@ -42,7 +42,7 @@ Spans moved(const Spans& spans, double from, double to)
 }
 
 /// Where the middle of a tenon may stand.
-Spans allowedFor(const TenonRowInput& in)
+RowSpans allowedFor(const TenonRowInput& in)
 {
     const double half = in.keep_mm + in.wide_mm / 2.0;
     std::vector<std::pair<double, double>> blocked;
@@ -50,7 +50,7 @@ Spans allowedFor(const TenonRowInput& in)
         blocked.emplace_back(a - half, b + half);
     }
     std::sort(blocked.begin(), blocked.end());
-    Spans out;
+    RowSpans out;
     double from = in.from_mm + half;
     const double end = in.to_mm - half;
     for (const auto& [a, b] : blocked) {
@@ -66,10 +66,10 @@ Spans allowedFor(const TenonRowInput& in)
 }
 
 /// Where the first of so many may stand at this pitch.
-Spans firstOf(const TenonRowInput& in, const Spans& allowed, int count, double pitch)
+RowSpans firstOf(const TenonRowInput& in, const RowSpans& allowed, int count, double pitch)
 {
     const double half = in.keep_mm + in.wide_mm / 2.0;
-    Spans out{{in.from_mm + half, in.from_mm + in.mostEnd_mm}};
+    RowSpans out{{in.from_mm + half, in.from_mm + in.mostEnd_mm}};
     const double run = (count - 1) * pitch;
     out = meeting(out, {{in.to_mm - in.mostEnd_mm - run, in.to_mm - half - run}});
     for (int i = 0; i < count && !out.empty(); ++i) {
@@ -83,7 +83,7 @@ Spans firstOf(const TenonRowInput& in, const Spans& allowed, int count, double p
 TenonRow tenonRow(const TenonRowInput& in)
 {
     TenonRow out;
-    const Spans allowed = allowedFor(in);
+    const RowSpans allowed = allowedFor(in);
     if (allowed.empty()) {
         return out;
     }
@@ -114,7 +114,7 @@ TenonRow tenonRow(const TenonRowInput& in)
             std::sort(pitches.rbegin(), pitches.rend());
         }
         for (const double pitch : pitches) {
-            const Spans first = firstOf(in, allowed, count, pitch);
+            const RowSpans first = firstOf(in, allowed, count, pitch);
             if (first.empty()) {
                 continue;
             }
@@ -139,8 +139,8 @@ TenonRow tenonRow(const TenonRowInput& in)
         }
     }
     const double half = in.keep_mm + in.wide_mm / 2.0;
-    const Spans last{{in.to_mm - in.mostEnd_mm, in.to_mm - half}};
-    Spans reached = meeting(allowed, {{in.from_mm + half, in.from_mm + in.mostEnd_mm}});
+    const RowSpans last{{in.to_mm - in.mostEnd_mm, in.to_mm - half}};
+    RowSpans reached = meeting(allowed, {{in.from_mm + half, in.from_mm + in.mostEnd_mm}});
     for (int count = 1; count <= most && !reached.empty() && !out.freeCount; ++count) {
         if (!meeting(reached, last).empty()) {
             out.freeCount = count;

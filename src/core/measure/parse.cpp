@@ -7,6 +7,8 @@
 #include <string>
 #include <vector>
 
+#include "core/measure/text.h"
+
 // Method: the text is cleaned to ASCII (typographic quotes, fraction glyphs), cut into terms
 // "number [unit]", and the terms are added up. Each measure only brings its own table of units.
 
@@ -63,10 +65,6 @@ std::string toAscii(std::string_view text)
     return out;
 }
 
-bool isDigit(char c)
-{
-    return c >= '0' && c <= '9';
-}
 bool isLetter(char c)
 {
     return (c >= 'a' && c <= 'z') || c == '\'' || c == '"' || c == '%';

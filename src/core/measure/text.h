@@ -8,6 +8,10 @@
 namespace burl
 {
 
+[[nodiscard]] constexpr bool isDigit(char c)
+{
+    return c >= '0' && c <= '9';
+}
 /// Without blanks, tabs and line ends at either end.
 [[nodiscard]] std::string_view trimmed(std::string_view text);
 /// True for text as UTF-8 writes it, without overlong or surrogate letters.

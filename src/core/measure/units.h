@@ -51,6 +51,13 @@ inline bool isInches(LengthStyle style)
 }
 
 constexpr double kInch_mm = 25.4;
+constexpr double kMmPerM = 1e3;
+constexpr double kMm2PerM2 = 1e6;
+constexpr double kMm3PerL = 1e6;
+constexpr double kMm3PerM3 = 1e9;
+constexpr double kHour_min = 60.0;
+constexpr double kDay_h = 24.0;
+constexpr int kWeek_days = 7;
 constexpr double kFoot_mm = 304.8;
 constexpr double kQuart_L = 0.946352946;  // US liquid quart, exact
 constexpr double kGallon_L = 3.785411784; // US liquid gallon, exact

@@ -10,13 +10,13 @@
 #include "core/measure/date.h"
 #include "core/measure/parse.h"
 #include "core/measure/text.h"
+#include "core/measure/units.h"
 
 namespace burl
 {
 namespace
 {
 
-constexpr int kWeek = 7;
 constexpr int kLongPast_days = 180; // a date without a year lies ahead, or not longer ago than this
 
 constexpr std::array<std::string_view, 7> kDays{"Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"};
@@ -30,10 +30,6 @@ struct Token {
     int value = 0; // of a number, or the minutes of a time
 };
 
-bool isDigit(char c)
-{
-    return c >= '0' && c <= '9';
-}
 bool isLetter(char c)
 {
     return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z');
@@ -194,7 +190,7 @@ std::string clock(int minutes)
 int weekdayOf(int day)
 {
     constexpr int kFirst = 3; // 1970 began on a Thursday
-    return ((day + kFirst) % kWeek + kWeek) % kWeek;
+    return ((day + kFirst) % kWeek_days + kWeek_days) % kWeek_days;
 }
 
 std::string shortDayText(int day)
@@ -232,7 +228,7 @@ Expected<int> parseDay(std::string_view text, int today)
         }
     }
     if (weekday && tokens.empty()) {
-        return today + (*weekday - weekdayOf(today) + kWeek) % kWeek;
+        return today + (*weekday - weekdayOf(today) + kWeek_days) % kWeek_days;
     }
     // 18 Dec 2026, Dec 18 2026, 18.12.2026
     std::vector<int> numbers;
@@ -401,7 +397,7 @@ Expected<WeekSessions> parseWeek(std::string_view text)
                 to = *last;
                 at += 2;
             }
-            for (int day = *from;; day = (day + 1) % kWeek) {
+            for (int day = *from;; day = (day + 1) % kWeek_days) {
                 days.push_back(static_cast<size_t>(day));
                 if (day == to) {
                     break;

@@ -171,8 +171,7 @@ private:
 
     void sums()
     {
-        const QuoteInput input = quoteInputOf(plan_.draft);
-        plan_.soFar = quoteOf(input);
+        plan_.soFar = quoteOf(plan_.draft);
         if (h_.hour && plan_.unpriced.empty()) {
             plan_.quote = plan_.soFar;
         } else if (h_.hour && plan_.draft.by == PriceBy::Fixed && plan_.draft.fixed > 0.0) {
@@ -199,7 +198,7 @@ private:
         }
         const KeptQuote* q = accepted();
         if (q != nullptr && plan_.written_min > 0.0 && !in_.steps.choices.delivered.empty()) {
-            const Quote sums = quoteOf(quoteInputOf(*q));
+            const Quote sums = quoteOf(*q);
             plan_.earnedPerHour = (sums.net - sums.goods - sums.overhead) / (plan_.written_min / 60.0);
         }
     }
@@ -335,7 +334,7 @@ private:
         }
         const KeptQuote* kept = accepted();
         if (kept != nullptr && plan_.quote) {
-            const Quote was = quoteOf(quoteInputOf(*kept));
+            const Quote was = quoteOf(*kept);
             constexpr double kMoved = 0.03; // of the cost: below it prices breathe
             if (q.cost > was.cost * (1.0 + kMoved)) {
                 addFinding(
@@ -362,28 +361,6 @@ bool sameInput(const MoneyInput& a, const MoneyInput& b)
     // All that the steps stand on is in the days' answer, which is the same object when they are.
     return a.choices == b.choices && a.habits == b.habits && a.jobName == b.jobName && a.jobNote == b.jobNote &&
            a.promised == b.promised && a.resin_per_L == b.resin_per_L && a.days == b.days;
-}
-
-QuoteInput quoteInputOf(const KeptQuote& kept)
-{
-    QuoteInput out;
-    for (const MoneyLine& line : kept.lines) {
-        out.lines.push_back({line.what, line.kind, line.quantity, line.price});
-    }
-    for (const WorkLine& work : kept.work) {
-        out.work.push_back({work.what, work.minutes, work.persons, work.hour});
-    }
-    out.overhead_pct = kept.overhead_pct;
-    out.overheadOn = kept.overheadOn;
-    out.by = kept.by;
-    out.pct = kept.pct;
-    out.fixed = kept.fixed;
-    out.round = kept.round;
-    out.roundTo = kept.roundTo;
-    out.discount_pct = kept.discount_pct;
-    out.tax_pct = kept.tax_pct;
-    out.deposit_pct = kept.deposit_pct;
-    return out;
 }
 
 MoneyPlan moneyPlan(const MoneyInput& input)

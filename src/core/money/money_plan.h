@@ -49,9 +49,6 @@ struct MoneyInput {
 [[nodiscard]] bool sameInput(const MoneyInput& a, const MoneyInput& b);
 [[nodiscard]] MoneyPlan moneyPlan(const MoneyInput& input);
 
-/// A quote as the sums take it.
-[[nodiscard]] QuoteInput quoteInputOf(const KeptQuote& kept);
-
 /// Its place in the list of stages (core/plan/plan.h).
 struct MoneyStage {
     using Input = MoneyInput;

@@ -104,8 +104,6 @@ KitAnswer kitsFor(double need_L, const std::vector<KitSize>& kits)
 
 WoodPrice woodPrice(const WoodPriceInput& in)
 {
-    constexpr double kMm3PerL = 1e6;
-    constexpr double kMm3PerM3 = 1e9;
     WoodPrice out;
     const Exact mm3 = exactOf(in.length_mm) * exactOf(in.width_mm) * exactOf(in.billed_mm.value_or(in.thickness_mm));
     const Exact feet = mm3 / (exactOf(kBoardFoot_L) * exactOf(kMm3PerL));
@@ -137,8 +135,8 @@ Quote quoteOf(const QuoteInput& in)
     Quote out;
     std::map<std::string, Exact> kinds;
     Exact goods = 0;
-    for (const QuoteInput::Line& line : in.lines) {
-        const Exact amount = cents(exactOf(line.quantity) * exactOf(line.unitPrice));
+    for (const MoneyLine& line : in.lines) {
+        const Exact amount = cents(exactOf(line.quantity) * exactOf(line.price));
         out.lines.push_back(plain(amount));
         kinds[line.kind] += amount;
         goods += amount;
@@ -148,8 +146,8 @@ Quote quoteOf(const QuoteInput& in)
     }
     Exact labour = 0;
     Exact minutes = 0;
-    for (const QuoteInput::Work& work : in.work) {
-        const Exact amount = cents(exactOf(work.minutes) * work.persons * exactOf(work.rate_h) / 60);
+    for (const WorkLine& work : in.work) {
+        const Exact amount = cents(exactOf(work.minutes) * work.persons * exactOf(work.hour) / 60);
         out.work.push_back(plain(amount));
         labour += amount;
         minutes += exactOf(work.minutes) * work.persons;

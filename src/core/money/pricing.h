@@ -68,32 +68,6 @@ struct WoodPrice {
 };
 [[nodiscard]] WoodPrice woodPrice(const WoodPriceInput& input);
 
-struct QuoteInput {
-    struct Line {
-        std::string what;
-        std::string kind; // "slab", "resin"
-        double quantity = 1.0;
-        double unitPrice = 0.0;
-    };
-    struct Work {
-        std::string what;
-        double minutes = 0.0;
-        int persons = 1;
-        double rate_h = 0.0;
-    };
-    std::vector<Line> lines;
-    std::vector<Work> work;
-    double overhead_pct = 0.0;
-    OverheadOn overheadOn = OverheadOn::Labour;
-    PriceBy by = PriceBy::Markup;
-    double pct = 0.0;
-    double fixed = 0.0;
-    RoundPrice round = RoundPrice::None;
-    double roundTo = 1.0;
-    double discount_pct = 0.0;
-    double tax_pct = 0.0;
-    double deposit_pct = 0.0;
-};
 struct Quote {
     std::vector<double> lines, work;
     std::map<std::string, double> byKind;

@@ -1,3 +1,4 @@
+#include "core/measure/units.h"
 #include "core/pour/pour_plan.h"
 
 #include <algorithm>
@@ -11,10 +12,8 @@ namespace burl
 namespace
 {
 
-constexpr double kCold_C = 18.0;  // below, cure stalls
-constexpr double kFrost_C = 5.0;  // below, nothing cures in a time that a shop waits
-constexpr double kMinutes = 60.0; // of an hour
-constexpr double kDay_h = 24.0;
+constexpr double kCold_C = 18.0; // below, cure stalls
+constexpr double kFrost_C = 5.0; // below, nothing cures in a time that a shop waits
 
 class Inspector
 {
@@ -53,7 +52,7 @@ private:
     }
     static Figure hours(const std::string& key, const std::string& label, double h, const std::string& source)
     {
-        return workedOut(key, label, h * kMinutes, Unit::Minutes, source);
+        return workedOut(key, label, h * kHour_min, Unit::Minutes, source);
     }
     static Figure degrees(const std::string& key, const std::string& label, double c, const std::string& source)
     {

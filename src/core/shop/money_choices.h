@@ -55,12 +55,8 @@ struct WorkLine {
     bool operator==(const WorkLine&) const = default;
 };
 
-/// A quote as it was given: it stays as it is, whatever the job becomes.
-struct KeptQuote {
-    std::string on;       // ISO date it was made
-    std::string accepted; // ISO date; empty: not yet
-    std::string table;    // what was offered, a sentence or two
-    std::string delivery; // ISO date it was promised for
+/// What a price is made of: what is bought, what is worked, and how the price follows.
+struct QuoteInput {
     std::vector<MoneyLine> lines;
     std::vector<WorkLine> work;
     double overhead_pct = 0.0;
@@ -73,6 +69,15 @@ struct KeptQuote {
     double discount_pct = 0.0;
     double tax_pct = 0.0;
     double deposit_pct = 0.0;
+    bool operator==(const QuoteInput&) const = default;
+};
+
+/// A quote as it was given: it stays as it is, whatever the job becomes.
+struct KeptQuote : QuoteInput {
+    std::string on;       // ISO date it was made
+    std::string accepted; // ISO date; empty: not yet
+    std::string table;    // what was offered, a sentence or two
+    std::string delivery; // ISO date it was promised for
     bool operator==(const KeptQuote&) const = default;
 };
 

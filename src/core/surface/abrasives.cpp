@@ -1,5 +1,7 @@
 #include "core/surface/abrasives.h"
 
+#include "core/measure/units.h"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -25,9 +27,6 @@ double stepOf(const GritQuestion& q, int from, int to)
 {
     return q.by == GritStep::ByNumber ? static_cast<double>(to) / from : grain_um(from) / grain_um(to);
 }
-
-constexpr double kMm2PerM2 = 1e6;
-constexpr double kMmPerM = 1e3;
 
 } // namespace
 

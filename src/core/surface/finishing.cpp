@@ -4,6 +4,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/measure/units.h"
 #include "core/measure/when.h"
 
 namespace burl
@@ -11,8 +12,6 @@ namespace burl
 namespace
 {
 
-constexpr double kMm2PerM2 = 1e6;
-constexpr double kMm3PerL = 1e6;
 constexpr double kHair = 1e-9;
 
 /// Of what lies left of x.

@@ -1,5 +1,7 @@
 #include "core/surface/gluing.h"
 
+#include "core/measure/units.h"
+
 #include <algorithm>
 #include <cmath>
 #include <numbers>
@@ -9,7 +11,6 @@ namespace burl
 namespace
 {
 
-constexpr double kMm2PerM2 = 1e6;
 constexpr double kHair = 1e-9;
 constexpr double kDegree = std::numbers::pi / 180.0;
 

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/measure/clock.h"
+#include "core/measure/units.h"
 #include "core/measure/when.h"
 #include "core/surface/surface_plan.h"
 
@@ -72,8 +73,7 @@ private:
                           c_.wipers > 1 ? "one spreads, one wipes behind" : "spread, soaked, wiped by one"));
         }
         if (plan_.coatStarts && plan_.coatStarts->starts.size() > 1) {
-            constexpr double kMinutes = 60.0;
-            const double second = plan_.firstDay * 24.0 + plan_.coatStarts->starts[1] / kMinutes;
+            const double second = plan_.firstDay * 24.0 + plan_.coatStarts->starts[1] / kHour_min;
             add(workedOut("second_coat", "Second coat on", std::floor(second / 24.0), Unit::Date,
                           "from " + timeText(second) + ", " + std::to_string(std::lround(f.gap_h)) +
                               " hours after the first, in working hours"));

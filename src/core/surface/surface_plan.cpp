@@ -5,14 +5,13 @@
 #include <numbers>
 
 #include "core/measure/clock.h"
+#include "core/measure/units.h"
 
 namespace burl
 {
 namespace
 {
 
-constexpr double kMmPerM = 1e3;
-constexpr double kMm2PerM2 = 1e6;
 const std::vector<int> kGrits{40, 60, 80, 100, 120, 150, 180, 220, 320, 400, 600, 800};
 
 double runOf(const Profile& line)

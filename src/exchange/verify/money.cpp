@@ -1,5 +1,6 @@
 // Packs, kits, wood, quotes and what follows from them.
 
+#include "core/measure/units.h"
 #include "core/money/pricing.h"
 #include "exchange/verify/operations.h"
 
@@ -70,7 +71,6 @@ Json wood(const Json& in)
         w.mass_kg = row.value("mass", 0.0);
         if (row.contains("finished")) {
             const Json& f = row.at("finished");
-            constexpr double kMm3PerL = 1e6;
             w.finished_L =
                 f.at("length").get<double>() * f.at("width").get<double>() * f.at("thickness").get<double>() / kMm3PerL;
         }

@@ -9,8 +9,8 @@
 #include "ui/base/carry_page.h"
 #include "ui/base/standing_page.h"
 #include "ui/ledger/choices_form.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

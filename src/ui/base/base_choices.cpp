@@ -8,8 +8,8 @@
 #include "ui/base/base_tray.h"
 #include "ui/base/carry_page.h"
 #include "ui/ledger/field_rows.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

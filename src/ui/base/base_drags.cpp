@@ -5,7 +5,7 @@
 #include "core/shop/ranges.h"
 #include "ui/base/base_bench.h"
 #include "ui/base/base_tray.h"
-#include "ui/text.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {

@@ -4,11 +4,11 @@
 #include <QFileInfo>
 
 #include "core/base/member_drawing.h"
-#include "ui/ask_file.h"
+#include "ui/ask/ask_file.h"
+#include "ui/ask/template_written.h"
 #include "ui/base/base_bench.h"
 #include "ui/ledger/choices_form.h"
-#include "ui/template_written.h"
-#include "ui/text.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {

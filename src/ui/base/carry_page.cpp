@@ -10,8 +10,8 @@
 #include "drawing/view.h"
 #include "ui/ledger/field_rows.h"
 #include "ui/ledger/plain_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

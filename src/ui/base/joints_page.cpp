@@ -5,8 +5,8 @@
 
 #include "core/base/joint_lines.h"
 #include "ui/ledger/plain_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -7,8 +7,8 @@
 #include <QTableWidget>
 
 #include "ui/ledger/plain_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -5,7 +5,7 @@
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
-#include "ui/theme.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -5,7 +5,7 @@
 #include <QWidget>
 
 #include "ui/ledger/choices_form.h"
-#include "ui/text.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {

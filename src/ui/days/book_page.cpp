@@ -9,12 +9,12 @@
 
 #include "core/measure/clock.h"
 #include "core/measure/when.h"
-#include "ui/ask_file.h"
+#include "ui/ask/ask_file.h"
 #include "ui/days/day_log.h"
 #include "ui/days/entry_pictures.h"
 #include "ui/ledger/plain_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

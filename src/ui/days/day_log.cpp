@@ -6,7 +6,8 @@
 
 #include "core/measure/clock.h"
 #include "core/measure/date.h"
-#include "ui/text.h"
+#include "core/measure/units.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {
@@ -102,14 +103,12 @@ void writeDone(Document& document, const std::string& step, double minutes, bool
 
 QString momentWord(double at_h, double now_h)
 {
-    constexpr double kHours = 24.0;
-    const double days = std::floor(now_h / kHours) - std::floor(at_h / kHours);
+    const double days = std::floor(now_h / kDay_h) - std::floor(at_h / kDay_h);
     const QString clock = fromCore(isoTime(at_h)).section(QLatin1Char('T'), 1);
     if (days == 0.0) {
         return QObject::tr("today %1").arg(clock);
     }
-    constexpr double kWeek = 7.0;
-    return std::abs(days) < kWeek - 0.5 ? fromCore(shortTimeText(at_h)) : fromCore(timeText(at_h));
+    return std::abs(days) < kWeek_days - 0.5 ? fromCore(shortTimeText(at_h)) : fromCore(timeText(at_h));
 }
 
 namespace

@@ -8,21 +8,20 @@
 
 #include "core/measure/clock.h"
 #include "core/measure/date.h"
+#include "core/measure/units.h"
 #include "core/measure/when.h"
 #include "drawing/day_blocks.h"
 #include "ui/days/day_log.h"
 #include "ui/days/days_tray.h"
 #include "ui/ledger/choices_form.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {
 
 namespace
 {
-
-constexpr int kWeek = 7;
 
 } // namespace
 
@@ -250,7 +249,7 @@ CalendarSheet DaysBench::sheet() const
     const double now = document_.now_h();
     const int today = static_cast<int>(std::floor(now / 24.0));
     const Plan* plan = document_.plan();
-    out.firstDay = today - weekdayOf(today) + kWeek * weeksOff_;
+    out.firstDay = today - weekdayOf(today) + kWeek_days * weeksOff_;
     out.now = std::lround(now * 60.0);
     if (all_) {
         addAllBlocks(out);
@@ -283,7 +282,7 @@ void DaysBench::paint(QPainter& painter, const BoardView& view, const QRectF& ar
     painter.drawText(later_, Qt::AlignRight | Qt::AlignVCenter, tr("later ▸"));
     if (dropAt_ && !dragged_.empty()) {
         painter.setPen(QPen(colours().ink, 2.0, Qt::DashLine));
-        for (int i = 0; i < painted_.weeks * kWeek; ++i) {
+        for (int i = 0; i < painted_.weeks * kWeek_days; ++i) {
             if (painted_.firstDay + i == *dropAt_ / kMinutesOfDay) {
                 painter.setBrush(Qt::NoBrush);
                 painter.drawRect(layout_.day(i).adjusted(1.0, 1.0, -1.0, -1.0));

@@ -13,7 +13,7 @@
 #include "ui/days/days_tray.h"
 #include "ui/ledger/choices_form.h"
 #include "ui/ledger/field_rows.h"
-#include "ui/text.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {

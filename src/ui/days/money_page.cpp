@@ -7,8 +7,8 @@
 #include "core/measure/date.h"
 #include "core/measure/when.h"
 #include "ui/ledger/plain_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {
@@ -183,7 +183,7 @@ void MoneyPage::refresh()
     QString text;
     if (job != nullptr && !job->money.quotes.empty()) {
         const KeptQuote& last = job->money.quotes.back();
-        const Quote q = quoteOf(quoteInputOf(last));
+        const Quote q = quoteOf(last);
         text += QStringLiteral("<p>") +
                 (last.accepted.empty()
                      ? tr("Quoted %1 on %2; not accepted yet")

@@ -7,7 +7,7 @@
 #include "ui/days/days_bench.h"
 #include "ui/days/days_tray.h"
 #include "ui/ledger/choices_form.h"
-#include "ui/text.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {

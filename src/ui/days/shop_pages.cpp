@@ -8,13 +8,14 @@
 #include <QTableWidget>
 
 #include "core/measure/date.h"
+#include "core/measure/units.h"
 #include "core/measure/when.h"
 #include "core/shop/edit.h"
-#include "ui/ask_file.h"
-#include "ui/files.h"
+#include "ui/ask/ask_file.h"
+#include "ui/ask/files.h"
 #include "ui/ledger/plain_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {
@@ -153,10 +154,9 @@ void BuyPage::refresh(std::shared_ptr<const ShopDays> days)
         }
     }
     const int weeks = weeks_->currentData().toInt();
-    constexpr int kWeek = 7;
     const auto today = dayOf(document_.today());
     lines_ = shoppingList(needs, document_.shop().habits.stock,
-                          weeks > 0 && today ? std::optional(*today + weeks * kWeek) : std::nullopt);
+                          weeks > 0 && today ? std::optional(*today + weeks * kWeek_days) : std::nullopt);
     words_->setText(days_ == nullptr ? tr("being worked out …")
                                      : tr("of all jobs that are not delivered, less what stands in the shop"));
     const auto number = [&](double v, const std::string& unit) {

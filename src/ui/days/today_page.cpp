@@ -9,8 +9,8 @@
 #include "core/measure/when.h"
 #include "ui/days/day_log.h"
 #include "ui/ledger/plain_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

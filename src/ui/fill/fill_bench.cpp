@@ -10,6 +10,7 @@
 #include <QTableWidget>
 #include <QVBoxLayout>
 
+#include "core/measure/units.h"
 #include "core/shop/edit.h"
 #include "ui/fill/fill_tray.h"
 #include "ui/fill/heat_page.h"
@@ -19,8 +20,8 @@
 #include "ui/fill/shelf_page.h"
 #include "ui/ledger/choices_form.h"
 #include "ui/ledger/plain_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {
@@ -191,7 +192,6 @@ QString FillBench::costOf(const std::string& resin) const
 {
     const auto place = chosenPlace();
     const auto all = place ? alternatives_.answerTo(*place) : nullptr;
-    constexpr double kMinutes = 60.0;
     for (size_t i = 0; all && i < all->size(); ++i) {
         const Alternative& a = (*all)[i];
         if (a.resin == resin) {
@@ -201,7 +201,7 @@ QString FillBench::costOf(const std::string& resin) const
             }
             const QString heat = a.runsAway ? tr("runs away") : quantity(*a.peak_C, Unit::Temperature, units());
             const QString hard =
-                a.hard_h ? quantity(*a.hard_h * kMinutes, Unit::Minutes, units()) : tr("more than a week");
+                a.hard_h ? quantity(*a.hard_h * kHour_min, Unit::Minutes, units()) : tr("more than a week");
             return QStringLiteral(" · ") + layers + QStringLiteral(" · ") + heat + QStringLiteral(" · ") + hard;
         }
     }

@@ -4,7 +4,7 @@
 
 #include "core/measure/clock.h"
 #include "ui/ledger/field_rows.h"
-#include "ui/text.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {

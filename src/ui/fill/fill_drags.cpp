@@ -10,7 +10,7 @@
 #include "core/shop/edit.h"
 #include "ui/fill/fill_tray.h"
 #include "ui/fill/heat_page.h"
-#include "ui/text.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {

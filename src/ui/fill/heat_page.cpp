@@ -11,12 +11,12 @@
 
 #include "core/geometry/profile.h"
 #include "core/shop/ranges.h"
-#include "ui/elided_label.h"
 #include "ui/fill/heat_strip.h"
 #include "ui/ledger/instrument_button.h"
 #include "ui/ledger/reading_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/elided_label.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

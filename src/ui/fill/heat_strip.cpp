@@ -10,9 +10,10 @@
 #include <QTimer>
 
 #include "core/measure/clock.h"
+#include "core/measure/units.h"
 #include "ui/board/bench.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {
@@ -25,7 +26,6 @@ constexpr double kFoot_px = 22.0;
 constexpr double kStep_h = 1.0;   // of an arrow key
 constexpr int kTick_ms = 60;      // of the play
 constexpr double kPlayed_h = 0.5; // in a tick
-constexpr double kDay_h = 24.0;
 
 } // namespace
 

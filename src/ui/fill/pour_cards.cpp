@@ -7,8 +7,8 @@
 #include <QPainter>
 
 #include "core/measure/clock.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -11,13 +11,13 @@
 
 #include "core/measure/clock.h"
 #include "core/measure/parse.h"
-#include "ui/elided_label.h"
 #include "ui/fill/pour_cards.h"
 #include "ui/ledger/choices_form.h"
 #include "ui/ledger/instrument_button.h"
 #include "ui/ledger/reading_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/elided_label.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

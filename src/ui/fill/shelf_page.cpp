@@ -11,11 +11,11 @@
 #include "core/measure/date.h"
 #include "core/measure/parse.h"
 #include "core/shop/edit.h"
-#include "ui/elided_label.h"
 #include "ui/ledger/choices_form.h"
 #include "ui/ledger/plain_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/elided_label.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -13,8 +13,8 @@
 #include "ui/flat/pass_strip.h"
 #include "ui/flat/rest_page.h"
 #include "ui/ledger/choices_form.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

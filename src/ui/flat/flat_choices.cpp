@@ -6,7 +6,7 @@
 #include "ui/flat/flat_bench.h"
 #include "ui/ledger/choices_form.h"
 #include "ui/ledger/field_rows.h"
-#include "ui/text.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {

@@ -4,13 +4,13 @@
 
 #include "core/flatten/face_gcode.h"
 #include "core/router/gcode.h"
-#include "ui/ask_file.h"
-#include "ui/files.h"
+#include "ui/ask/ask_file.h"
+#include "ui/ask/files.h"
 #include "ui/flat/flat_bench.h"
 #include "ui/flat/gcode_window.h"
 #include "ui/flat/pass_strip.h"
 #include "ui/ledger/choices_form.h"
-#include "ui/text.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {

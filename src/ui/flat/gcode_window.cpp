@@ -5,8 +5,8 @@
 #include <QPainter>
 
 #include "drawing/view.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

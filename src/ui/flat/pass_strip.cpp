@@ -9,8 +9,8 @@
 
 #include "core/flatten/pass_map.h"
 #include "ui/board/bench.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -14,8 +14,8 @@
 #include "ui/ledger/instrument_button.h"
 #include "ui/ledger/measure_field.h"
 #include "ui/ledger/reading_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -6,8 +6,8 @@
 #include "core/layup/river.h"
 #include "ui/layup/layup_form.h"
 #include "ui/layup/layup_tray.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

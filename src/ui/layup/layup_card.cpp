@@ -3,7 +3,7 @@
 #include <QPainter>
 
 #include "drawing/scene.h"
-#include "ui/theme.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -3,7 +3,7 @@
 
 #include "core/layup/layup_edit.h"
 #include "ui/layup/layup_bench.h"
-#include "ui/text.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {

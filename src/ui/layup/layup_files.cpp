@@ -1,17 +1,17 @@
 // The templates that a layup hands out.
 
-#include "ui/ask_file.h"
+#include "ui/ask/ask_file.h"
 #include "ui/layup/layup_bench.h"
 
 #include <QFileInfo>
 
 #include "exchange/export/template_file.h"
 #include "sheets/template_sheet.h"
-#include "ui/files.h"
+#include "ui/ask/files.h"
+#include "ui/ask/template_written.h"
 #include "ui/layup/layup_form.h"
-#include "ui/template_written.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -5,8 +5,8 @@
 
 #include "core/layup/layup_edit.h"
 #include "core/shop/edit.h"
-#include "ui/new_job.h"
-#include "ui/text.h"
+#include "ui/ask/new_job.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {

@@ -9,11 +9,11 @@
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
-#include "ui/elided_label.h"
 #include "ui/layup/layup_card.h"
 #include "ui/layup/width_strip.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/elided_label.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -4,8 +4,8 @@
 
 #include "core/geometry/simplify.h"
 #include "ui/board/bench.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -8,8 +8,8 @@
 #include <QLabel>
 #include <QPushButton>
 
-#include "ui/theme.h"
-#include "ui/wrap_layout.h"
+#include "ui/look/theme.h"
+#include "ui/look/wrap_layout.h"
 
 namespace burl::ui
 {

@@ -3,7 +3,7 @@
 #include "core/measure/parse.h"
 #include "ui/ledger/measure_field.h"
 #include "ui/ledger/reading_table.h"
-#include "ui/text.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {

@@ -4,8 +4,8 @@
 #include <QMenu>
 
 #include "ui/ledger/reading_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -6,7 +6,7 @@
 #include <QVBoxLayout>
 
 #include "ui/ledger/figure_row.h"
-#include "ui/theme.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

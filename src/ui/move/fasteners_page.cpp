@@ -6,9 +6,9 @@
 #include <QVBoxLayout>
 
 #include "ui/ledger/plain_table.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 #include "ui/move/move_bench.h"
-#include "ui/text.h"
-#include "ui/theme.h"
 
 namespace burl::ui
 {

@@ -8,12 +8,12 @@
 #include <QVBoxLayout>
 
 #include "ui/ledger/choices_form.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 #include "ui/move/bending_page.h"
 #include "ui/move/fasteners_page.h"
 #include "ui/move/move_tray.h"
 #include "ui/move/year_strip.h"
-#include "ui/text.h"
-#include "ui/theme.h"
 
 namespace burl::ui
 {

@@ -6,10 +6,10 @@
 #include "core/measure/date.h"
 #include "core/move/lay_out.h"
 #include "ui/ledger/field_rows.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 #include "ui/move/move_bench.h"
 #include "ui/move/move_tray.h"
-#include "ui/text.h"
-#include "ui/theme.h"
 
 namespace burl::ui
 {

@@ -3,10 +3,10 @@
 #include <cmath>
 
 #include "core/move/lay_out.h"
+#include "ui/look/text.h"
 #include "ui/move/move_bench.h"
 #include "ui/move/move_tray.h"
 #include "ui/move/year_strip.h"
-#include "ui/text.h"
 
 namespace burl::ui
 {

@@ -4,12 +4,12 @@
 #include <QFileInfo>
 
 #include "core/move/pockets.h"
-#include "ui/ask_file.h"
-#include "ui/files.h"
+#include "ui/ask/ask_file.h"
+#include "ui/ask/files.h"
+#include "ui/ask/template_written.h"
 #include "ui/ledger/choices_form.h"
+#include "ui/look/text.h"
 #include "ui/move/move_bench.h"
-#include "ui/template_written.h"
-#include "ui/text.h"
 
 namespace burl::ui
 {

@@ -13,10 +13,10 @@
 #include "core/shop/room.h"
 #include "core/wood/moisture.h"
 #include "exchange/materials.h"
-#include "ui/elided_label.h"
 #include "ui/ledger/reading_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/elided_label.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -8,8 +8,8 @@
 #include "core/shop/edit.h"
 #include "ui/ledger/choices_form.h"
 #include "ui/ledger/plain_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -12,8 +12,8 @@
 #include "core/move/cup_across.h"
 #include "core/wood/moisture.h"
 #include "ui/board/bench.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -7,8 +7,8 @@
 #include <QTimer>
 
 #include "ui/board/bench.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -13,11 +13,11 @@
 
 #include "core/measure/parse.h"
 #include "core/shop/ranges.h"
-#include "ui/ask_file.h"
-#include "ui/files.h"
+#include "ui/ask/ask_file.h"
+#include "ui/ask/files.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 #include "ui/picture/picture_view.h"
-#include "ui/text.h"
-#include "ui/theme.h"
 
 namespace burl::ui
 {

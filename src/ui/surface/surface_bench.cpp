@@ -8,9 +8,9 @@
 
 #include "core/shop/ranges.h"
 #include "ui/ledger/choices_form.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 #include "ui/surface/surface_tray.h"
-#include "ui/text.h"
-#include "ui/theme.h"
 
 namespace burl::ui
 {

@@ -6,9 +6,9 @@
 
 #include <QPainter>
 
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 #include "ui/surface/surface_tray.h"
-#include "ui/text.h"
-#include "ui/theme.h"
 
 namespace burl::ui
 {

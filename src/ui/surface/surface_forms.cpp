@@ -6,10 +6,10 @@
 
 #include "core/measure/clock.h"
 #include "ui/ledger/field_rows.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 #include "ui/surface/surface_bench.h"
 #include "ui/surface/surface_tray.h"
-#include "ui/text.h"
-#include "ui/theme.h"
 
 namespace burl::ui
 {

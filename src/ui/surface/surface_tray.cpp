@@ -12,9 +12,9 @@
 #include "core/measure/clock.h"
 #include "core/surface/work_words.h"
 #include "ui/ledger/plain_table.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 #include "ui/surface/surface_bench.h"
-#include "ui/text.h"
-#include "ui/theme.h"
 
 namespace burl::ui
 {

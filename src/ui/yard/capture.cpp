@@ -10,8 +10,8 @@
 
 #include "ui/ledger/instrument_button.h"
 #include "ui/ledger/reading_table.h"
-#include "ui/theme.h"
-#include "ui/wrap_layout.h"
+#include "ui/look/theme.h"
+#include "ui/look/wrap_layout.h"
 #include "ui/yard/drying_view.h"
 #include "ui/yard/how_to_view.h"
 #include "ui/yard/log_end.h"

@@ -7,8 +7,8 @@
 #include <QPainterPath>
 
 #include "core/measure/date.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -14,8 +14,8 @@
 #include "core/geometry/ring.h"
 #include "core/shop/outline.h"
 #include "drawing/scene.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

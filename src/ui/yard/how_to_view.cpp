@@ -2,7 +2,7 @@
 
 #include <QPainter>
 
-#include "ui/theme.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

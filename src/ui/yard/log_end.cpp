@@ -7,8 +7,8 @@
 #include <QPainter>
 #include <QPainterPath>
 
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -14,8 +14,8 @@
 #include "core/shop/outline.h"
 #include "exchange/import/imported.h"
 #include "ui/ledger/measure_field.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 #include "ui/yard/face_change.h"
 #include "ui/yard/photo_view.h"
 

@@ -1,10 +1,11 @@
 #include "ui/yard/slab_form.h"
 
+#include "core/measure/units.h"
 #include "core/money/pricing.h"
 #include "core/shop/edit.h"
 #include "core/yard/slab_card.h"
 #include "ui/ledger/choices_form.h"
-#include "ui/text.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {
@@ -54,7 +55,6 @@ void SlabForm::addPrice() const
     const auto& id = id_;
     ChoicesForm& form = form_;
     const auto costs = [&doc](const Slab& slab, double price) {
-        constexpr double kMm3PerL = 1e6;
         WoodPriceInput in;
         in.length_mm = slabCard(slab, doc.shop(), nullptr, 0).volume.value() * kMm3PerL;
         in.width_mm = in.thickness_mm = 1.0; // the volume whole

@@ -1,6 +1,6 @@
 // What comes into a slab from files, and the tag that goes out.
 
-#include "ui/ask_file.h"
+#include "ui/ask/ask_file.h"
 #include "ui/yard/yard_bench.h"
 
 #include <QFile>
@@ -11,9 +11,9 @@
 #include "photo/true_scale.h"
 #include "sheets/marker_cards.h"
 #include "sheets/slab_tag.h"
-#include "ui/files.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/ask/files.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 #include "ui/yard/face_change.h"
 #include "ui/yard/photo_window.h"
 

@@ -107,6 +107,6 @@ TEST_CASE("a delivered table tells what an hour of it earned", "[days][money]")
     const Way way = walked(demo, demo.job.id, *hoursOf("2026-11-30T08:00"));
     const Plan plan = makePlan(*way.book.job(demo.job.id), *way.book.shop);
     REQUIRE(plan.money->earnedPerHour);
-    const Quote q = quoteOf(quoteInputOf(quote));
+    const Quote q = quoteOf(quote);
     CHECK(*plan.money->earnedPerHour == Approx((q.net - q.goods - q.overhead) / (way.written_min / 60.0)));
 }

@@ -119,13 +119,13 @@ TEST_CASE("an accepted quote stays as it was, and tells when the cost rises", "[
     Demo demo(1);
     const Plan before = at(demo);
     const KeptQuote kept = demo.job.money.quotes.at(0);
-    const double was = quoteOf(quoteInputOf(kept)).gross;
+    const double was = quoteOf(kept).gross;
     Habits habits = demo.book.shop->habits;
     habits.money.hour = 90.0;
     demo.book = withHabits(demo.book, habits);
     const Plan after = at(demo);
     CHECK(after.figure("cost").value() > before.figure("cost").value());
-    CHECK(quoteOf(quoteInputOf(demo.job.money.quotes.at(0))).gross == was);
+    CHECK(quoteOf(demo.job.money.quotes.at(0)).gross == was);
     CHECK(codes(after.money->findings).count("money.dearer") == 1);
 }
 
@@ -140,7 +140,7 @@ TEST_CASE("an hour really earned comes of the accepted price and the book's minu
     for (const DayEntry& e : demo.job.days.book) {
         minutes += e.words.minutes;
     }
-    const Quote q = quoteOf(quoteInputOf(demo.job.money.quotes.at(0)));
+    const Quote q = quoteOf(demo.job.money.quotes.at(0));
     CHECK(*plan.money->earnedPerHour == Approx((q.net - q.goods - q.overhead) / (minutes / 60.0)));
 }
 

@@ -89,8 +89,8 @@ TEST_CASE("a quote's parts add up, and at the break-even rate nothing is earned"
         CHECK(q.byKind.at("slab") + q.byKind.at("consumable") == Approx(q.goods));
         REQUIRE(q.breakEvenRate);
         QuoteInput even = in;
-        for (QuoteInput::Work& w : even.work) {
-            w.rate_h = *q.breakEvenRate;
+        for (WorkLine& w : even.work) {
+            w.hour = *q.breakEvenRate;
         }
         CHECK(quoteOf(even).profit == Approx(0.0).margin(0.03)); // each line is rounded
     }

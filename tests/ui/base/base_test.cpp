@@ -12,7 +12,7 @@
 #include "ui/hands.h"
 #include "ui/picture/picture_view.h"
 #include "ui/picture/picture_window.h"
-#include "ui/sill.h"
+#include "ui/window/sill.h"
 
 using namespace burl;
 using burl::test::Driver;

@@ -8,7 +8,7 @@
 #include "ui/ledger/reading_table.h"
 #include "ui/move/bending_page.h"
 #include "ui/move/year_strip.h"
-#include "ui/sill.h"
+#include "ui/window/sill.h"
 
 using namespace burl;
 using burl::test::Driver;

@@ -10,8 +10,8 @@
 
 #include "core/measure/clock.h"
 #include "ui/board/bench.h"
+#include "ui/look/text.h"
 #include "ui/maker.h"
-#include "ui/text.h"
 
 namespace burl::test
 {

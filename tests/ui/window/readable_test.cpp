@@ -8,7 +8,7 @@
 #include <QPushButton>
 
 #include "drawing/palette.h"
-#include "ui/theme.h"
+#include "ui/look/theme.h"
 
 using namespace burl;
 using test::Driver;

@@ -5,10 +5,10 @@
 #include <QLabel>
 #include <QPushButton>
 
-#include "ui/elided_label.h"
 #include "ui/layup/layup_tray.h"
-#include "ui/sill.h"
-#include "ui/text.h"
+#include "ui/look/elided_label.h"
+#include "ui/look/text.h"
+#include "ui/window/sill.h"
 
 using namespace burl;
 using test::Driver;

@@ -18,8 +18,8 @@
 #include "ui/dialogs.h"
 #include "ui/driver.h"
 #include "ui/hands.h"
-#include "ui/rack.h"
-#include "ui/theme.h"
+#include "ui/look/theme.h"
+#include "ui/window/rack.h"
 
 using namespace burl;
 using burl::test::chooseFile;

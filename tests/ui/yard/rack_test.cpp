@@ -4,8 +4,8 @@
 #include "ui/driver.h"
 
 #include "core/layup/layup_edit.h"
-#include "ui/bench_bar.h"
-#include "ui/rack.h"
+#include "ui/window/bench_bar.h"
+#include "ui/window/rack.h"
 
 using namespace burl;
 using test::Driver;

@@ -11,7 +11,7 @@
 #include "core/yard/slab_card.h"
 #include "ui/dialogs.h"
 #include "ui/hands.h"
-#include "ui/rack.h"
+#include "ui/window/rack.h"
 #include "ui/yard/capture.h"
 #include "ui/yard/log_end.h"
 #include "ui/yard_driver.h"

@@ -9,8 +9,8 @@
 #include "core/shop/outline.h"
 #include "ui/ledger/height_cells.h"
 #include "ui/ledger/reading_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 #include "ui/yard/features.h"
 
 namespace burl::ui

@@ -10,8 +10,8 @@
 #include "core/shop/outline.h"
 #include "ui/ledger/height_cells.h"
 #include "ui/ledger/reading_table.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -6,7 +6,7 @@
 #include "core/measure/parse.h"
 #include "core/yard/slab_card.h"
 #include "ui/ledger/reading_table.h"
-#include "ui/text.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {

@@ -2,7 +2,7 @@
 
 #include "ui/ledger/height_cells.h"
 #include "ui/ledger/reading_table.h"
-#include "ui/text.h"
+#include "ui/look/text.h"
 
 namespace burl::ui
 {

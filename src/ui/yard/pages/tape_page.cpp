@@ -5,7 +5,7 @@
 #include <QComboBox>
 
 #include "ui/ledger/reading_table.h"
-#include "ui/theme.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -1,4 +1,4 @@
-#include "ui/wrap_layout.h"
+#include "ui/look/wrap_layout.h"
 
 #include <algorithm>
 

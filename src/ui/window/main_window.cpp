@@ -1,4 +1,4 @@
-#include "ui/main_window.h"
+#include "ui/window/main_window.h"
 
 #include <QActionGroup>
 #include <QApplication>
@@ -14,20 +14,20 @@
 #include "core/shop/edit.h"
 #include "exchange/job_file.h"
 #include "ui/base/base_bench.h"
-#include "ui/bench_bar.h"
 #include "ui/board/board.h"
 #include "ui/fill/fill_bench.h"
 #include "ui/flat/flat_bench.h"
 #include "ui/layup/layup_bench.h"
 #include "ui/ledger/ledger.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 #include "ui/move/move_bench.h"
-#include "ui/rack.h"
-#include "ui/sill.h"
 #include "ui/surface/surface_bench.h"
-#include "ui/text.h"
-#include "ui/theme.h"
-#include "ui/thread_line.h"
-#include "ui/tips.h"
+#include "ui/window/bench_bar.h"
+#include "ui/window/rack.h"
+#include "ui/window/sill.h"
+#include "ui/window/thread_line.h"
+#include "ui/window/tips.h"
 #include "ui/yard/yard_bench.h"
 
 namespace burl::ui

@@ -1,4 +1,4 @@
-#include "ui/rack.h"
+#include "ui/window/rack.h"
 
 #include <algorithm>
 #include <utility>
@@ -16,8 +16,8 @@
 #include "core/shop/outline.h"
 #include "core/yard/slab_card.h"
 #include "drawing/scene.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -1,8 +1,8 @@
-#include "ui/elided_label.h"
+#include "ui/look/elided_label.h"
 
 #include <QPainter>
 
-#include "ui/theme.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

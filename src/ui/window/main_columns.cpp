@@ -11,9 +11,9 @@
 #include "ui/board/board.h"
 #include "ui/layup/layup_bench.h"
 #include "ui/ledger/ledger.h"
-#include "ui/main_window.h"
-#include "ui/rack.h"
-#include "ui/theme.h"
+#include "ui/look/theme.h"
+#include "ui/window/main_window.h"
+#include "ui/window/rack.h"
 #include "ui/yard/yard_bench.h"
 
 namespace burl::ui

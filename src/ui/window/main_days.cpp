@@ -6,15 +6,15 @@
 #include "exchange/export/calendar_file.h"
 #include "sheets/days_sheets.h"
 #include "sheets/quote_sheet.h"
-#include "ui/ask_file.h"
+#include "ui/ask/ask_file.h"
+#include "ui/ask/files.h"
 #include "ui/days/days_bench.h"
-#include "ui/files.h"
-#include "ui/main_window.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 #include "ui/picture/picture_view.h"
 #include "ui/picture/picture_window.h"
-#include "ui/sill.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/window/main_window.h"
+#include "ui/window/sill.h"
 
 namespace burl::ui
 {

@@ -1,12 +1,12 @@
-#include "ui/template_written.h"
+#include "ui/ask/template_written.h"
 
 #include <QFileInfo>
 
 #include "exchange/export/template_file.h"
 #include "sheets/template_sheet.h"
-#include "ui/files.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/ask/files.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

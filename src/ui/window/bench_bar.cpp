@@ -1,9 +1,9 @@
-#include "ui/bench_bar.h"
+#include "ui/window/bench_bar.h"
 
 #include <QPainter>
 
-#include "ui/sill.h"
-#include "ui/theme.h"
+#include "ui/look/theme.h"
+#include "ui/window/sill.h"
 
 namespace burl::ui
 {

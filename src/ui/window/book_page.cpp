@@ -1,11 +1,11 @@
-#include "ui/book_page.h"
+#include "ui/window/book_page.h"
 
 #include <QIcon>
 #include <QLabel>
 #include <QPushButton>
 #include <QVBoxLayout>
 
-#include "ui/theme.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

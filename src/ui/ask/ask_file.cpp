@@ -1,4 +1,4 @@
-#include "ui/ask_file.h"
+#include "ui/ask/ask_file.h"
 
 #include <QDir>
 #include <QFileDialog>

@@ -1,4 +1,4 @@
-#include "ui/tips.h"
+#include "ui/window/tips.h"
 
 #include <QCoreApplication>
 #include <QWidget>

@@ -1,4 +1,4 @@
-#include "ui/demo_faces.h"
+#include "ui/window/demo_faces.h"
 
 #include <atomic>
 #include <thread>

@@ -1,4 +1,4 @@
-#include "ui/new_job.h"
+#include "ui/ask/new_job.h"
 
 #include <QComboBox>
 #include <QCoreApplication>
@@ -8,7 +8,7 @@
 #include <QLineEdit>
 #include <QPushButton>
 
-#include "ui/theme.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

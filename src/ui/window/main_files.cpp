@@ -19,15 +19,15 @@
 #include "sheets/pour_card.h"
 #include "sheets/shop_sheet.h"
 #include "sheets/surface_card.h"
-#include "ui/ask_file.h"
+#include "ui/ask/ask_file.h"
+#include "ui/ask/files.h"
+#include "ui/ask/new_job.h"
 #include "ui/board/bench.h"
-#include "ui/files.h"
-#include "ui/main_window.h"
-#include "ui/new_job.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 #include "ui/picture/picture_window.h"
-#include "ui/sill.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/window/main_window.h"
+#include "ui/window/sill.h"
 
 namespace burl::ui
 {

@@ -1,4 +1,4 @@
-#include "ui/sill.h"
+#include "ui/window/sill.h"
 
 #include <QAbstractButton>
 #include <QHBoxLayout>
@@ -9,8 +9,8 @@
 #include <QTimer>
 #include <QVBoxLayout>
 
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {

@@ -1,4 +1,4 @@
-#include "ui/thread_line.h"
+#include "ui/window/thread_line.h"
 
 #include <algorithm>
 
@@ -6,9 +6,9 @@
 #include <QMenu>
 #include <QPushButton>
 
-#include "ui/elided_label.h"
-#include "ui/text.h"
-#include "ui/theme.h"
+#include "ui/look/elided_label.h"
+#include "ui/look/text.h"
+#include "ui/look/theme.h"
 
 namespace burl::ui
 {
