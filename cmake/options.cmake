@@ -60,6 +60,12 @@ function(burl_group_by_folder target)
   set_target_properties(${target} PROPERTIES UNITY_BUILD ON UNITY_BUILD_MODE GROUP)
 endfunction()
 
+# What nearly every file includes, read once.
+function(burl_precompile name)
+  target_precompile_headers(${name} PRIVATE <algorithm> <cmath> <functional> <map> <memory> <optional> <span> <string>
+                                            <string_view> <vector>)
+endfunction()
+
 # A folder of src/ is one static library. Sources are found by folder, so a new file needs no edit
 # here; CONFIGURE_DEPENDS looks again at every build.
 function(burl_library name)
@@ -73,7 +79,20 @@ function(burl_library name)
     list(FILTER grouped INCLUDE REGEX "\\.cpp$")
     burl_group_by_folder(${name} ${grouped})
   endif()
-  # What nearly every file includes, read once.
-  target_precompile_headers(${name} PRIVATE <algorithm> <cmath> <functional> <map> <memory> <optional> <span> <string>
-                                            <string_view> <vector>)
+  burl_precompile(${name})
+endfunction()
+
+# Files of a library that are compiled with options of their own; they are linked into it as before.
+function(burl_apart library name)
+  list(TRANSFORM ARGN PREPEND ${CMAKE_CURRENT_SOURCE_DIR}/ OUTPUT_VARIABLE sources)
+  get_target_property(all ${library} SOURCES)
+  list(REMOVE_ITEM all ${sources})
+  set_target_properties(${library} PROPERTIES SOURCES "${all}")
+  add_library(${name} OBJECT ${sources})
+  target_include_directories(${name} PRIVATE ${PROJECT_SOURCE_DIR}/src)
+  get_target_property(linked ${library} LINK_LIBRARIES)
+  target_link_libraries(${name} PRIVATE ${linked})
+  burl_group_by_folder(${name} ${sources})
+  burl_precompile(${name})
+  target_sources(${library} PRIVATE $<TARGET_OBJECTS:${name}>)
 endfunction()

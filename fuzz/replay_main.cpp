@@ -1,25 +1,35 @@
-// Feeds files to a fuzz target without a fuzzer: each as it is, cut short in a few places, and with bytes
-// turned over at places that follow from its size, so that every run is the same.
+// Feeds the files of a folder to a fuzz target without a fuzzer: each as it is, cut short in a few places, and with
+// bytes turned over at places that follow from its size, so that every run is the same.
+//   fuzz_replay svg corpus/svg
 
 #include <cstdint>
 #include <cstdio>
 #include <filesystem>
 #include <fstream>
 #include <iterator>
+#include <map>
+#include <string>
 #include <vector>
 
-extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size);
+using Target = int (*)(const std::uint8_t* data, std::size_t size);
+
+// The build lists the targets, each under its own name: FUZZ_TARGET(svg).
+#define FUZZ_TARGET(name) extern "C" int fuzz_##name(const std::uint8_t* data, std::size_t size);
+#include "fuzz_targets.h"
+#undef FUZZ_TARGET
 
 namespace
 {
 
-void feed(const std::vector<std::uint8_t>& bytes)
-{
-    LLVMFuzzerTestOneInput(bytes.data(), bytes.size());
-}
+const std::map<std::string, Target> kTargets{
+#define FUZZ_TARGET(name) {#name, &fuzz_##name},
+#include "fuzz_targets.h"
+#undef FUZZ_TARGET
+};
 
-void feedWithNeighbours(const std::vector<std::uint8_t>& bytes)
+void feedWithNeighbours(Target target, const std::vector<std::uint8_t>& bytes)
 {
+    const auto feed = [target](const std::vector<std::uint8_t>& some) { target(some.data(), some.size()); };
     feed(bytes);
     for (std::size_t parts = 1; parts < 8; ++parts) {
         feed({bytes.begin(), bytes.begin() + static_cast<std::ptrdiff_t>(bytes.size() * parts / 8)});
@@ -39,13 +49,16 @@ void feedWithNeighbours(const std::vector<std::uint8_t>& bytes)
 
 int main(int argc, char** argv)
 {
+    const auto target = argc == 3 ? kTargets.find(argv[1]) : kTargets.end();
+    if (target == kTargets.end()) {
+        std::fprintf(stderr, "fuzz_replay TARGET FOLDER\n");
+        return 2;
+    }
     int files = 0;
-    for (int i = 1; i < argc; ++i) {
-        for (const auto& entry : std::filesystem::directory_iterator(argv[i])) {
-            std::ifstream in(entry.path(), std::ios::binary);
-            feedWithNeighbours({std::istreambuf_iterator<char>(in), {}});
-            ++files;
-        }
+    for (const auto& entry : std::filesystem::directory_iterator(argv[2])) {
+        std::ifstream in(entry.path(), std::ios::binary);
+        feedWithNeighbours(target->second, {std::istreambuf_iterator<char>(in), {}});
+        ++files;
     }
     std::printf("%d files\n", files);
     return files > 0 ? 0 : 1;

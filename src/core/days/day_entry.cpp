@@ -119,13 +119,7 @@ public:
             }
         }
         if (step != nullptr && !step->pour.empty()) {
-            const auto began = hoursOf(at);
-            const std::string from = began ? isoTime(*began - words.minutes / 60.0) : "";
-            job([&](Job& j) { // the one that this entry began; one that was weighed stays
-                std::erase_if(j.fill.log, [&](const PourRecord& record) {
-                    return record.event == step->pour && record.began == from && record.pots.empty();
-                });
-            });
+            takeBackPour(*step, words, at);
         }
         if (step != nullptr && step->key == "deliver") {
             job([&](Job& j) { j.days.delivered = j.days.delivered == day ? "" : j.days.delivered; });
@@ -173,6 +167,40 @@ private:
             change(next);
             book_ = withSlab(book_, std::move(next));
         }
+    }
+
+    /// What this entry said of a pour. A record that it began and that holds nothing more is gone; one that was weighed
+    /// stays.
+    void takeBackPour(const JobStep& step, const DayWords& words, const std::string& at)
+    {
+        const auto end = hoursOf(at);
+        if (!end) {
+            return;
+        }
+        const std::string from = isoTime(*end - words.minutes / 60.0);
+        constexpr double kAny_L = 1e-9;
+        job([&](Job& j) {
+            for (PourRecord& record : j.fill.log) {
+                if (record.event != step.pour) {
+                    continue;
+                }
+                for (const DayReading& r : words.readings) {
+                    if (r.kind == ReadingKind::Litres) {
+                        record.poured_L = std::max(0.0, record.poured_L - r.value);
+                    } else if (r.kind == ReadingKind::Leak) {
+                        record.leaked_L = std::max(0.0, record.leaked_L - r.value);
+                    } else if (const auto began = hoursOf(record.began); r.kind == ReadingKind::Temperature && began) {
+                        std::erase_if(record.heat, [&](const auto& seen) {
+                            return std::abs(seen.at_h - (*end - *began)) < 1e-6 && seen.measured_C == r.value;
+                        });
+                    }
+                }
+            }
+            std::erase_if(j.fill.log, [&](const PourRecord& record) {
+                return record.event == step.pour && record.began == from && record.pots.empty() &&
+                       record.heat.empty() && record.poured_L < kAny_L && record.leaked_L < kAny_L;
+            });
+        });
     }
 
     /// The first entry of a pour begins its record; a temperature later is one more reading of its heat.
@@ -241,9 +269,18 @@ Book withCorrectedEntry(const Book& book, JobId job, int id, const DayLine& line
     }
     Carrier carrier(book, job, steps);
     for (const DayEntry& entry : now->days.book) {
-        const bool saysTheSame = entry.words == line.words && !entry.struck;
-        if (entry.id != id || (saysTheSame && pictures.empty())) {
+        if (entry.id != id) {
             continue;
+        }
+        carrier.job([&](Job& j) {
+            for (DayEntry& mine : j.days.book) {
+                if (mine.id == id) {
+                    mine.pictures.insert(mine.pictures.end(), pictures.begin(), pictures.end());
+                }
+            }
+        });
+        if (entry.words == line.words && !entry.struck) {
+            continue; // nothing else is new
         }
         if (!entry.struck) { // of what was struck out nothing counts any more
             carrier.takeBack(entry.words, entry.at);
@@ -251,10 +288,7 @@ Book withCorrectedEntry(const Book& book, JobId job, int id, const DayLine& line
         carrier.job([&](Job& j) {
             for (DayEntry& mine : j.days.book) {
                 if (mine.id == id) {
-                    mine.pictures.insert(mine.pictures.end(), pictures.begin(), pictures.end());
-                    if (!saysTheSame) {
-                        mine.history.push_back({isoTime(now_h), mine.words});
-                    }
+                    mine.history.push_back({isoTime(now_h), mine.words});
                     mine.planned =
                         mine.words.step == line.words.step ? mine.planned : plannedOf(steps, line.words.step);
                     mine.words = line.words;

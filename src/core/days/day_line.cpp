@@ -246,8 +246,7 @@ private:
             }
         } else if (nextIs(1, {"c", "f"})) {
             const bool fahrenheit = nextIs(1, {"f"});
-            const double value = w.negative ? w.value : w.value;
-            add(ReadingKind::Temperature, fahrenheit ? (value - 32.0) / 1.8 : value, ranges::kRoom_degC,
+            add(ReadingKind::Temperature, fahrenheit ? (w.value - 32.0) / 1.8 : w.value, ranges::kRoom_degC,
                 "the temperature");
             ++at_;
         } else if (nextIs(1, {"mm", "in"})) {

@@ -202,17 +202,26 @@ TEST_CASE("a corrected entry keeps what it said, and what it had carried goes ba
 TEST_CASE("an entry that was struck out counts again when it is corrected, once", "[days]")
 {
     const double at = *hoursOf("2026-11-24T16:00");
-    Book book = withDayEntry(someBook(), {1}, line("A4 MC 9.0"), at, someSteps());
-    book = withDayEntry(book, {1}, line("pour 1 9.5 l"), at + 1.0, someSteps());
-    const double poured = book.job({1})->fill.log[0].poured_L;
+    Book book = withDayEntry(someBook(), {1}, line("pour 1: 4 l 30 min"), at, someSteps());
+    book = withDayEntry(book, {1}, line("pour 1 9.5 l at 31C leak 0.3 l"), at + 1.0, someSteps());
+    const auto record = [](const Book& b) { return b.job({1})->fill.log.at(0); };
+    CHECK(record(book).poured_L == 13.5);
+    CHECK(record(book).heat.size() == 1);
     book = withStruckEntry(book, {1}, 2, at + 2.0, someSteps());
-    CHECK(book.job({1})->fill.log[0].poured_L == Approx(poured - 9.5));
+    CHECK(record(book).poured_L == Approx(4.0));
+    CHECK(record(book).leaked_L == Approx(0.0));
+    CHECK(record(book).heat.empty());
     // The same words: it is no longer struck. Others: what was taken back is not taken back a second time.
-    const Book same = withCorrectedEntry(book, {1}, 2, line("pour 1 9.5 l"), at + 3.0, someSteps());
+    const Book same = withCorrectedEntry(book, {1}, 2, line("pour 1 9.5 l at 31C leak 0.3 l"), at + 3.0, someSteps());
     CHECK_FALSE(same.job({1})->days.book[1].struck);
-    CHECK(same.job({1})->fill.log[0].poured_L == Approx(poured));
-    const Book other = withCorrectedEntry(book, {1}, 2, line("pour 1 8.0 l"), at + 3.0, someSteps());
-    CHECK(other.job({1})->fill.log[0].poured_L == Approx(poured - 1.5));
+    CHECK(record(same).poured_L == Approx(13.5));
+    CHECK(record(same).heat.size() == 1);
+    const Book other = withCorrectedEntry(book, {1}, 2, line("pour 1 8 l"), at + 3.0, someSteps());
+    CHECK(record(other).poured_L == Approx(12.0));
+    // The entry that began the record goes: what another entry said of it stays; with the last it is gone.
+    const Book second = withStruckEntry(same, {1}, 1, at + 4.0, someSteps());
+    CHECK(record(second).poured_L == Approx(9.5));
+    CHECK(withStruckEntry(book, {1}, 1, at + 4.0, someSteps()).job({1})->fill.log.empty());
 }
 
 TEST_CASE("a picture comes to an entry that is corrected, and nothing else changes", "[days]")
