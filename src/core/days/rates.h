@@ -16,12 +16,12 @@ namespace burl
 {
 
 struct StandardRate {
-    const char* key;
-    const char* label;
-    const char* per;  // "m² and pass"
-    double rate;      // for one of it; 0: the plan says how much
-    double typical;   // quantity of one table: as much as the standard is worth against what was logged
-    bool time = true; // minutes; else litres or discs
+    const char* key = nullptr;
+    const char* label = nullptr;
+    const char* per = nullptr; // "m² and pass"
+    double rate = 0.0;         // for one of it; 0: the plan says how much
+    double typical = 0.0;      // quantity of one table: as much as the standard is worth against what was logged
+    bool time = true;          // minutes; else litres or discs
 };
 [[nodiscard]] const std::vector<StandardRate>& standardRates();
 /// Null for a key that is none.

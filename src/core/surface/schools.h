@@ -27,7 +27,7 @@ struct GlueClass {
 [[nodiscard]] std::optional<GlueKind> slowerThan(GlueKind kind);
 
 struct FinishClass {
-    const char* name;
+    const char* name = nullptr;
     double coverage_m2_L = 20.0;
     double firstCoat = 1.2;
     double loss = 0.05;
@@ -62,10 +62,10 @@ struct StopAt {
 [[nodiscard]] int oneMore(int grit);
 
 struct EdgeClass {
-    const char* name;
+    const char* name = nullptr;
     double minutes_m = 1.0;
     double longer = 1.0; // its surface over its straight length
-    const char* how;
+    const char* how = nullptr;
 };
 [[nodiscard]] const EdgeClass& edgeClass(EdgeTreatment kind);
 

@@ -74,7 +74,7 @@ private:
     void editOverrule(const QString& label, const std::function<void(StepOverrule&)>& change);
     void editOwn(const QString& label, const std::function<void(OwnStep&)>& change);
     void editHabits(const QString& label, const std::function<void(Habits&)>& change);
-    void editWeek(const QString& text, const QString& label, const std::function<WeekHours&(Habits&)>& of);
+    QString editWeek(const QString& text, const QString& label, const std::function<WeekHours&(Habits&)>& of);
     [[nodiscard]] const JobStep* chosenStep() const;
     [[nodiscard]] const OwnStep* chosenOwn() const;
     [[nodiscard]] const StepOverrule* chosenOverrule() const;

@@ -21,12 +21,6 @@ namespace burl::ui
 namespace
 {
 
-QString dayWord(const std::string& iso)
-{
-    const auto day = dayOf(iso);
-    return day ? fromCore(shortDayText(*day)) + QLatin1Char(' ') + fromCore(iso.substr(0, 4)) : QString();
-}
-
 std::vector<int> daysOf(const std::vector<std::string>& isos)
 {
     std::vector<int> out;
@@ -58,39 +52,28 @@ void DaysBench::editHabits(const QString& label, const std::function<void(Habits
     }
 }
 
-void DaysBench::editWeek(const QString& text, const QString& label, const std::function<WeekHours&(Habits&)>& of)
+QString DaysBench::editWeek(const QString& text, const QString& label, const std::function<WeekHours&(Habits&)>& of)
 {
     const auto week = parseWeek(text.toStdString());
     if (!week) {
-        Q_EMIT message(translated(week.error().sentence));
-        refresh();
-        return;
+        return translated(week.error().sentence);
     }
     editHabits(label, [&](Habits& h) { of(h).days = *week; });
+    return {};
 }
 
 void DaysBench::addHoursRows()
 {
     const auto today = [this] { return dayOf(document_.today()).value_or(0); };
-    const auto dayField = [this, today](const QString& name, const QString& label, std::string Job::*direct,
-                                        std::string DaysChoices::*of, const QString& tip) {
-        QLineEdit* field = hoursForm_->addText(
+    const auto dayField = [this](const QString& name, const QString& label, std::string Job::*direct,
+                                 std::string DaysChoices::*of, const QString& tip) {
+        EntryField* field = hoursForm_->addDay(
             name, label,
             [this, direct, of] {
                 const Job* job = document_.job();
-                return job == nullptr ? QString() : dayWord(direct != nullptr ? job->*direct : job->days.*of);
+                return job == nullptr ? std::string() : direct != nullptr ? job->*direct : job->days.*of;
             },
-            [this, direct, of, label, today](const QString& text) {
-                std::string iso;
-                if (!text.trimmed().isEmpty()) {
-                    const auto day = parseDay(text.toStdString(), today());
-                    if (!day) {
-                        Q_EMIT message(translated(day.error().sentence));
-                        refresh();
-                        return;
-                    }
-                    iso = isoDate(*day);
-                }
+            [this, direct, of, label](const std::string& iso) {
                 document_.edit(label, [&](Job& j) {
                     if (direct != nullptr) {
                         j.*direct = iso;
@@ -104,7 +87,6 @@ void DaysBench::addHoursRows()
                 });
             });
         field->setAccessibleName(label);
-        field->setPlaceholderText(tr("not said"));
         field->setToolTip(tip);
     };
     dayField(
@@ -112,13 +94,13 @@ void DaysBench::addHoursRows()
         tr("The day it is to be delivered: 18 Dec, 2026-12-18, Friday. It stays as promised, whatever the plan says."));
     const auto week = [this](const QString& name, const QString& label, const std::function<WeekHours&(Habits&)>& of,
                              const QString& tip) {
-        QLineEdit* field = hoursForm_->addText(
+        EntryField* field = hoursForm_->addRead(
             name, label,
             [this, of] {
                 Habits habits = document_.shop().habits;
                 return fromCore(weekText(of(habits).days));
             },
-            [this, label, of](const QString& text) { editWeek(text, label, of); });
+            [this, label, of](const QString& text) { return editWeek(text, label, of); });
         field->setAccessibleName(label);
         field->setToolTip(tip);
     };
@@ -128,17 +110,16 @@ void DaysBench::addHoursRows()
     week(
         QStringLiteral("helperHours"), tr("Helper"), [](Habits& h) -> WeekHours& { return h.work.helper; },
         tr("When a second person can be called: Mon, Thu 8-12; or none."));
-    QLineEdit* off = hoursForm_->addText(
+    EntryField* off = hoursForm_->addRead(
         QStringLiteral("daysOff"), tr("Days off"),
         [this, today] { return fromCore(daysText(daysOf(document_.shop().habits.work.holidays), today())); },
         [this, today](const QString& text) {
             const auto days = parseDays(text.toStdString(), today());
             if (!days) {
-                Q_EMIT message(translated(days.error().sentence));
-                refresh();
-                return;
+                return translated(days.error().sentence);
             }
             editHabits(tr("Days off"), [&](Habits& h) { h.work.holidays = isosOf(*days); });
+            return QString();
         });
     off->setAccessibleName(tr("Days off"));
     off->setPlaceholderText(tr("none"));
@@ -159,13 +140,12 @@ void DaysBench::addHoursRows()
         [this, today](const QString& name, const QString& label, const std::function<QString()>& get,
                       const std::function<void(Habits&, const std::string&)>& set,
                       const std::function<std::optional<Refusal>(const std::string&)>& wrong, const QString& tip) {
-            QLineEdit* field = hoursForm_->addText(name, label, get, [this, label, set, wrong](const QString& text) {
+            EntryField* field = hoursForm_->addRead(name, label, get, [this, label, set, wrong](const QString& text) {
                 if (const auto why = wrong(text.toStdString())) {
-                    Q_EMIT message(translated(why->sentence));
-                    refresh();
-                    return;
+                    return translated(why->sentence);
                 }
                 editHabits(label, [&](Habits& h) { set(h, text.toStdString()); });
+                return QString();
             });
             field->setAccessibleName(label);
             field->setPlaceholderText(tr("none"));
@@ -196,7 +176,7 @@ void DaysBench::addHoursRows()
             return makers ? std::nullopt : std::optional(makers.error());
         },
         tr("Who works beside you, parted by |: Ada: Tue-Fri 9-15 off 24 Dec - 31 Dec | Sat 8-12."));
-    QLineEdit* light = hoursForm_->addText(
+    EntryField* light = hoursForm_->addRead(
         QStringLiteral("daylight"), tr("Daylight"),
         [this] {
             const WorkHabits& w = document_.shop().habits.work;
@@ -207,14 +187,13 @@ void DaysBench::addHoursRows()
         [this](const QString& text) {
             const auto hours = parseWeek("Mon " + text.toStdString());
             if (!hours || (*hours)[0].size() != 1) {
-                Q_EMIT message(tr("Write the daylight like 9:00-16:00."));
-                refresh();
-                return;
+                return tr("Write the daylight like 9:00-16:00.");
             }
             editHabits(tr("Daylight"), [&](Habits& h) {
                 h.work.lightFrom_min = (*hours)[0].front().first;
                 h.work.lightTo_min = (*hours)[0].front().second;
             });
+            return QString();
         });
     light->setAccessibleName(tr("Daylight"));
     light->setToolTip(tr("When light falls from the side: the top is looked over then."));
@@ -312,25 +291,13 @@ void DaysBench::addStepRows()
         });
     wait->setOptional(tr("as planned"));
     wait->setTip(tr("After the work, through nights and days off: cure, drying, rest."));
-    QLineEdit* fixed = stepForm_->addText(
+    EntryField* fixed = stepForm_->addDay(
         QStringLiteral("stepFixed"), tr("Not before"),
         [this] {
             const StepOverrule* o = chosenOverrule();
-            return o != nullptr && !o->notBefore.empty() ? dayWord(o->notBefore.substr(0, 10)) : QString();
+            return o != nullptr && !o->notBefore.empty() ? o->notBefore.substr(0, 10) : std::string();
         },
-        [this](const QString& text) {
-            if (text.trimmed().isEmpty()) {
-                fix(chosen_, {});
-                return;
-            }
-            const auto day = parseDay(text.toStdString(), dayOf(document_.today()).value_or(0));
-            if (!day) {
-                Q_EMIT message(translated(day.error().sentence));
-                refresh();
-                return;
-            }
-            fix(chosen_, isoDate(*day) + "T00:00");
-        });
+        [this](const std::string& iso) { fix(chosen_, iso.empty() ? iso : iso + "T00:00"); });
     fixed->setAccessibleName(tr("Not before"));
     fixed->setPlaceholderText(tr("as it comes"));
     fixed->setToolTip(tr("The chosen step begins on this day or later. Dragging its block does the same."));

@@ -206,28 +206,12 @@ void FillBench::addRoomRows()
     addWords<bool>(*form_, document_, "formUnder", tr("Under the form"), {{tr("air"), 0}, {tr("a bench"), 1}},
                    [](FillChoices& c) -> bool& { return c.room.onBench; });
     Document& doc = document_;
-    QLineEdit* starts = form_->addText(
+    EntryField* starts = form_->addMoment(
         QStringLiteral("pourStarts"), tr("First pour"),
-        [&doc] {
-            const auto at = doc.job() != nullptr ? hoursOf(doc.job()->fill.starts) : std::nullopt;
-            return at ? fromCore(timeText(*at)) : QString();
-        },
-        [this, &doc](const QString& text) {
-            if (text.trimmed().isEmpty()) {
-                doc.edit(tr("First pour"), [](Job& j) { j.fill.starts.clear(); });
-                return;
-            }
-            const auto at = parseMoment(text.toStdString(), dayOf(doc.today()).value_or(0));
-            if (!at) {
-                Q_EMIT message(translated(at.error().sentence));
-                form_->refresh();
-                return;
-            }
-            doc.edit(tr("First pour"), [&](Job& j) { j.fill.starts = isoTime(*at); });
-        });
+        [&doc] { return doc.job() != nullptr ? doc.job()->fill.starts : std::string(); },
+        [&doc](const std::string& at) { doc.edit(tr("First pour"), [&](Job& j) { j.fill.starts = at; }); });
     starts->setToolTip(
         tr("When you mean to begin: 3 Nov 8:00, tomorrow 7:30. All hours become days of the week by it."));
-    starts->setPlaceholderText(tr("not said"));
 }
 
 void FillBench::addMixingRows()

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 
-#include <QDateTime>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QPushButton>
@@ -26,11 +25,6 @@ namespace
 
 constexpr double kGrams = 1000.0;
 enum PotRow { kA, kB, kThen, kPotRows };
-
-std::string now()
-{
-    return QDateTime::currentDateTime().toString(QStringLiteral("yyyy-MM-ddTHH:mm")).toStdString();
-}
 
 /// What the pot at this place of an event wants.
 struct WantedPot {
@@ -89,7 +83,7 @@ PoursPage::PoursPage(Document& document, InstrumentPort& instrument, QWidget* pa
     connect(card, &QPushButton::clicked, this, &PoursPage::cardWanted);
     named(begin_, QStringLiteral("pourBegins"), tr("Write down that this pour begins now"));
     connect(begin_, &QPushButton::clicked, this,
-            [this] { edit(tr("A pour begins"), [](PourRecord& r) { r.began = now(); }); });
+            [this] { edit(tr("A pour begins"), [this](PourRecord& r) { r.began = isoTime(document_.now_h()); }); });
     for (QPushButton* b : std::initializer_list<QPushButton*>{begin_, reads, card}) {
         looking(b, "tight");
         head->addWidget(b);
@@ -163,18 +157,10 @@ void PoursPage::edit(const QString& label, const std::function<void(PourRecord&)
 
 void PoursPage::addRecordRows()
 {
-    QLineEdit* began = form_->addText(
-        QStringLiteral("pourBegan"), tr("Begun"), [this] { return record() ? fromCore(record()->began) : QString(); },
-        [this](const QString& text) {
-            if (!text.isEmpty() && !hoursOf(text.toStdString())) {
-                Q_EMIT message(tr("A time is written as 2026-11-03T08:20; %1 is none.").arg(text));
-                refresh();
-                return;
-            }
-            edit(tr("A pour begins"), [&](PourRecord& r) { r.began = text.toStdString(); });
-        });
-    began->setToolTip(
-        tr("When the first pot was mixed: 2026-11-03T08:20. The hours of all that follows count from it."));
+    EntryField* began = form_->addMoment(
+        QStringLiteral("pourBegan"), tr("Begun"), [this] { return record() ? record()->began : std::string(); },
+        [this](const std::string& at) { edit(tr("A pour begins"), [&](PourRecord& r) { r.began = at; }); });
+    began->setToolTip(tr("When the first pot was mixed: 3 Nov 8:20. The hours of all that follows count from it."));
     struct Row {
         const char* name;
         QString label;
@@ -293,7 +279,7 @@ void PoursPage::entered(int row, int column, const QString& text)
         }
         WeighedPot& pot = r.pots[static_cast<size_t>(column)];
         (row == kA ? pot.a_g : pot.b_g) = grams;
-        pot.at = now();
+        pot.at = isoTime(document_.now_h());
         if (r.began.empty() && grams > 0.0) {
             r.began = pot.at;
         }

@@ -262,31 +262,23 @@ void ShelfPage::addRows()
                 ->setTip(tr("The temperature that the sheet's numbers are for."));
         }
     }
-    QLineEdit* packs = form_->addText(
+    EntryField* packs = form_->addRead(
         QStringLiteral("productPacks"), tr("Packs, litres at price"),
         [this] { return chosen() ? packsText(chosen()->packs) : QString(); },
         [this](const QString& text) {
-            if (const auto sold = packsFrom(text)) {
-                edit(tr("Packs of a product"), [&](ResinClass& r) { r.packs = *sold; });
-            } else {
-                Q_EMIT message(
-                    tr("Packs are written as 4 at 89, 18 at 320: litres and their price; %1 is not.").arg(text));
-                refresh();
+            const auto sold = packsFrom(text);
+            if (!sold) {
+                return tr("Packs are written as 4 at 89, 18 at 320: litres and their price; %1 is not.").arg(text);
             }
+            edit(tr("Packs of a product"), [&](ResinClass& r) { r.packs = *sold; });
+            return QString();
         });
     packs->setToolTip(tr("What it is sold in, both parts together: 4 at 89, 18 at 320."));
-    QLineEdit* opened = form_->addText(
+    EntryField* opened = form_->addDay(
         QStringLiteral("productOpened"), tr("Opened on"),
-        [this] { return chosen() ? fromCore(chosen()->opened) : QString(); },
-        [this](const QString& text) {
-            if (!text.isEmpty() && !dayOf(text.toStdString())) {
-                Q_EMIT message(tr("A day is written as 2026-11-03; %1 is none.").arg(text));
-                refresh();
-                return;
-            }
-            edit(tr("Opened on"), [&](ResinClass& r) { r.opened = text.toStdString(); });
-        });
-    opened->setToolTip(tr("The day its cans were opened: 2026-11-03."));
+        [this] { return chosen() ? chosen()->opened : std::string(); },
+        [this](const std::string& iso) { edit(tr("Opened on"), [&](ResinClass& r) { r.opened = iso; }); });
+    opened->setToolTip(tr("The day its cans were opened: 3 Nov."));
 }
 
 void ShelfPage::tellSheet()

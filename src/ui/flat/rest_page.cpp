@@ -2,7 +2,6 @@
 
 #include <algorithm>
 
-#include <QDate>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
@@ -19,16 +18,6 @@
 
 namespace burl::ui
 {
-namespace
-{
-
-std::string today()
-{
-    return QDate::currentDate().toString(Qt::ISODate).toStdString();
-}
-
-} // namespace
-
 RestPage::RestPage(Document& document, InstrumentPort& instrument, QWidget* parent)
     : QWidget(parent), document_(document), form_(new ChoicesForm(document, QStringLiteral("rest"), this)),
       words_(new QLabel(this)), milled_(new QPushButton(tr("milled today"), this)),
@@ -69,16 +58,9 @@ RestPage::RestPage(Document& document, InstrumentPort& instrument, QWidget* pare
     connect(milled_, &QPushButton::clicked, this, &RestPage::milledToday);
     connect(again_, &QPushButton::clicked, this, &RestPage::readAgain);
     connect(table_, &ReadingTable::entered, this, &RestPage::entered);
-    form_->addText(
-        QStringLiteral("restCut"), tr("Milled on"), [this] { return rest() ? fromCore(rest()->cut) : QString(); },
-        [this](const QString& text) {
-            if (!text.isEmpty() && !dayOf(text.toStdString())) {
-                Q_EMIT message(tr("A day is written as 2026-11-03; %1 is none.").arg(text));
-                refresh();
-                return;
-            }
-            edit(tr("Milled on"), [&](Rest& r) { r.cut = text.toStdString(); });
-        });
+    form_->addDay(
+        QStringLiteral("restCut"), tr("Milled on"), [this] { return rest() ? rest()->cut : std::string(); },
+        [this](const std::string& iso) { edit(tr("Milled on"), [&](Rest& r) { r.cut = iso; }); });
     MeasureField* thick = form_->addMeasure(
         QStringLiteral("restThickness"), tr("Thickness then"), Unit::Length, ranges::kThickness_mm,
         [this]() -> std::optional<double> {
@@ -150,7 +132,7 @@ void RestPage::milledToday()
     document_.edit(tr("Milled today"), [&](Job& j) {
         Rest next;
         next.slab = s->id;
-        next.cut = today();
+        next.cut = document_.today();
         j.flatten.rests.push_back(next);
     });
 }
@@ -166,7 +148,7 @@ void RestPage::readAgain()
         HeightGrid grid = *s->topHeights;
         std::fill(grid.readings_mm.begin(), grid.readings_mm.end(), std::nullopt);
         r.readings = grid;
-        r.measured = today();
+        r.measured = document_.today();
     });
     table_->setFocus();
     table_->setCurrentCell(0, 0);

@@ -8,6 +8,10 @@
 #include <QLabel>
 #include <QPushButton>
 
+#include "core/measure/clock.h"
+#include "core/measure/date.h"
+#include "core/measure/when.h"
+#include "ui/look/text.h"
 #include "ui/look/theme.h"
 #include "ui/look/wrap_layout.h"
 
@@ -84,28 +88,73 @@ QComboBox* ChoicesForm::addChoice(const QString& name, const QString& label,
     return box;
 }
 
-QLineEdit* ChoicesForm::addText(const QString& name, const QString& label, const std::function<QString()>& get,
-                                const std::function<void(QString)>& set)
+EntryField* ChoicesForm::addText(const QString& name, const QString& label, const std::function<QString()>& get,
+                                 const std::function<void(QString)>& set)
 {
-    auto* field = new QLineEdit(this);
+    return addRead(name, label, get, [set](const QString& text) {
+        set(text);
+        return QString();
+    });
+}
+
+EntryField* ChoicesForm::addRead(const QString& name, const QString& label, const std::function<QString()>& get,
+                                 const std::function<QString(QString)>& read)
+{
+    auto* field = new EntryField(this);
     field->setObjectName(name);
     field->setAlignment(Qt::AlignRight);
     addRow(label, field);
-    connect(field, &QLineEdit::editingFinished, this, [field, set] {
-        if (field->isModified()) {
-            field->setModified(false);
-            set(field->text());
+    connect(field, &EntryField::typed, this, [field, read](const QString& text) {
+        if (const QString why = read(text); !why.isEmpty()) {
+            field->refuse(why);
         }
     });
-    refreshers_.emplace_back([field, get] {
-        if (!(field->hasFocus() && field->isModified())) {
-            field->setText(get());
-            field->setModified(false);
-            if (!field->hasFocus()) {
-                field->setCursorPosition(0); // a long text shows how it begins
+    connect(field, &EntryField::refused, this, &ChoicesForm::refused);
+    refreshers_.emplace_back([field, get] { field->setShown(get()); });
+    return field;
+}
+
+EntryField* ChoicesForm::addDay(const QString& name, const QString& label, const std::function<std::string()>& get,
+                                const std::function<void(std::string)>& set)
+{
+    EntryField* field = addRead(
+        name, label, [get] { return dayWord(get()); },
+        [this, set](const QString& text) {
+            if (text.trimmed().isEmpty()) {
+                set({});
+                return QString();
             }
-        }
-    });
+            const auto day = parseDay(text.toStdString(), dayOf(document_.today()).value_or(0));
+            if (!day) {
+                return translated(day.error().sentence);
+            }
+            set(isoDate(*day));
+            return QString();
+        });
+    field->setReplacedByNextKey();
+    field->setPlaceholderText(tr("not said"));
+    return field;
+}
+
+EntryField* ChoicesForm::addMoment(const QString& name, const QString& label, const std::function<std::string()>& get,
+                                   const std::function<void(std::string)>& set)
+{
+    EntryField* field = addRead(
+        name, label, [get] { return timeWord(get()); },
+        [this, set](const QString& text) {
+            if (text.trimmed().isEmpty()) {
+                set({});
+                return QString();
+            }
+            const auto at = parseMoment(text.toStdString(), dayOf(document_.today()).value_or(0));
+            if (!at) {
+                return translated(at.error().sentence);
+            }
+            set(isoTime(*at));
+            return QString();
+        });
+    field->setReplacedByNextKey();
+    field->setPlaceholderText(tr("not said"));
     return field;
 }
 

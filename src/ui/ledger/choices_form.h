@@ -37,8 +37,18 @@ public:
     MeasureField* addMeasure(const QString& name, const QString& label, Unit unit, Range range, Get get, Set set);
     QComboBox* addChoice(const QString& name, const QString& label, const std::function<std::vector<Option>()>& options,
                          const std::function<QVariant()>& get, const std::function<void(QVariant)>& set);
-    QLineEdit* addText(const QString& name, const QString& label, const std::function<QString()>& get,
-                       const std::function<void(QString)>& set);
+    /// Words: any are taken.
+    EntryField* addText(const QString& name, const QString& label, const std::function<QString()>& get,
+                        const std::function<void(QString)>& set);
+    /// A line that is read: `read` takes it, or answers with the sentence that refuses it.
+    EntryField* addRead(const QString& name, const QString& label, const std::function<QString()>& get,
+                        const std::function<QString(QString)>& read);
+    /// A day as a maker writes it; its value is an ISO date, empty while it is not said.
+    EntryField* addDay(const QString& name, const QString& label, const std::function<std::string()>& get,
+                       const std::function<void(std::string)>& set);
+    /// The same with its hour: "2026-11-03T08:20".
+    EntryField* addMoment(const QString& name, const QString& label, const std::function<std::string()>& get,
+                          const std::function<void(std::string)>& set);
     QPushButton* addButton(const QString& name, const QString& text, const std::function<void()>& act);
     struct Button {
         QString name;

@@ -1,13 +1,10 @@
 #include "ui/ledger/measure_field.h"
 
-#include <QKeyEvent>
-#include <QStyle>
 #include <QTimer>
 
 #include "core/measure/format.h"
 #include "core/measure/parse.h"
 #include "ui/look/text.h"
-#include "ui/look/theme.h"
 
 namespace burl::ui
 {
@@ -49,26 +46,25 @@ QString editText(double value, Unit unit, const UnitChoice& units)
     return fromCore(unit == Unit::Percent ? number + " %" : number);
 }
 
-MeasureField::MeasureField(Unit unit, QWidget* parent) : QLineEdit(parent), unit_(unit)
+MeasureField::MeasureField(Unit unit, QWidget* parent) : EntryField(parent), unit_(unit)
 {
     setAlignment(Qt::AlignRight);
-    connect(this, &QLineEdit::editingFinished, this, &MeasureField::finish);
+    setReplacedByNextKey();
+    connect(this, &EntryField::typed, this, &MeasureField::take);
 }
 
 void MeasureField::setUnits(const UnitChoice& units)
 {
     if (units_ != units) {
         units_ = units;
-        show();
+        putBack(shownValue());
     }
 }
 
 void MeasureField::setValue(std::optional<double> value)
 {
     value_ = value;
-    if (!(hasFocus() && isModified())) {
-        show();
-    }
+    setShown(shownValue());
 }
 
 void MeasureField::setOptional(const QString& placeholder)
@@ -82,79 +78,33 @@ void MeasureField::setRange(Range range)
     range_ = range;
 }
 
-void MeasureField::show()
+QString MeasureField::shownValue() const
 {
-    setText(value_ ? editText(*value_, unit_, units_) : QString());
-    setModified(false);
-    setRefused({});
+    return value_ ? editText(*value_, unit_, units_) : QString();
 }
 
-void MeasureField::setRefused(const QString& sentence)
+// Only a text that was edited comes here: looking at a rounded one must not change the value behind it.
+void MeasureField::take(const QString& text)
 {
-    const bool now = !sentence.isEmpty();
-    if (property("refused").toBool() != now) {
-        setProperty("refused", now);
-        style()->unpolish(this);
-        style()->polish(this);
-    }
-    setToolTip(now ? sentence : tip_);
-}
-
-void MeasureField::setTip(const QString& tip)
-{
-    tip_ = tip;
-    setToolTip(property("refused").toBool() ? toolTip() : tip);
-}
-
-void MeasureField::finish()
-{
-    if (!isModified()) {
-        return; // looking at a rounded text must not change the value behind it
-    }
-    if (optional_ && text().trimmed().isEmpty()) {
-        setModified(false);
+    if (optional_ && text.trimmed().isEmpty()) {
         value_.reset();
+        putBack({});
         Q_EMIT entered(std::nullopt);
         return;
     }
-    const auto result = parsed(text(), unit_, units_);
+    const auto result = parsed(text, unit_, units_);
     if (!result) {
-        const QString sentence = fromCore(result.error().sentence);
-        setRefused(sentence);
-        Q_EMIT refused(sentence);
+        refuse(fromCore(result.error().sentence));
         return;
     }
     if (!range_.holds(*result)) {
-        const QString sentence =
-            tr("%1 is outside %2 to %3 here.")
-                .arg(text(), editText(range_.least, unit_, units_), editText(range_.most, unit_, units_));
-        setRefused(sentence);
-        Q_EMIT refused(sentence);
+        refuse(tr("%1 is outside %2 to %3 here.")
+                   .arg(text, editText(range_.least, unit_, units_), editText(range_.most, unit_, units_)));
         return;
     }
-    setModified(false);
     value_ = *result;
-    show();
+    putBack(shownValue());
     Q_EMIT entered(value_);
-}
-
-void MeasureField::keyPressEvent(QKeyEvent* event)
-{
-    if (event->key() == Qt::Key_Escape) {
-        show();
-        event->accept();
-        return;
-    }
-    QLineEdit::keyPressEvent(event);
-}
-
-void MeasureField::showEvent(QShowEvent* event)
-{
-    QLineEdit::showEvent(event);
-    // The style sheet makes it half as strong as the text: too faint to be read in a shop.
-    QPalette own = palette();
-    own.setColor(QPalette::PlaceholderText, colours().faint);
-    setPalette(own);
 }
 
 void MeasureField::focusInEvent(QFocusEvent* event)

@@ -4,15 +4,14 @@
 
 #include <optional>
 
-#include <QLineEdit>
-
 #include "core/measure/units.h"
 #include "core/shop/ranges.h"
+#include "ui/ledger/entry_field.h"
 
 namespace burl::ui
 {
 
-class MeasureField : public QLineEdit
+class MeasureField : public EntryField
 {
     Q_OBJECT
 
@@ -26,31 +25,24 @@ public:
     /// An empty text is an answer too ("as it comes").
     void setOptional(const QString& placeholder);
     void setRange(Range range);
-    /// What goes into it; while an entry is refused the tip says why instead.
-    void setTip(const QString& tip);
     [[nodiscard]] Range range() const { return range_; }
     [[nodiscard]] std::optional<double> value() const { return value_; }
 
 Q_SIGNALS:
     void entered(std::optional<double> value);
-    void refused(const QString& sentence);
 
 protected:
-    void keyPressEvent(QKeyEvent* event) override;
     void focusInEvent(QFocusEvent* event) override;
-    void showEvent(QShowEvent* event) override;
 
 private:
-    void finish();
-    void show();
-    void setRefused(const QString& sentence);
+    void take(const QString& text);
+    [[nodiscard]] QString shownValue() const;
 
     Unit unit_;
     UnitChoice units_;
     std::optional<double> value_;
     bool optional_ = false;
     Range range_{0.0, 1e9};
-    QString tip_;
 };
 
 /// The text of a value in a field.

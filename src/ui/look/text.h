@@ -5,7 +5,10 @@
 #include <QString>
 
 #include "core/figure/finding.h"
+#include "core/measure/clock.h"
+#include "core/measure/date.h"
 #include "core/measure/format.h"
+#include "core/measure/when.h"
 
 namespace burl::ui
 {
@@ -31,6 +34,21 @@ inline QString quantity(const Figure& figure, const UnitChoice& units)
 inline QString counted(size_t n, const QString& one, const QString& many)
 {
     return n == 1 ? one : many.arg(n);
+}
+
+/// "Fri 18 Dec 2026" of an ISO date, as it can be typed again; empty for what is none.
+inline QString dayWord(const std::string& iso)
+{
+    const auto day = dayOf(iso);
+    return day ? fromCore(shortDayText(*day)) + QLatin1Char(' ') + fromCore(iso.substr(0, iso.find('-'))) : QString();
+}
+
+/// "Tue 3 Nov 2026, 08:20" of "2026-11-03T08:20"; empty for what is no moment.
+inline QString timeWord(const std::string& iso)
+{
+    constexpr size_t kDate = 10;
+    return hoursOf(iso) ? dayWord(iso.substr(0, kDate)) + QStringLiteral(", ") + fromCore(iso.substr(kDate + 1))
+                        : QString();
 }
 
 /// A sentence of the core in the maker's language; the English text is the key.

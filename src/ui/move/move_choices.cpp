@@ -78,19 +78,10 @@ void MoveBench::addRoom()
         [&doc](auto v) { doc.edit(tr("Assembled at"), [&](Job& j) { j.move.assembly_mc_pct = v; }); });
     mc->setOptional(tr("as metered"));
     mc->setTip(tr("Moisture of the top on the day it is fastened; empty: what the meter said of its slabs."));
-    auto* day = form_->addText(
-        QStringLiteral("assembledOn"), tr("On the day"), [move] { return fromCore(move().assembled); },
-        [this, &doc](const QString& text) {
-            const std::string iso = text.trimmed().toStdString();
-            if (!iso.empty() && !dayOf(iso)) {
-                Q_EMIT message(tr("A day is written as 2026-11-03."));
-                refresh();
-                return;
-            }
-            doc.edit(tr("Day of assembly"), [&](Job& j) { j.move.assembled = iso; });
-        });
-    day->setPlaceholderText(tr("not said"));
-    day->setToolTip(tr("When it comes into its room, as 2026-11-03: its moisture is followed from then."));
+    EntryField* day = form_->addDay(
+        QStringLiteral("assembledOn"), tr("On the day"), [move] { return move().assembled; },
+        [&doc](const std::string& iso) { doc.edit(tr("Day of assembly"), [&](Job& j) { j.move.assembled = iso; }); });
+    day->setToolTip(tr("When it comes into its room, 3 Nov: its moisture is followed from then."));
     form_->addChoice(
         QStringLiteral("coat"), tr("Closed with"),
         [] {

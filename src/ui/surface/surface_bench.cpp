@@ -2,7 +2,6 @@
 
 #include <cmath>
 
-#include <QDate>
 #include <QPainter>
 #include <QVBoxLayout>
 
@@ -391,7 +390,7 @@ void SurfaceBench::logSanded()
         for (const int grit : p.ladder.grits) {
             if (grit > p.reached) {
                 document_.edit(tr("Sanded"), [&](Job& j) {
-                    j.surface.sanded.push_back({part, grit, QDate::currentDate().toString(Qt::ISODate).toStdString()});
+                    j.surface.sanded.push_back({part, grit, document_.today()});
                 });
                 return;
             }

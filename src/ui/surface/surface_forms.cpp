@@ -297,20 +297,11 @@ void SurfaceBench::addFinishRows()
     finishForm_->findChild<MeasureField*>(QStringLiteral("coverage"))->setOptional(tr("as such finishes do"));
     choice(doc, *finishForm_, "wipers", tr("Who wipe"), {{QStringLiteral("1"), 1}, {QStringLiteral("2"), 2}},
            &SurfaceChoices::wipers, tr("One spreads, one wipes behind."));
-    auto* first = finishForm_->addText(
+    EntryField* first = finishForm_->addMoment(
         QStringLiteral("firstCoat"), tr("First coat"),
-        [&doc] { return doc.job() != nullptr ? fromCore(doc.job()->surface.firstCoat) : QString(); },
-        [this, &doc](const QString& text) {
-            const std::string iso = text.trimmed().toStdString();
-            if (!iso.empty() && !hoursOf(iso)) {
-                Q_EMIT message(tr("A moment is written as 2026-12-14T08:00."));
-                refresh();
-                return;
-            }
-            doc.edit(tr("First coat"), [&](Job& j) { j.surface.firstCoat = iso; });
-        });
-    first->setPlaceholderText(tr("not said"));
-    first->setToolTip(tr("Day and hour, as 2026-12-14T08:00: the windows of the next coats follow."));
+        [&doc] { return doc.job() != nullptr ? doc.job()->surface.firstCoat : std::string(); },
+        [&doc](const std::string& at) { doc.edit(tr("First coat"), [&](Job& j) { j.surface.firstCoat = at; }); });
+    first->setToolTip(tr("Day and hour, 14 Dec 8:00: the windows of the next coats follow."));
     finishForm_->fold(tr("more of the finish"));
     choice(doc, *finishForm_, "baseToo", tr("Wooden base"), {{tr("by itself"), 0}, {tr("the same finish"), 1}},
            &SurfaceChoices::baseToo, tr("Its surface is added to what is mixed."));

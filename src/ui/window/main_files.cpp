@@ -1,6 +1,5 @@
 // What the window takes in and hands out: jobs, sheets, the list of keys.
 
-#include <QDate>
 #include <QInputDialog>
 #include <QLineEdit>
 #include <QMessageBox>
@@ -124,8 +123,7 @@ void MainWindow::printSheet()
     const QString done = tr("The sheet is in %1.").arg(path);
     const QString said = written(path, pdf, done);
     if (said == done) {
-        document_.edit(tr("Sheet exported"),
-                       [](Job& j) { j.sheetMade = QDate::currentDate().toString(Qt::ISODate).toStdString(); });
+        document_.edit(tr("Sheet exported"), [this](Job& j) { j.sheetMade = document_.today(); });
     }
     sill_->say(said);
 }

@@ -13,8 +13,6 @@
 #include "ui/yard/features.h"
 #include "ui/yard/slab_form.h"
 
-#include <QDate>
-
 namespace burl::ui
 {
 namespace
@@ -146,7 +144,7 @@ QString YardBench::title() const
 const SlabCard& YardBench::card() const
 {
     const auto slab = current();
-    const auto day = static_cast<int>(QDate(1970, 1, 1).daysTo(QDate::currentDate()));
+    const auto day = dayOf(document_.today()).value_or(0);
     const Job* job = document_.job();
     const Climate* home = job != nullptr ? document_.shop().climate(job->move.climate) : nullptr;
     const std::string homeId = home != nullptr ? home->id : std::string();

@@ -96,7 +96,25 @@ TEST_CASE("the tab tells the day it is done, the calendar when it was promised",
     CHECK(d.says("days.late"));
     d.type("promisedFor", QStringLiteral("31 February"));
     CHECK(d.job().days.promised == "2026-12-11");
-    CHECK(d.find<QLineEdit>("promisedFor")->text().contains(QStringLiteral("11 Dec")));
+    // What was typed stays to be mended, marked; Esc brings the last day back.
+    auto* promised = d.find<QLineEdit>("promisedFor");
+    CHECK(promised->text() == QStringLiteral("31 February"));
+    CHECK(promised->property("refused").toBool());
+    CHECK(promised->toolTip().contains(QStringLiteral("31")));
+    QTest::keyClick(promised, Qt::Key_Escape);
+    CHECK(promised->text() == QStringLiteral("Fri 11 Dec 2026"));
+    CHECK_FALSE(promised->property("refused").toBool());
+    // A slip in a long line is mended where it is: nothing of it is lost, and no key replaces it.
+    d.type("workHours", QStringLiteral("Mon-Fri 8-12 13-27"));
+    auto* hours = d.find<QLineEdit>("workHours");
+    CHECK(hours->property("refused").toBool());
+    QTest::keyClick(hours, Qt::Key_Backspace);
+    QTest::keyClick(hours, Qt::Key_Backspace);
+    QTest::keyClicks(hours, QStringLiteral("16"));
+    QTest::keyClick(hours, Qt::Key_Return);
+    CHECK_FALSE(hours->property("refused").toBool());
+    CHECK(hours->text() == QStringLiteral("Mon-Fri 8-12 13-16"));
+    d.undo();
     d.undo();
     CHECK(d.job().days.promised == "2026-12-21");
 }

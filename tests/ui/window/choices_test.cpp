@@ -6,6 +6,7 @@
 
 #include <QPushButton>
 
+#include "ui/board/bench.h"
 #include "ui/driver.h"
 #include "ui/hands.h"
 
@@ -183,6 +184,28 @@ TEST_CASE("a measure out of all reason is refused with its bounds", "[ui][choice
     QTest::keyClick(d.find<QLineEdit>("finalLength"), Qt::Key_Escape);
     CHECK(d.find<QLineEdit>("finalLength")->text() == QStringLiteral("2700 mm"));
     CHECK_FALSE(d.find<QLineEdit>("finalLength")->property("refused").toBool());
+}
+
+TEST_CASE("after Enter the next reading replaces what stands in the field, refused or taken", "[ui][choices]")
+{
+    Driver d;
+    d.type("finalLength", QStringLiteral("40 m"));
+    auto* field = d.find<QLineEdit>("finalLength");
+    REQUIRE(field->property("refused").toBool());
+    QTest::keyClicks(field, QStringLiteral("2600"));
+    QTest::keyClick(field, Qt::Key_Return);
+    CHECK(d.job().layup.length_mm == 2600.0);
+    CHECK_FALSE(field->property("refused").toBool());
+    QTest::keyClicks(field, QStringLiteral("2500"));
+    QTest::keyClick(field, Qt::Key_Return);
+    CHECK(d.job().layup.length_mm == 2500.0);
+    // Words go on where they stand.
+    d.window.showBench(QStringLiteral("days"));
+    d.window.bench()->showPage(QStringLiteral("money"));
+    d.type("customer", QStringLiteral("Ada"));
+    QTest::keyClicks(d.find<QLineEdit>("customer"), QStringLiteral(" Birch"));
+    QTest::keyClick(d.find<QLineEdit>("customer"), Qt::Key_Return);
+    CHECK(d.job().money.customer == "Ada Birch");
 }
 
 TEST_CASE("the maker's resin for one void goes against the rule and back", "[ui][fill]")

@@ -1,9 +1,8 @@
 #include "ui/yard/pages/moisture_page.h"
 
-#include <QDate>
-#include <QLocale>
-
+#include "core/measure/date.h"
 #include "core/measure/parse.h"
+#include "core/measure/when.h"
 #include "core/yard/slab_card.h"
 #include "ui/ledger/reading_table.h"
 #include "ui/look/text.h"
@@ -15,13 +14,6 @@ namespace
 
 constexpr double kUsualDepth_mm = 20.0; // of the pins, until it is typed
 constexpr double kUsual_pct = 12.0;     // of air-dry wood, until it is typed
-
-/// 2026-11-03 or 3 Nov 2026, whatever the desktop's language.
-QDate dateOf(const QString& text)
-{
-    const QDate iso = QDate::fromString(text, Qt::ISODate);
-    return iso.isValid() ? iso : QLocale(QLocale::English).toDate(text, QStringLiteral("d MMM yyyy"));
-}
 
 } // namespace
 
@@ -61,14 +53,14 @@ std::optional<QString> MoisturePage::enter(int row, int column, const QString& t
     if (!there) { // goes on at the depth and the reading of the last one until they are typed
         reading = s->moisture.empty() ? MoistureReading{{}, kUsualDepth_mm, s->mc_pct.value_or(kUsual_pct)}
                                       : s->moisture.back();
-        reading.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+        reading.date = document_.today();
     }
     if (column == Date && !gone) {
-        const QDate date = dateOf(text);
-        if (!date.isValid()) {
-            return tr("“%1” is no date; write it as 2026-11-03 or 3 Nov 2026.").arg(text);
+        const auto day = parseDay(text.toStdString(), dayOf(document_.today()).value_or(0));
+        if (!day) {
+            return translated(day.error().sentence);
         }
-        reading.date = date.toString(Qt::ISODate).toStdString();
+        reading.date = isoDate(*day);
     } else if (column == Depth) {
         const auto depth = parseLength_mm(text.toStdString(), units().length);
         if (!depth || !ranges::kMeterDepth_mm.holds(*depth)) {

@@ -1,0 +1,103 @@
+#include "ui/ledger/entry_field.h"
+
+#include <QKeyEvent>
+#include <QStyle>
+
+#include "ui/look/theme.h"
+
+namespace burl::ui
+{
+
+EntryField::EntryField(QWidget* parent) : QLineEdit(parent)
+{
+    connect(this, &QLineEdit::editingFinished, this, &EntryField::finish);
+}
+
+void EntryField::setShown(const QString& text)
+{
+    shown_ = text;
+    if (!(hasFocus() && isModified())) {
+        putBack(text);
+    }
+}
+
+void EntryField::putBack(const QString& text)
+{
+    shown_ = text;
+    if (this->text() != text) {
+        setText(text);
+        if (!hasFocus()) {
+            setCursorPosition(0); // a long text shows how it begins
+        }
+    }
+    setModified(false);
+    setMarked(false);
+}
+
+void EntryField::refuse(const QString& sentence)
+{
+    setModified(true); // it still waits to be taken
+    setMarked(true);
+    setToolTip(sentence);
+    Q_EMIT refused(sentence);
+}
+
+void EntryField::setMarked(bool marked)
+{
+    if (marked_ == marked) {
+        return;
+    }
+    if (marked) {
+        tip_ = toolTip();
+    }
+    marked_ = marked;
+    setProperty("refused", marked);
+    style()->unpolish(this);
+    style()->polish(this);
+    if (!marked) {
+        setToolTip(tip_);
+    }
+}
+
+void EntryField::setTip(const QString& tip)
+{
+    tip_ = tip;
+    if (!marked_) {
+        setToolTip(tip);
+    }
+}
+
+void EntryField::finish()
+{
+    if (isModified()) {
+        setModified(false);
+        Q_EMIT typed(text());
+    }
+    if (replaced_ && hasFocus()) {
+        selectAll();
+    }
+}
+
+void EntryField::keyPressEvent(QKeyEvent* event)
+{
+    if (event->key() == Qt::Key_Escape) {
+        putBack(shown_);
+        if (replaced_) {
+            selectAll();
+        }
+        event->accept();
+        return;
+    }
+    QLineEdit::keyPressEvent(event);
+}
+
+void EntryField::showEvent(QShowEvent* event)
+{
+    QLineEdit::showEvent(event);
+    // The style sheet makes it half as strong as the text: too faint to be read in a shop.
+    QPalette own = palette();
+    own.setColor(QPalette::PlaceholderText, colours().faint);
+    setPalette(own);
+}
+
+} // namespace burl::ui
