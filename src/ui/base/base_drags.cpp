@@ -275,9 +275,18 @@ std::function<void()> BaseBench::remedyFor(const Finding& finding)
                        : edit(tr("A wider foot"), [by](Job& j) { j.base.disc_mm += 2.0 * by; });
         }
         if (madeOf(kind) == BaseOf::Elsewhere) {
-            return edit(tr("Feet further out"), [by, out = way.out, middle = Vec2{base.all.x, base.all.y}](Job& j) {
+            // Both ends alike: one that is mended alone hands the tipping to the other.
+            return edit(tr("Feet further out"), [by, out = way.out, middle = Vec2{base.all.x, base.all.y}, end,
+                                                 plates = base.plates, kind](Job& j) {
                 for (FootPoint& f : j.base.footPoints) {
-                    f.at = dot(f.at - middle, out) > 0.0 ? f.at + out * by : f.at;
+                    const double beyond = dot(f.at - middle, out);
+                    f.at = beyond > 0.0 ? f.at + out * by : beyond < 0.0 ? f.at - out * by : f.at;
+                }
+                if (end && kind == BaseKind::Bought) { // a leg stands under its plate
+                    j.move.plates = plates;
+                    for (BasePlate& p : j.move.plates) {
+                        p.x_mm += p.x_mm > middle.x ? by : p.x_mm < middle.x ? -by : 0.0;
+                    }
                 }
             });
         }
@@ -287,25 +296,23 @@ std::function<void()> BaseBench::remedyFor(const Finding& finding)
         }
         if (end && kind != BaseKind::Spider) {
             const Box& top = document_.plan()->layup->finalBox;
-            double beyond = way.out.x > 0.0 ? -1e12 : 1e12;
-            for (const BasePlate& p : base.plates) {
-                beyond = way.out.x > 0.0 ? std::max(beyond, p.x_mm + p.wide_mm / 2.0 + by)
-                                         : std::min(beyond, p.x_mm - p.wide_mm / 2.0 - by);
-            }
-            if (beyond > top.right || beyond < top.left) { // it would stand beyond the top
+            std::vector<BasePlate> plates = base.plates;
+            const auto [first, last] = std::minmax_element(
+                plates.begin(), plates.end(), [](const BasePlate& a, const BasePlate& b) { return a.x_mm < b.x_mm; });
+            // Both ends alike, where the top is long enough: one that is mended alone hands the tipping to the other.
+            const bool leftFits = first->x_mm - first->wide_mm / 2.0 - by >= top.left;
+            const bool rightFits = last->x_mm + last->wide_mm / 2.0 + by <= top.right;
+            if (!(way.out.x > 0.0 ? rightFits : leftFits)) { // it would stand beyond the top
                 return nullptr;
             }
-            return edit(tr("A frame further out"), [by, out = way.out.x, plates = base.plates](Job& j) {
-                j.move.plates = plates;
-                auto& all = j.move.plates;
-                const auto last =
-                    out > 0.0 ? std::max_element(all.begin(), all.end(),
-                                                 [](const BasePlate& a, const BasePlate& b) { return a.x_mm < b.x_mm; })
-                              : std::min_element(all.begin(), all.end(), [](const BasePlate& a, const BasePlate& b) {
-                                    return a.x_mm < b.x_mm;
-                                });
-                last->x_mm += out > 0.0 ? by : -by;
-            });
+            const bool two = first != last;
+            if (two ? leftFits : way.out.x < 0.0) {
+                first->x_mm -= by;
+            }
+            if (two ? rightFits : way.out.x > 0.0) {
+                last->x_mm += by;
+            }
+            return edit(tr("Frames further out"), [plates](Job& j) { j.move.plates = plates; });
         }
         const auto feet = [&](auto measure) {
             double low = 1e12;

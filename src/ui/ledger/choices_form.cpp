@@ -11,6 +11,7 @@
 #include "core/measure/clock.h"
 #include "core/measure/date.h"
 #include "core/measure/when.h"
+#include "ui/ledger/word_list.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
 #include "ui/look/wrap_layout.h"
@@ -69,6 +70,7 @@ QComboBox* ChoicesForm::addChoice(const QString& name, const QString& label,
 {
     auto* box = new QComboBox(this);
     box->setObjectName(name);
+    box->setView(new WordList(box));
     addRow(label, box);
     connect(box, &QComboBox::activated, this, [box, set](int index) { set(box->itemData(index)); });
     refreshers_.emplace_back([box, options, get] {

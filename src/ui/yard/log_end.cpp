@@ -15,7 +15,9 @@ namespace burl::ui
 namespace
 {
 
-constexpr double kNames_px = 66.0; // the names and the cup marks at the right
+constexpr double kCups_px = 24.0;  // the cup marks at the right of the slabs
+constexpr double kNames_px = 42.0; // their names beside them, at least
+constexpr double kLongest_px = 96.0;
 constexpr double kGrabPith_px = 9.0;
 
 } // namespace
@@ -36,15 +38,25 @@ void LogEnd::setSlab(SlabId id)
     update();
 }
 
+double LogEnd::besideIt() const
+{
+    const QFontMetricsF metrics(textFont(10.0, true));
+    double names = kNames_px;
+    for (const StackedSlab& slab : stack_.slabs) {
+        names = std::max(names, metrics.horizontalAdvance(fromCore(slab.slab->name)) + 2.0);
+    }
+    return std::min(names, kLongest_px) + kCups_px;
+}
+
 double LogEnd::scale() const
 {
-    return std::min((width() - kNames_px - 12.0) / std::max(1.0, stack_.width_mm),
+    return std::min((width() - besideIt() - 12.0) / std::max(1.0, stack_.width_mm),
                     (height() - 16.0) / std::max(1.0, stack_.height_mm));
 }
 
 QPointF LogEnd::toPixel(double y_mm, double z_mm) const
 {
-    return {(width() - kNames_px) / 2.0 + y_mm * scale(),
+    return {(width() - besideIt()) / 2.0 + y_mm * scale(),
             (height() - stack_.height_mm * scale()) / 2.0 + z_mm * scale()};
 }
 
@@ -109,7 +121,7 @@ void LogEnd::paintHollow(QPainter& p, const StackedSlab& s) const
     }
     // A small bow, as the slab will lie: its edges lift towards the hollow face.
     const QRectF box = polygonOf(s).boundingRect();
-    const QPointF at(width() - kNames_px + 10.0, box.center().y());
+    const QPointF at(width() - besideIt() + 10.0, box.center().y());
     const double lift = *hollow == Face::Top ? -3.5 : 3.5;
     QPainterPath bow(at + QPointF(-9.0, lift));
     bow.quadTo(at + QPointF(0.0, -lift), at + QPointF(9.0, lift));
@@ -153,7 +165,9 @@ void LogEnd::paintEvent(QPaintEvent*)
         p.setPen(chosen ? c.ink : c.faint);
         p.setFont(textFont(10.0, chosen));
         const double y = polygonOf(s).boundingRect().center().y();
-        p.drawText(QRectF(width() - 44.0, y - 9, 42, 18), Qt::AlignRight | Qt::AlignVCenter, fromCore(s.slab->name));
+        const double room = besideIt() - kCups_px;
+        p.drawText(QRectF(width() - room - 2.0, y - 9, room, 18), Qt::AlignRight | Qt::AlignVCenter,
+                   p.fontMetrics().elidedText(fromCore(s.slab->name), Qt::ElideRight, static_cast<int>(room)));
     }
     if (drag_ == Drag::Slab && moved_) { // where it would be let in
         const int place = placeAt(at_.y());
@@ -166,7 +180,7 @@ void LogEnd::paintEvent(QPaintEvent*)
             }
         }
         p.setPen(QPen(c.mark, 3.0));
-        p.drawLine(QPointF(4.0, y), QPointF(width() - kNames_px, y));
+        p.drawLine(QPointF(4.0, y), QPointF(width() - besideIt(), y));
     }
 }
 

@@ -34,6 +34,8 @@ protected:
 
 private:
     enum class Drag { None, Slab, Pith };
+    /// Room right of the slabs: their cup marks and names.
+    [[nodiscard]] double besideIt() const;
     [[nodiscard]] double scale() const;
     [[nodiscard]] QPointF toPixel(double y_mm, double z_mm) const;
     [[nodiscard]] QPolygonF polygonOf(const StackedSlab& slab) const;

@@ -143,11 +143,27 @@ TEST_CASE("tippy feet are mended by the remedy, at the end, at the side and of a
     REQUIRE(d.says("base.tips_side"));
     d.remedy("base.tips_side");
     CHECK_FALSE(d.says("base.tips_side"));
-    d.remedy("base.tips_end");
-    if (d.says("base.tips_end")) { // the other end
-        d.remedy("base.tips_end");
-    }
+    d.remedy("base.tips_end"); // at both ends, by one press
+    CHECK(d.job().move.plates[0].x_mm < 1000.0);
+    CHECK(d.job().move.plates[1].x_mm > 1700.0);
     CHECK_FALSE(d.says("base.tips_end"));
+    d.undo();
+    CHECK(d.job().move.plates[0].x_mm == 1000.0);
+    // Bought legs go with their plates, so that they stay upright.
+    test::chooseValue(d.find<QComboBox>("baseKind"), static_cast<int>(BaseKind::Bought));
+    d.document.edit(QStringLiteral("bought"), [](Job& j) {
+        j.base.leg_mm = 700.0;
+        j.move.baseMass_kg = 14.0;
+    });
+    REQUIRE(d.says("base.tips_end"));
+    const auto lean = [&] {
+        const BasePlate& left = d.plan().base->plates.front();
+        return d.job().base.footPoints.front().at.x - left.x_mm;
+    };
+    const double before = lean();
+    d.remedy("base.tips_end");
+    CHECK_FALSE(d.says("base.tips_end"));
+    CHECK(lean() == Approx(before).margin(0.01));
     d.showJob(3);
     d.document.edit(QStringLiteral("small foot"), [](Job& j) { j.base.disc_mm = 250.0; });
     const char* code = d.says("base.tips_end") ? "base.tips_end" : "base.tips_side";

@@ -186,6 +186,35 @@ TEST_CASE("a measure out of all reason is refused with its bounds", "[ui][choice
     CHECK_FALSE(d.find<QLineEdit>("finalLength")->property("refused").toBool());
 }
 
+TEST_CASE("a choice goes to the word that is typed, and letters that fit none leave it as it was", "[ui][choices]")
+{
+    Driver d(QStringLiteral("yard"));
+    auto* box = d.find<QComboBox>("slabSpecies");
+    REQUIRE(box != nullptr);
+    const auto species = [&] { return box->currentText(); };
+    const auto type = [&](const char* letters) {
+        QTest::qWait(1100); // a new word
+        box->setFocus();
+        QTest::keyClicks(box, QLatin1String(letters));
+        QApplication::processEvents();
+    };
+    type("wal");
+    CHECK(species() == QStringLiteral("Black walnut"));
+    type("white");
+    CHECK(species() == QStringLiteral("White oak")); // what begins with it comes before what holds it
+    const QString before = species();
+    type("xyz");
+    CHECK(species() == before);
+    type("alnut"); // not the beginning of a word
+    CHECK(species() == before);
+    // The same in the open list.
+    QTest::qWait(1100);
+    QTest::keyClick(box, Qt::Key_F4);
+    QTest::keyClicks(box->view(), QStringLiteral("wal"));
+    QTest::keyClick(box->view(), Qt::Key_Return);
+    CHECK(species() == QStringLiteral("Black walnut"));
+}
+
 TEST_CASE("after Enter the next reading replaces what stands in the field, refused or taken", "[ui][choices]")
 {
     Driver d;
