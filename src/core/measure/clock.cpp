@@ -11,8 +11,8 @@ namespace burl
 namespace
 {
 
-constexpr int kMinutes = 60;
-constexpr int kHours = 24;
+constexpr long kMinutes = 60;
+constexpr long kHours = 24;
 
 /// Whole minutes since 1970.
 long minutesOf(double hours)

@@ -104,7 +104,7 @@ private:
         const bool bought = in_.steps.base && in_.steps.base->choices.kind == BaseKind::Bought;
         if (bought &&
             std::none_of(c_.lines.begin(), c_.lines.end(), [](const MoneyLine& l) { return l.kind == "base"; })) {
-            plan_.unpriced.push_back({"the bought base", {Said::BoughtBase}});
+            plan_.unpriced.push_back({"Bought base", {Said::BoughtBase}});
         }
     }
 

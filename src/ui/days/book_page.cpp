@@ -31,13 +31,14 @@ DayBookPage::DayBookPage(Document& document, QWidget* parent)
     named(table_, QStringLiteral("dayBookTable"), tr("Entries, the newest first"));
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     makePlain(*table_, {tr("when"), tr("what was done"), tr("took"), tr("it said")}, {116, 300, 78});
-    sayWhenEmpty(*table_, tr("Nothing is written yet: write in the line above what was done, as you would in a book."));
+    sayWhenEmpty(*table_, tr("Nothing is written yet: write in the line below what was done, as you would in a book."));
     table_->setToolTip(tr("Enter or a double click takes an entry into the line to correct it; Del strikes it out. "
                           "Nothing is lost: what it said before stays with it. P shows its pictures."));
     table_->installEventFilter(this);
     line_->installEventFilter(this);
     column->addWidget(table_, 1);
     auto* row = new QHBoxLayout;
+    row->setContentsMargins(kInset_px, 0, kInset_px, 0);
     named(line_, QStringLiteral("dayLine"), tr("What was done, and what did it read?"));
     line_->setPlaceholderText(tr("what was done, and what did it read?  \"glued up 25 min 19C\""));
     line_->setToolTip(tr("As you would write it: \"A4 44.9mm MC 9.0\", \"pour 1: 3 pots 11.4 l, leak 0.3 l\", \"sanded "
@@ -52,6 +53,7 @@ DayBookPage::DayBookPage(Document& document, QWidget* parent)
     column->addLayout(row);
     named(understood_, QStringLiteral("understood"), tr("How the line is understood"));
     looking(understood_, "quiet");
+    understood_->setIndent(kInset_px);
     column->addWidget(understood_);
     connect(line_, &QLineEdit::textChanged, this, &DayBookPage::understand);
     connect(line_, &QLineEdit::returnPressed, this, &DayBookPage::write);
@@ -63,6 +65,14 @@ DayBookPage::DayBookPage(Document& document, QWidget* parent)
 void DayBookPage::takeFocus()
 {
     line_->setFocus(Qt::OtherFocusReason);
+}
+
+void DayBookPage::begin(const QString& words)
+{
+    leave();
+    line_->setText(words);
+    takeFocus();
+    line_->end(false);
 }
 
 bool DayBookPage::eventFilter(QObject* watched, QEvent* event)

@@ -21,6 +21,8 @@ public:
     DayBookPage(Document& document, QWidget* parent);
     void refresh();
     void takeFocus();
+    /// A new line begun with these words, to be gone on with.
+    void begin(const QString& words);
 
 Q_SIGNALS:
     void message(const QString& sentence);

@@ -22,16 +22,17 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
     named(this, QStringLiteral("moneyPage"), tr("Money"));
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(4, 0, 14, 6);
-    row->setSpacing(14);
+    row->setSpacing(4);
     auto* left = new QVBoxLayout;
     left->setSpacing(4);
     named(table_, QStringLiteral("moneyTable"), tr("Goods and work, a row each"));
-    makePlain(*table_, {tr("what"), tr("kind"), tr("how much"), tr("of one"), tr("sum")}, {186, 84, 78, 76});
+    makePlain(*table_, {tr("what"), tr("kind"), tr("how much"), tr("of one"), tr("sum")}, {176, 96, 72, 112});
     sayWhenEmpty(*table_,
                  tr("Nothing costs anything yet: goods and hours come from the benches once the slabs are laid up."));
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     left->addWidget(table_, 1);
     auto* buttons = new QHBoxLayout;
+    buttons->setContentsMargins(kInset_px, 0, 0, 0);
     auto* add = looking(named(new QPushButton(tr("+ line"), this), QStringLiteral("addMoneyLine"),
                               tr("Add a line of your own: freight, coater, hardware")),
                         "tight");
@@ -50,7 +51,7 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
     }
     buttons->addStretch(1);
     left->addLayout(buttons);
-    row->addLayout(left, 3);
+    row->addLayout(left, 4);
     named(sums_, QStringLiteral("moneySums"), tr("Sums"));
     sums_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     sums_->setWordWrap(true);

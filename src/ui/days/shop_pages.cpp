@@ -35,6 +35,7 @@ LearnedPage::LearnedPage(Document& document, QWidget* parent)
     sayWhenEmpty(*table_, tr("Nothing is learned yet: minutes written in the day book teach your own rates."));
     column->addWidget(table_, 1);
     auto* row = new QHBoxLayout;
+    row->setContentsMargins(kInset_px, 0, kInset_px, 0);
     auto* words =
         looking(named(new QLabel(tr("Minutes from the day books of all jobs; the next plan goes by them."), this),
                       QStringLiteral("learnedWords"), tr("Where these come from")),
@@ -112,6 +113,7 @@ BuyPage::BuyPage(Document& document, QWidget* parent)
     column->setContentsMargins(4, 0, 14, 6);
     column->setSpacing(4);
     auto* row = new QHBoxLayout;
+    row->setContentsMargins(kInset_px, 0, kInset_px, 0);
     named(weeks_, QStringLiteral("buyWeeks"), tr("How far ahead"));
     for (const int weeks : {2, 4, 8}) {
         weeks_->addItem(tr("for %1 weeks").arg(weeks), weeks);
@@ -203,7 +205,10 @@ JobsPage::JobsPage(Document& document, QWidget* parent)
     named(find_, QStringLiteral("findJob"), tr("Find a job"));
     find_->setPlaceholderText(tr("find: a name, a customer, a word of the day book"));
     find_->setToolTip(tr("A name, a note, the customer, or a word that stands in the day book."));
-    column->addWidget(find_);
+    auto* row = new QHBoxLayout;
+    row->setContentsMargins(kInset_px, 0, kInset_px, 0);
+    row->addWidget(find_);
+    column->addLayout(row);
     named(table_, QStringLiteral("jobsTable"), tr("Jobs, a row each; Enter or a double click opens one"));
     makePlain(
         *table_,

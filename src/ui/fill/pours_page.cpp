@@ -68,7 +68,7 @@ PoursPage::PoursPage(Document& document, InstrumentPort& instrument, QWidget* pa
     left->setContentsMargins(4, 0, 4, 0);
     left->setSpacing(3);
     auto* head = new QHBoxLayout;
-    head->setContentsMargins(18, 0, 18, 0);
+    head->setContentsMargins(kInset_px, 0, kInset_px, 0);
     named(words_, QStringLiteral("pourWords"), tr("What the chosen pour is"));
     words_->setFont(textFont(10.0));
     looking(words_, "quiet");

@@ -75,7 +75,7 @@ ShelfPage::ShelfPage(Document& document, QWidget* parent)
     column->setContentsMargins(4, 0, 4, 0);
     column->setSpacing(4);
     auto* head = new QHBoxLayout;
-    head->setContentsMargins(18, 0, 18, 0);
+    head->setContentsMargins(kInset_px, 0, kInset_px, 0);
     named(own_, QStringLiteral("makeProduct"), tr("Make a product of my own of the chosen class"));
     named(remove_, QStringLiteral("removeProduct"), tr("Take the chosen product off the shelf"));
     named(words_, QStringLiteral("shelfWords"), tr("How near the product is to its class"));

@@ -30,6 +30,9 @@ template <typename W> W* named(W* widget, const QString& name, const QString& sa
 /// A plain coloured ground for other widgets.
 [[nodiscard]] QWidget* ground(QWidget* parent, const QString& name, const QString& said);
 
+/// Room beside a table that looks "inset": what stands above or below it begins where it does.
+constexpr int kInset_px = 18;
+
 /// How a widget looks is asked for by a word; the style sheet of the program answers, in any light:
 /// "quiet" (faint text), "working", "rule" (a hairline), "clear" (no ground), "tight", "link", "first" (the one thing
 /// to do), "inset" (a table without a frame), "incell" (a choice in a table).

@@ -23,7 +23,7 @@ SteelPage::SteelPage(Document& document, QWidget* parent)
     column->setContentsMargins(4, 0, 4, 0);
     column->setSpacing(4);
     auto* head = new QHBoxLayout;
-    head->setContentsMargins(18, 0, 18, 0);
+    head->setContentsMargins(kInset_px, 0, kInset_px, 0);
     auto* own = looking(named(new QPushButton(tr("a section of my own like this"), this), QStringLiteral("addSection"),
                               tr("A section of my own like the chosen one")),
                         "tight");

@@ -409,6 +409,36 @@ TEST_CASE("pictures are looked at one by one; a damaged one says so and the othe
     CHECK_FALSE(pictures->findChild<QPushButton*>(QStringLiteral("pictureBefore"))->isEnabled());
 }
 
+TEST_CASE("a step that is taken as done is written down by the button of its sentence", "[ui][days]")
+{
+    DaysDriver d;
+    // A job whose first entry is far along: what must have come before was never written down.
+    d.document.edit(QStringLiteral("no book"), [](Job& j) { j.days.book.clear(); });
+    d.write(QStringLiteral("flattened first 60 min"));
+    const auto implied = [&] {
+        const auto& all = d.plan().days->planned;
+        return std::count_if(all.begin(), all.end(), [](const PlannedStep& p) { return p.progress.implied; });
+    };
+    const auto before = implied();
+    REQUIRE(before > 0);
+    for (const Finding& f : d.plan().findingsOf("days")) {
+        if (f.code == "days.taken_as_done") {
+            const auto act = d.window.bench()->remedyFor(f);
+            REQUIRE(act);
+            act();
+            break;
+        }
+    }
+    auto* line = d.find<QLineEdit>("dayLine");
+    CHECK(line->hasFocus());
+    REQUIRE(line->text().endsWith(QStringLiteral(", ")));
+    QTest::keyClicks(line, QStringLiteral("25 min"));
+    QTest::keyClick(line, Qt::Key_Return);
+    CHECK(d.job().days.book.back().words.minutes == 25.0);
+    CHECK_FALSE(d.job().days.book.back().words.step.empty());
+    CHECK(implied() < before);
+}
+
 TEST_CASE("Esc leaves an entry that was taken into the line as it was", "[ui][days]")
 {
     DaysDriver d;
