@@ -26,7 +26,7 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
     auto* left = new QVBoxLayout;
     left->setSpacing(4);
     named(table_, QStringLiteral("moneyTable"), tr("Goods and work, a row each"));
-    makePlain(*table_, {tr("what"), tr("kind"), tr("how much"), tr("of one"), tr("sum")}, {176, 96, 72, 112});
+    makePlain(*table_, {tr("what"), tr("kind"), tr("how much"), tr("of one"), tr("sum")}, {156, 90, 77, 94, 70});
     sayWhenEmpty(*table_,
                  tr("Nothing costs anything yet: goods and hours come from the benches once the slabs are laid up."));
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -51,7 +51,7 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
     }
     buttons->addStretch(1);
     left->addLayout(buttons);
-    row->addLayout(left, 4);
+    row->addLayout(left, 1);
     named(sums_, QStringLiteral("moneySums"), tr("Sums"));
     sums_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     sums_->setWordWrap(true);
@@ -61,7 +61,9 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
     scroll->setFrameShape(QFrame::NoFrame);
     looking(scroll, "clear");
     looking(sums_, "clear");
-    row->addWidget(scroll, 1);
+    constexpr int kSums_px = 212; // "Accepted on" with its day, and the longest sum under it
+    scroll->setFixedWidth(kSums_px);
+    row->addWidget(scroll);
     sumsRoom_ = scroll;
     named(compared_, QStringLiteral("comparedWords"), tr("What the kept layups would change"));
     compared_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
