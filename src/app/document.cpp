@@ -218,6 +218,9 @@ void Document::apply(const QString& label, Book after, int gesture)
             return;
         }
     }
+    if (gesture != 0 && faultOf(book_, after)) {
+        return; // the hand has gone further than any file could follow: what it left last stays
+    }
     after = withoutStaleSheets(book_, std::move(after));
     pushing_ = true;
     undo_.push(new SwapCommand(*this, label, book_, std::move(after), gesture));
@@ -302,11 +305,6 @@ void Document::swapTo(const Book& book)
 void Document::endGesture()
 {
     if (!inGesture()) {
-        return;
-    }
-    if (const auto fault = faultOf(beforeGesture_, book_)) {
-        cancelGesture();
-        Q_EMIT message(QString::fromStdString(*fault));
         return;
     }
     gesture_ = 0;

@@ -58,7 +58,7 @@ public:
     /// Begins a gesture: edits with its number are one undo step and one write. It ends by endGesture or cancelGesture;
     /// one that still runs when another edit, job or gesture comes is kept first.
     [[nodiscard]] int newGesture();
-    /// Keeps and writes what the gesture changed; nothing when none runs. What no file could hold is rolled back.
+    /// Keeps and writes what the gesture changed; nothing when none runs.
     void endGesture();
     /// Takes back what the gesture changed, and its undo step with it.
     void cancelGesture();
@@ -67,7 +67,8 @@ public:
     void undo();
     void redo();
 
-    /// Changes the whole book. An edit that no file could hold is refused: message() says why.
+    /// Changes the whole book. An edit that no file could hold is refused: message() says why. A step of a gesture that
+    /// goes so far is left out: the hand may come back.
     void apply(const QString& label, Book after, int gesture = 0);
     /// Changes the job on the wall.
     void edit(const QString& label, const std::function<void(Job&)>& change, int gesture = 0);
