@@ -324,9 +324,15 @@ void paintRuler(QPainter& painter, const BoardView& view, const QRectF& area, co
         const bool numbered = k % parts == 0;
         painter.drawLine(at, at - QPointF(0.0, numbered ? 8.0 : 4.0));
         if (numbered) {
-            const std::string text = formatNumber(x / base, 1, true);
-            painter.drawText(QRectF(at.x() - 45.0, area.top(), 90.0, area.height() - 9.0),
-                             Qt::AlignHCenter | Qt::AlignBottom, QString::fromStdString(text));
+            const QString text = QString::fromStdString(formatNumber(x / base, 1, true));
+            const double half = painter.fontMetrics().horizontalAdvance(text) / 2.0 + 1.0;
+            if (area.width() < 2.0 * half) {
+                continue;
+            }
+            // Whole at the ends too: a number whose sign is cut off is another number.
+            const double middle = std::clamp(at.x(), area.left() + half, area.right() - half);
+            painter.drawText(QRectF(middle - half, area.top(), 2.0 * half, area.height() - 9.0),
+                             Qt::AlignHCenter | Qt::AlignBottom, text);
         }
     }
 }

@@ -112,6 +112,13 @@ Book withSection(const Book& book, SectionStock section)
     return withItem(book, &Shop::sections, std::move(section));
 }
 
+Book withoutSection(const Book& book, const std::string& id)
+{
+    Shop shop = *book.shop;
+    std::erase_if(shop.sections, [&](const SectionStock& s) { return s.isOwn() && s.id == id; });
+    return withShop(book, std::move(shop));
+}
+
 Book withoutResin(const Book& book, const std::string& id)
 {
     Shop shop = *book.shop;
@@ -227,6 +234,19 @@ void removeFeature(Slab& slab, int id)
 {
     slab.lastFeature = freeFeatureId(slab) - 1;
     std::erase_if(slab.features, [id](const Feature& f) { return f.id == id; });
+}
+
+const Job* jobWithSection(const Book& book, const std::string& id)
+{
+    const auto of = [&](const auto& list) {
+        return std::any_of(list.begin(), list.end(), [&](const auto& x) { return x.section == id; });
+    };
+    for (const auto& job : book.jobs) {
+        if (of(job->move.channels) || of(job->move.plates)) {
+            return job.get();
+        }
+    }
+    return nullptr;
 }
 
 bool slabInUse(const Book& book, SlabId id)

@@ -14,6 +14,8 @@ namespace burl
 [[nodiscard]] Book withoutResin(const Book& book, const std::string& id);
 [[nodiscard]] Book withClimate(const Book& book, Climate climate);      // replaced by id, or added
 [[nodiscard]] Book withSection(const Book& book, SectionStock section); // the same
+/// One of the maker's own; those that ship stay.
+[[nodiscard]] Book withoutSection(const Book& book, const std::string& id);
 [[nodiscard]] Book withHabits(const Book& book, Habits habits);
 [[nodiscard]] Book withJob(const Book& book, Job job); // replaced by id, or added
 [[nodiscard]] Book withoutJob(const Book& book, JobId id);
@@ -36,5 +38,7 @@ void removeFeature(Slab& slab, int id);
 
 /// True when a job mentions the slab: in its top, in a kept layup, in its rests, packers or choices of resin.
 [[nodiscard]] bool slabInUse(const Book& book, SlabId id);
+/// The first job whose channels or plates are of this section; null when none is.
+[[nodiscard]] const Job* jobWithSection(const Book& book, const std::string& id);
 
 } // namespace burl

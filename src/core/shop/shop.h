@@ -53,6 +53,8 @@ struct SectionStock {
     std::string name;
     Section section;
     bool wood = false; // a batten
+    /// Made by the maker (freeSectionId), not shipped.
+    [[nodiscard]] bool isOwn() const { return id.rfind("own_", 0) == 0; }
     bool operator==(const SectionStock&) const = default;
 };
 

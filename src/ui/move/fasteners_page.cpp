@@ -23,7 +23,7 @@ FastenersPage::FastenersPage(Document& document, QWidget* parent)
     makePlain(*table_,
               {tr("no."), tr("kind"), tr("from the left"), tr("from held line"), tr("make"), tr("drill"),
                tr("wood above"), tr("bears")},
-              {34, 112, 84, 98, 114, 126, 84});
+              {34, 104, 92, 100, 110, 122, 92});
     sayWhenEmpty(*table_, tr("Nothing holds the top yet: lay out fasteners, or add one."));
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     column->addWidget(table_, 1);

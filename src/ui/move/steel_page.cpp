@@ -29,6 +29,12 @@ SteelPage::SteelPage(Document& document, QWidget* parent)
                         "tight");
     connect(own, &QPushButton::clicked, this, &SteelPage::addOwn);
     head->addWidget(own);
+    auto* gone = looking(named(new QPushButton(tr("take it away"), this), QStringLiteral("removeSection"),
+                               tr("Take the chosen section of my own away")),
+                         "tight");
+    gone->setToolTip(tr("Only sections of your own, and only while no job uses them."));
+    connect(gone, &QPushButton::clicked, this, &SteelPage::remove);
+    head->addWidget(gone);
     head->addStretch(1);
     column->addLayout(head);
     named(table_, QStringLiteral("sectionsTable"), tr("Sections for channels, battens and rails"));
@@ -78,6 +84,23 @@ void SteelPage::addOwn()
         next.name.empty() ? tr("my section").toStdString() : tr("%1, my own").arg(translated(next.name)).toStdString();
     chosen_ = next.id;
     document_.apply(tr("A section of my own"), withSection(document_.book(), std::move(next)));
+}
+
+void SteelPage::remove()
+{
+    const SectionStock* section = chosen();
+    if (section == nullptr || !section->isOwn()) {
+        Q_EMIT message(tr("Sections that ship stay; only those of your own are taken away. Choose one first."));
+        return;
+    }
+    if (const Job* job = jobWithSection(document_.book(), section->id)) {
+        Q_EMIT message(tr("%1 is used in %2: choose another section there first.")
+                           .arg(fromCore(section->name), fromCore(job->name)));
+        return;
+    }
+    const Book next = withoutSection(document_.book(), section->id);
+    chosen_.clear();
+    document_.apply(tr("A section taken away"), next);
 }
 
 void SteelPage::addRows()

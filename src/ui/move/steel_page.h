@@ -29,6 +29,7 @@ private:
     [[nodiscard]] const SectionStock* chosen() const;
     void edit(const QString& label, const std::function<void(SectionStock&)>& change);
     void addOwn();
+    void remove();
     void addRows();
 
     Document& document_;

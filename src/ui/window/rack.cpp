@@ -83,14 +83,19 @@ public:
             p->setFont(textFont(11.0, !aside));
             const int line = static_cast<int>(place.bottom()) + 3;
             const QString name = fromCore(slab->name);
-            p->drawText(QRect(r.left() + 16, line, r.width() - 24, 20), Qt::AlignLeft | Qt::AlignVCenter, name);
+            const int room = r.width() - 24;
+            p->drawText(QRect(r.left() + 16, line, room, 20), Qt::AlignLeft | Qt::AlignVCenter,
+                        p->fontMetrics().elidedText(name, Qt::ElideRight, room));
             const int after = p->fontMetrics().horizontalAdvance(name) + 7;
             p->setFont(textFont(10.0));
             const UnitChoice& units = rack_.document_.units();
             const QString thick =
-                slab->thickness_mm ? quantity(*slab->thickness_mm, Unit::Length, units) : tr("not measured");
-            p->drawText(QRect(r.left() + 16 + after, line, r.width() - 24 - after, 20),
-                        Qt::AlignLeft | Qt::AlignVCenter, thick);
+                slab->thickness_mm ? quantity(*slab->thickness_mm, Unit::Length, units) : tr("thick ?");
+            if (p->fontMetrics().horizontalAdvance(thick) <=
+                room - after) { // whole, or not: a cut number is a wrong one
+                p->drawText(QRect(r.left() + 16 + after, line, room - after, 20), Qt::AlignLeft | Qt::AlignVCenter,
+                            thick);
+            }
             if (!aside) {
                 p->setPen(c.faint);
                 p->drawText(QRect(r.left() + 16, line + 18, r.width() - 20, 18), Qt::AlignLeft | Qt::AlignVCenter,

@@ -98,6 +98,15 @@ TEST_CASE("only products, climates and sections of the maker's own come and go",
     section.name = "renamed";
     CHECK(withSection(steel, section).shop->sections.size() == steel.shop->sections.size());
     CHECK(withSection(steel, section).shop->section(section.id)->name == "renamed");
+    CHECK(withoutSection(steel, section.id).shop->sections.size() == book.shop->sections.size());
+    const std::string shipped = book.shop->sections.front().id;
+    CHECK(withoutSection(book, shipped).shop->section(shipped) != nullptr);
+    CHECK(jobWithSection(steel, section.id) == nullptr);
+    Job job = *steel.jobs.front();
+    REQUIRE_FALSE(job.move.channels.empty());
+    job.move.channels.front().section = section.id;
+    REQUIRE(jobWithSection(withJob(steel, job), section.id) != nullptr);
+    CHECK(jobWithSection(withJob(steel, job), section.id)->id == job.id);
 }
 
 TEST_CASE("a sheet is stale when what it says has changed, and only then", "[edit]")

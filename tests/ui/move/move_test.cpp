@@ -4,6 +4,7 @@
 #include <QSlider>
 #include <QTableWidget>
 
+#include "ui/board/bench.h"
 #include "ui/driver.h"
 #include "ui/ledger/reading_table.h"
 #include "ui/move/bending_page.h"
@@ -167,6 +168,28 @@ TEST_CASE("a section of one's own is made, changed and taken for a channel", "[u
     d.pick("channelSection", static_cast<int>(before) + 1);
     CHECK(d.job().move.channels[0].section == "own_1");
     CHECK(d.job().move.channels[0].depth_mm == 30.0); // its groove follows
+
+    // It is taken away when no job uses it, and those that ship never are.
+    d.click("traySteel");
+    auto* table = d.find<QTableWidget>("sectionsTable");
+    QSignalSpy said(d.window.bench(), &ui::Bench::message);
+    table->selectRow(static_cast<int>(before));
+    d.click("removeSection");
+    REQUIRE(said.count() == 1);
+    CHECK(said.takeFirst().at(0).toString().contains(QString::fromStdString(d.job().name)));
+    CHECK(d.document.shop().section("own_1") != nullptr);
+    d.document.edit(QStringLiteral("another"),
+                    [&](Job& j) { j.move.channels[0].section = d.document.shop().sections.front().id; });
+    table->selectRow(static_cast<int>(before));
+    d.click("removeSection");
+    CHECK(said.count() == 0);
+    CHECK(d.document.shop().sections.size() == before);
+    table->selectRow(0);
+    d.click("removeSection");
+    CHECK(said.count() == 1);
+    CHECK(d.document.shop().sections.size() == before);
+    d.undo();
+    CHECK(d.document.shop().section("own_1") != nullptr);
 }
 
 TEST_CASE("a day that is none is refused in words, and the last one stays", "[ui][move]")
