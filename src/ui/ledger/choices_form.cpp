@@ -7,6 +7,7 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
+#include <QStyledItemDelegate>
 
 #include "core/measure/clock.h"
 #include "core/measure/date.h"
@@ -71,6 +72,7 @@ QComboBox* ChoicesForm::addChoice(const QString& name, const QString& label,
     auto* box = new QComboBox(this);
     box->setObjectName(name);
     box->setView(new WordList(box));
+    box->setItemDelegate(new QStyledItemDelegate(box)); // which the style sheet gives rows that a finger finds
     addRow(label, box);
     connect(box, &QComboBox::activated, this, [box, set](int index) { set(box->itemData(index)); });
     refreshers_.emplace_back([box, options, get] {

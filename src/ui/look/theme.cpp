@@ -51,6 +51,7 @@ QString styleSheet(const Palette& p)
                "QComboBox::down-arrow { image: url(:/icons/open.svg); width: 10px; height: 6px; }"
                "QComboBox QAbstractItemView { background: %2; border: 1px solid %5; selection-background-color: %8;"
                "  selection-color: %3; outline: none; }"
+               "QComboBox QAbstractItemView::item { min-height: 24px; padding: 0 6px; }"
                "QDialogButtonBox { dialogbuttonbox-buttons-have-icons: 0; }"
                "QPushButton { background: %2; border: 1px solid %5; border-radius: 3px; padding: 4px 12px; }"
                "QPushButton:hover { border-color: %6; } QPushButton:pressed { background: %8; }"
