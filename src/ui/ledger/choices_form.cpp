@@ -144,7 +144,7 @@ EntryField* ChoicesForm::addMoment(const QString& name, const QString& label, co
                                    const std::function<void(std::string)>& set)
 {
     EntryField* field = addRead(
-        name, label, [get] { return timeWord(get()); },
+        name, label, [this, get] { return timeWord(get(), document_.today()); },
         [this, set](const QString& text) {
             if (text.trimmed().isEmpty()) {
                 set({});

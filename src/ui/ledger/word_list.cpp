@@ -28,14 +28,15 @@ int WordList::rowOf(const QString& typed) const
 void WordList::keyboardSearch(const QString& letters)
 {
     constexpr int kPause_ms = 1000; // of a hand in a glove
-    if (typed_.isEmpty() || !since_.isValid() || since_.elapsed() > kPause_ms) {
+    if (typed_.isEmpty() || currentIndex().row() != found_ || since_.elapsed() > kPause_ms) {
         typed_.clear();
         before_ = currentIndex().row();
     }
     since_.start();
     typed_ += letters;
     const int row = rowOf(typed_);
-    setCurrentIndex(model()->index(row >= 0 ? row : before_, modelColumn()));
+    found_ = row >= 0 ? row : before_;
+    setCurrentIndex(model()->index(found_, modelColumn()));
 }
 
 } // namespace burl::ui

@@ -14,7 +14,7 @@ class WordList : public QListView
 
 public:
     using QListView::QListView;
-    /// A pause begins a new word.
+    /// A pause begins a new word, and so does a row that was chosen otherwise.
     void keyboardSearch(const QString& letters) override;
 
 private:
@@ -22,6 +22,7 @@ private:
 
     QString typed_;
     int before_ = -1; // the row before the first letter
+    int found_ = -1;  // the row that the letters so far led to
     QElapsedTimer since_;
 };
 

@@ -1,6 +1,8 @@
 #pragma once
 // Texts of the core as the interface shows them.
 
+#include <cmath>
+
 #include <QCoreApplication>
 #include <QString>
 
@@ -43,12 +45,20 @@ inline QString dayWord(const std::string& iso)
     return day ? fromCore(shortDayText(*day)) + QLatin1Char(' ') + fromCore(iso.substr(0, iso.find('-'))) : QString();
 }
 
-/// "Tue 3 Nov 2026, 08:20" of "2026-11-03T08:20"; empty for what is no moment.
-inline QString timeWord(const std::string& iso)
+/// "Tue 3 Nov, 08:20" of "2026-11-03T08:20", with its year in place of the weekday when it is far from today: as it can
+/// be typed again, and short, because an hour that is cut off is another hour. Empty for what is no moment.
+inline QString timeWord(const std::string& iso, const std::string& today)
 {
-    constexpr size_t kDate = 10;
-    return hoursOf(iso) ? dayWord(iso.substr(0, kDate)) + QStringLiteral(", ") + fromCore(iso.substr(kDate + 1))
-                        : QString();
+    constexpr double kFar_h = 150.0 * kDay_h; // nearer ones are the only reading of a day without a year
+    const auto at = hoursOf(iso);
+    const auto now = dayOf(today);
+    if (!at) {
+        return {};
+    }
+    const bool near = now && std::abs(*at - *now * kDay_h) < kFar_h;
+    return near ? fromCore(timeText(*at))
+                : fromCore(dateText(static_cast<int>(std::floor(*at / kDay_h)))) + QStringLiteral(", ") +
+                      fromCore(isoTime(*at)).section(QLatin1Char('T'), 1);
 }
 
 /// A sentence of the core in the maker's language; the English text is the key.

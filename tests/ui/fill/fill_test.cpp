@@ -139,6 +139,23 @@ TEST_CASE("a pour begins, is written down and told when it is short", "[ui][fill
     d.type("pourBegan", QStringLiteral("yesterday"));
     CHECK(said.count() == 1);
     CHECK(hoursOf(d.job().fill.log[0].began));
+    // Shown so that its hour is seen, and as it can be typed again; far from today with its year.
+    auto* began = d.find<QLineEdit>("pourBegan");
+    QTest::keyClick(began, Qt::Key_Escape);
+    d.document.setClock([] { return *hoursOf("2026-11-27T10:10"); });
+    for (const auto& [typed, shown, iso] :
+         {std::tuple{"today 8:20", "Fri 27 Nov, 08:20", "2026-11-27T08:20"},
+          {"2026-06-29T09:00", "29 Jun 2026, 09:00", "2026-06-29T09:00"}, // more than 150 days ago
+          {"3 Nov 7:05", "Tue 3 Nov, 07:05", "2026-11-03T07:05"}}) {
+        d.type("pourBegan", QLatin1String(typed));
+        CHECK(d.job().fill.log[0].began == iso);
+        CHECK(began->text() == QLatin1String(shown));
+        CHECK(began->fontMetrics().horizontalAdvance(began->text()) <= began->width() - 16);
+        QTest::keyClick(began, Qt::Key_End);
+        QTest::keyClick(began, Qt::Key_Space); // touched: read as it stands
+        QTest::keyClick(began, Qt::Key_Return);
+        CHECK(d.job().fill.log[0].began == iso);
+    }
 }
 
 TEST_CASE("a product is made of a class, written in, and taken off the shelf", "[ui][fill]")

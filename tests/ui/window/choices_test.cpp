@@ -207,6 +207,14 @@ TEST_CASE("a choice goes to the word that is typed, and letters that fit none le
     CHECK(species() == before);
     type("alnut"); // not the beginning of a word
     CHECK(species() == before);
+    // A slab that is chosen meanwhile begins a new word, however quick the hand is.
+    type("wal");
+    const SlabId first = d.document.job()->layup.pieces.front().slab;
+    d.document.editSlab(QStringLiteral("species"), first, [](Slab& s) { s.species.clear(); });
+    QApplication::processEvents();
+    REQUIRE(species() == QStringLiteral("not said"));
+    QTest::keyClicks(box, QStringLiteral("wal"));
+    CHECK(species() == QStringLiteral("Black walnut"));
     // The same in the open list.
     QTest::qWait(1100);
     QTest::keyClick(box, Qt::Key_F4);
