@@ -207,19 +207,17 @@ int Document::newGesture()
 
 void Document::apply(const QString& label, Book after, int gesture)
 {
-    if (gesture == 0 || gesture != gesture_) {
-        if (gesture != 0) {
-            return; // of a gesture that has ended: its hand is still moving, but nothing follows it
-        }
+    if (gesture == 0) {
         endGesture();
-        if (const auto fault = faultOf(book_, after)) {
+    } else if (gesture != gesture_) {
+        return; // it has ended: its hand is still moving, but nothing follows it
+    }
+    if (const auto fault = faultOf(book_, after)) {
+        if (gesture == 0) { // else the hand has gone too far, and may come back: what it left last stays
             Q_EMIT message(QString::fromStdString(*fault));
             Q_EMIT changed(); // a field shows again what holds
-            return;
         }
-    }
-    if (gesture != 0 && faultOf(book_, after)) {
-        return; // the hand has gone further than any file could follow: what it left last stays
+        return;
     }
     after = withoutStaleSheets(book_, std::move(after));
     pushing_ = true;

@@ -1,5 +1,7 @@
 #include "app/picture_reading.h"
 
+#include <algorithm>
+
 #include "photo/photo.h"
 
 namespace burl
@@ -13,7 +15,11 @@ void PictureReading::open(std::string bytes)
             talk.done([this, why = QString::fromStdString(photo.error().sentence)] { Q_EMIT failed(why); });
             return;
         }
-        talk.done([this, picture = imageOf(photo->pixels)] { Q_EMIT opened(picture); });
+        QImage picture = imageOf(photo->pixels);
+        if (std::max(picture.width(), picture.height()) > kLongest_px) {
+            picture = picture.scaled(kLongest_px, kLongest_px, Qt::KeepAspectRatio, Qt::SmoothTransformation);
+        }
+        talk.done([this, picture] { Q_EMIT opened(picture); });
     });
 }
 

@@ -18,6 +18,9 @@ public:
     using BackgroundRun::BackgroundRun;
     ~PictureReading() override { finish(); }
 
+    /// No screen shows more of a picture: what is larger is made smaller where it is decoded.
+    static constexpr int kLongest_px = 2560;
+
     /// Decodes the bytes of a file; answers with opened() or failed(). The newest wins.
     void open(std::string bytes);
 

@@ -141,6 +141,23 @@ TEST_CASE("a picture is decoded beside the window; the last one asked for is sho
     CHECK(failed.count() == 0);
 }
 
+TEST_CASE("a picture larger than any screen is made smaller where it is decoded", "[app][run]")
+{
+    QImage large(6000, 1500, QImage::Format_RGB32);
+    large.fill(Qt::darkGreen);
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    buffer.open(QIODevice::WriteOnly);
+    REQUIRE(large.save(&buffer, "PNG"));
+    PictureReading reading;
+    QSignalSpy opened(&reading, &PictureReading::opened);
+    reading.open(bytes.toStdString());
+    REQUIRE(until([&] { return opened.count() == 1; }));
+    const QImage shown = opened.first().at(0).value<QImage>();
+    CHECK(shown.size() == QSize(PictureReading::kLongest_px, PictureReading::kLongest_px / 4));
+    CHECK(shown.pixelColor(100, 100) == QColor(Qt::darkGreen));
+}
+
 TEST_CASE("bytes that are no picture say so in a sentence", "[app][run]")
 {
     PictureReading reading;

@@ -38,12 +38,8 @@ public:
 
     void key(int key, Qt::KeyboardModifiers with = Qt::NoModifier)
     {
-        ++presses;
-        QWidget* focus = QApplication::focusWidget();
-        INFO("press " << presses << ", next is " << thread().toStdString());
-        REQUIRE(focus != nullptr);
-        QTest::keyClick(focus, Qt::Key(key), with);
-        QApplication::processEvents();
+        press();
+        send(key, with);
     }
     void enter() { key(Qt::Key_Return); }
     /// Does what the thread says comes next.
@@ -52,6 +48,8 @@ public:
     /// Words count, each letter of them.
     void words(const char* text)
     {
+        press();
+        --presses;
         for (const char* c = text; *c != 0; ++c) {
             ++presses;
             QTest::keyClick(QApplication::focusWidget(), *c);
@@ -61,13 +59,20 @@ public:
     /// A reading is its digits and its Enter: neither counts.
     void reading(const QString& digits)
     {
+        wait(0);
         for (const QChar c : digits) { // the first key opens the cell, the others go into it
             QTest::keyClick(QApplication::focusWidget(), c.toLatin1());
         }
-        enter();
-        --presses;
+        send(Qt::Key_Return);
     }
     void reading(double value) { reading(QString::number(value)); }
+
+    /// Counts one press.
+    void press()
+    {
+        wait(1);
+        ++presses;
+    }
 
     [[nodiscard]] QString thread()
     {
@@ -81,6 +86,25 @@ public:
     std::optional<Document> document;
     std::optional<ui::MainWindow> window;
     int presses = 0;
+
+private:
+    void send(int key, Qt::KeyboardModifiers with = Qt::NoModifier)
+    {
+        QWidget* focus = QApplication::focusWidget();
+        INFO("press " << presses << ", next is " << thread().toStdString());
+        REQUIRE(focus != nullptr);
+        QTest::keyClick(focus, Qt::Key(key), with);
+        QApplication::processEvents();
+    }
+    /// To time a walk by the clock: BURL_PACE=2,1 is two seconds before each reading, one before any other press.
+    static void wait(int which)
+    {
+        static const QStringList pace = qEnvironmentVariable("BURL_PACE").split(QLatin1Char(','));
+        if (which < pace.size() && !pace[which].isEmpty()) {
+            constexpr int kMs = 1000;
+            QTest::qWait(static_cast<int>(pace[which].toDouble() * kMs));
+        }
+    }
 };
 
 /// A slab as a tape, a rule and a meter know it.

@@ -272,22 +272,20 @@ Book withCorrectedEntry(const Book& book, JobId job, int id, const DayLine& line
         if (entry.id != id) {
             continue;
         }
-        carrier.job([&](Job& j) {
-            for (DayEntry& mine : j.days.book) {
-                if (mine.id == id) {
-                    mine.pictures.insert(mine.pictures.end(), pictures.begin(), pictures.end());
-                }
-            }
-        });
-        if (entry.words == line.words && !entry.struck) {
-            continue; // nothing else is new
+        const bool saysTheSame = entry.words == line.words && !entry.struck;
+        if (saysTheSame && pictures.empty()) {
+            continue;
         }
-        if (!entry.struck) { // of what was struck out nothing counts any more
+        if (!saysTheSame && !entry.struck) { // of what was struck out nothing counts any more
             carrier.takeBack(entry.words, entry.at);
         }
         carrier.job([&](Job& j) {
             for (DayEntry& mine : j.days.book) {
-                if (mine.id == id) {
+                if (mine.id != id) {
+                    continue;
+                }
+                mine.pictures.insert(mine.pictures.end(), pictures.begin(), pictures.end());
+                if (!saysTheSame) {
                     mine.history.push_back({isoTime(now_h), mine.words});
                     mine.planned =
                         mine.words.step == line.words.step ? mine.planned : plannedOf(steps, line.words.step);
@@ -297,7 +295,9 @@ Book withCorrectedEntry(const Book& book, JobId job, int id, const DayLine& line
                 }
             }
         });
-        carrier.carry(line.words, entry.at);
+        if (!saysTheSame) {
+            carrier.carry(line.words, entry.at);
+        }
     }
     return carrier.book_;
 }

@@ -175,7 +175,7 @@ private:
                     addFinding(plan_.findings, "days.taken_as_done", Severity::Caution,
                                first.name + " is taken as done, because " + step(p).name + " was written down.", {},
                                "write it down with its minutes")
-                        .leadsTo = {"days", "book"};
+                        .leadsTo = {"days", "book", 0, first.key};
                     continue;
                 }
                 if (!before.progress.done) {

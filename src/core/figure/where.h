@@ -10,6 +10,7 @@ struct Where {
     std::string bench{}; // its id: "yard", "flat"; empty: here, or nowhere in the program
     std::string page{};  // of that bench, by its id: "heights"; empty: the bench itself
     int slab = 0;        // the number of the slab's id it is about; 0: of none
+    std::string step{};  // the key of the step of the days it is about; empty: of none
     bool operator==(const Where&) const = default;
     [[nodiscard]] bool known() const { return !bench.empty(); }
 };

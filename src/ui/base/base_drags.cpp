@@ -275,18 +275,26 @@ std::function<void()> BaseBench::remedyFor(const Finding& finding)
                        : edit(tr("A wider foot"), [by](Job& j) { j.base.disc_mm += 2.0 * by; });
         }
         if (madeOf(kind) == BaseOf::Elsewhere) {
+            const Vec2 middle{base.all.x, base.all.y};
+            std::vector<BasePlate> plates = base.plates;
+            const bool legs = end && kind == BaseKind::Bought;
+            if (legs) { // a leg stands under its plate, and that under the top
+                const Box& top = document_.plan()->layup->finalBox;
+                for (BasePlate& p : plates) {
+                    p.x_mm += p.x_mm > middle.x ? by : p.x_mm < middle.x ? -by : 0.0;
+                    if (p.x_mm - p.wide_mm / 2.0 < top.left || p.x_mm + p.wide_mm / 2.0 > top.right) {
+                        return nullptr;
+                    }
+                }
+            }
             // Both ends alike: one that is mended alone hands the tipping to the other.
-            return edit(tr("Feet further out"), [by, out = way.out, middle = Vec2{base.all.x, base.all.y}, end,
-                                                 plates = base.plates, kind](Job& j) {
+            return edit(tr("Feet further out"), [by, out = way.out, middle, plates, legs](Job& j) {
                 for (FootPoint& f : j.base.footPoints) {
                     const double beyond = dot(f.at - middle, out);
                     f.at = beyond > 0.0 ? f.at + out * by : beyond < 0.0 ? f.at - out * by : f.at;
                 }
-                if (end && kind == BaseKind::Bought) { // a leg stands under its plate
+                if (legs) {
                     j.move.plates = plates;
-                    for (BasePlate& p : j.move.plates) {
-                        p.x_mm += p.x_mm > middle.x ? by : p.x_mm < middle.x ? -by : 0.0;
-                    }
                 }
             });
         }

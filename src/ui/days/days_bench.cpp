@@ -507,14 +507,11 @@ std::function<void()> DaysBench::remedyFor(const Finding& finding)
         };
     }
     if (finding.code == "days.taken_as_done" && plan != nullptr) {
-        for (const PlannedStep& p : plan->days->planned) {
-            const std::string& name = plan->days->list.steps[p.step].name;
-            if (p.progress.implied && finding.text.rfind(name + ' ', 0) == 0) {
-                return [this, words = fromCore(name) + QStringLiteral(", ")] {
-                    tray_->show(DaysTray::Page::Book);
-                    tray_->book().begin(words);
-                };
-            }
+        if (const PlannedStep* p = plan->days->plannedStep(finding.leadsTo.step)) {
+            return [this, words = fromCore(plan->days->list.steps[p->step].name) + QStringLiteral(", ")] {
+                tray_->show(DaysTray::Page::Book);
+                tray_->book().begin(words);
+            };
         }
     }
     if (finding.code == "days.nobody_helps") {

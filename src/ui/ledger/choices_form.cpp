@@ -1,6 +1,7 @@
 #include "ui/ledger/choices_form.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include <QComboBox>
 #include <QGridLayout>
@@ -118,21 +119,49 @@ EntryField* ChoicesForm::addRead(const QString& name, const QString& label, cons
     return field;
 }
 
-EntryField* ChoicesForm::addDay(const QString& name, const QString& label, const std::function<std::string()>& get,
-                                const std::function<void(std::string)>& set)
+namespace
+{
+
+/// "Fri 18 Dec 2026" of an ISO date, as it can be typed again; empty for what is none.
+QString dayWord(const std::string& iso)
+{
+    const auto day = dayOf(iso);
+    return day ? fromCore(shortDayText(*day)) + QLatin1Char(' ') + fromCore(iso.substr(0, iso.find('-'))) : QString();
+}
+
+/// "Tue 3 Nov, 08:20" of "2026-11-03T08:20", with its year in place of the weekday when it is far from today: as it can
+/// be typed again, and short, because an hour that is cut off is another hour. Empty for what is no moment.
+QString timeWord(const std::string& iso, const std::string& today)
+{
+    constexpr double kFar_h = 150.0 * kDay_h; // nearer ones are the only reading of a day without a year
+    const auto at = hoursOf(iso);
+    const auto now = dayOf(today);
+    if (!at) {
+        return {};
+    }
+    const bool near = now && std::abs(*at - *now * kDay_h) < kFar_h;
+    return near ? fromCore(timeText(*at))
+                : fromCore(dateText(static_cast<int>(std::floor(*at / kDay_h)))) + QStringLiteral(", ") +
+                      fromCore(isoTime(*at)).section(QLatin1Char('T'), 1);
+}
+
+} // namespace
+
+EntryField* ChoicesForm::addWhen(const QString& name, const QString& label, const WhenWords& words,
+                                 const std::function<std::string()>& get, const std::function<void(std::string)>& set)
 {
     EntryField* field = addRead(
-        name, label, [get] { return dayWord(get()); },
-        [this, set](const QString& text) {
+        name, label, [this, words, get] { return words.shown(get(), document_.today()); },
+        [this, words, set](const QString& text) {
             if (text.trimmed().isEmpty()) {
                 set({});
                 return QString();
             }
-            const auto day = parseDay(text.toStdString(), dayOf(document_.today()).value_or(0));
-            if (!day) {
-                return translated(day.error().sentence);
+            const auto iso = words.read(text.toStdString(), dayOf(document_.today()).value_or(0));
+            if (!iso) {
+                return translated(iso.error().sentence);
             }
-            set(isoDate(*day));
+            set(*iso);
             return QString();
         });
     field->setReplacedByNextKey();
@@ -140,26 +169,21 @@ EntryField* ChoicesForm::addDay(const QString& name, const QString& label, const
     return field;
 }
 
+EntryField* ChoicesForm::addDay(const QString& name, const QString& label, const std::function<std::string()>& get,
+                                const std::function<void(std::string)>& set)
+{
+    return addWhen(name, label,
+                   {[](const std::string& iso, const std::string& /*today*/) { return dayWord(iso); },
+                    [](const std::string& text, int today) { return parseDay(text, today).map(isoDate); }},
+                   get, set);
+}
+
 EntryField* ChoicesForm::addMoment(const QString& name, const QString& label, const std::function<std::string()>& get,
                                    const std::function<void(std::string)>& set)
 {
-    EntryField* field = addRead(
-        name, label, [this, get] { return timeWord(get(), document_.today()); },
-        [this, set](const QString& text) {
-            if (text.trimmed().isEmpty()) {
-                set({});
-                return QString();
-            }
-            const auto at = parseMoment(text.toStdString(), dayOf(document_.today()).value_or(0));
-            if (!at) {
-                return translated(at.error().sentence);
-            }
-            set(isoTime(*at));
-            return QString();
-        });
-    field->setReplacedByNextKey();
-    field->setPlaceholderText(tr("not said"));
-    return field;
+    return addWhen(name, label,
+                   {timeWord, [](const std::string& text, int today) { return parseMoment(text, today).map(isoTime); }},
+                   get, set);
 }
 
 namespace

@@ -9,6 +9,7 @@
 #include <QWidget>
 
 #include "app/document.h"
+#include "core/measure/outcome.h"
 #include "ui/ledger/measure_field.h"
 
 class QComboBox;
@@ -81,6 +82,13 @@ Q_SIGNALS:
 
 private:
     void addRow(const QString& label, QWidget* field);
+    /// How a day or an hour is shown (its ISO text, today's) and read (what was typed, today).
+    struct WhenWords {
+        std::function<QString(const std::string&, const std::string&)> shown;
+        std::function<Expected<std::string>(const std::string&, int)> read;
+    };
+    EntryField* addWhen(const QString& name, const QString& label, const WhenWords& words,
+                        const std::function<std::string()>& get, const std::function<void(std::string)>& set);
 
     Document& document_;
     QGridLayout* grid_;

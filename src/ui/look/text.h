@@ -1,16 +1,11 @@
 #pragma once
 // Texts of the core as the interface shows them.
 
-#include <cmath>
-
 #include <QCoreApplication>
 #include <QString>
 
 #include "core/figure/finding.h"
-#include "core/measure/clock.h"
-#include "core/measure/date.h"
 #include "core/measure/format.h"
-#include "core/measure/when.h"
 
 namespace burl::ui
 {
@@ -36,29 +31,6 @@ inline QString quantity(const Figure& figure, const UnitChoice& units)
 inline QString counted(size_t n, const QString& one, const QString& many)
 {
     return n == 1 ? one : many.arg(n);
-}
-
-/// "Fri 18 Dec 2026" of an ISO date, as it can be typed again; empty for what is none.
-inline QString dayWord(const std::string& iso)
-{
-    const auto day = dayOf(iso);
-    return day ? fromCore(shortDayText(*day)) + QLatin1Char(' ') + fromCore(iso.substr(0, iso.find('-'))) : QString();
-}
-
-/// "Tue 3 Nov, 08:20" of "2026-11-03T08:20", with its year in place of the weekday when it is far from today: as it can
-/// be typed again, and short, because an hour that is cut off is another hour. Empty for what is no moment.
-inline QString timeWord(const std::string& iso, const std::string& today)
-{
-    constexpr double kFar_h = 150.0 * kDay_h; // nearer ones are the only reading of a day without a year
-    const auto at = hoursOf(iso);
-    const auto now = dayOf(today);
-    if (!at) {
-        return {};
-    }
-    const bool near = now && std::abs(*at - *now * kDay_h) < kFar_h;
-    return near ? fromCore(timeText(*at))
-                : fromCore(dateText(static_cast<int>(std::floor(*at / kDay_h)))) + QStringLiteral(", ") +
-                      fromCore(isoTime(*at)).section(QLatin1Char('T'), 1);
 }
 
 /// A sentence of the core in the maker's language; the English text is the key.

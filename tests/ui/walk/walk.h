@@ -60,14 +60,15 @@ struct Walk : Maker {
     }
     void bench(const char* name)
     {
-        ++presses; // Alt and its number
+        press(); // Alt and its number
         window->showBench(QString::fromLatin1(name));
         QApplication::processEvents();
     }
     void choose(const char* name, const QVariant& value)
     {
         INFO(name);
-        presses += 2; // opened, and picked
+        press(); // opened
+        press(); // and picked
         test::chooseValue(window->findChild<QComboBox*>(QString::fromLatin1(name)), value);
         QApplication::setActiveWindow(&*window);
     }
@@ -77,7 +78,7 @@ struct Walk : Maker {
         INFO(name);
         REQUIRE(field != nullptr);
         CHECK(field->isVisible());
-        ++presses; // a click into it
+        press(); // a click into it
         field->setFocus();
         field->selectAll();
         reading(QString::fromLatin1(text));
@@ -90,7 +91,7 @@ struct Walk : Maker {
         REQUIRE(button != nullptr);
         CHECK(button->isVisible());
         CHECK(button->isEnabled());
-        ++presses;
+        press();
         QTest::mouseClick(button, Qt::LeftButton);
         QApplication::processEvents();
     }
@@ -99,7 +100,7 @@ struct Walk : Maker {
     {
         for (QPushButton* b : window->findChildren<QPushButton*>(QStringLiteral("moreChoices"))) {
             if (b->isVisible() && !b->isChecked()) {
-                ++presses;
+                press();
                 QTest::mouseClick(b, Qt::LeftButton);
             }
         }
@@ -182,7 +183,7 @@ struct Walk : Maker {
     {
         for (QPushButton* b : window->findChild<QWidget*>(QStringLiteral("sill"))->findChildren<QPushButton*>()) {
             if (b->isVisible() && b->text() == QLatin1String(words)) {
-                ++presses;
+                press();
                 QTest::mouseClick(b, Qt::LeftButton);
                 QApplication::processEvents();
                 return;
