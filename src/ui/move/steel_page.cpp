@@ -41,7 +41,7 @@ SteelPage::SteelPage(Document& document, QWidget* parent)
     makePlain(
         *table_,
         {tr("section"), tr("wide × high × wall"), tr("mass by the metre"), tr("stiffness, kN m²"), tr("in this job")},
-        {182, 190, 126, 118});
+        {168, 206, 126, 112});
     column->addWidget(table_, 1);
     connect(form_, &ChoicesForm::refused, this, &SteelPage::message);
     connect(table_, &QTableWidget::currentCellChanged, this, [this](int row) {
