@@ -31,18 +31,18 @@ void BackgroundRun::begin(std::function<void(const RunControl&)> work)
     stopped_ = std::make_shared<std::atomic<bool>>(false);
     busy_ = true;
     const int run = ++run_;
-    RunControl talk;
-    talk.goOn = [this, run, stopped = stopped_](double share) {
+    RunControl control;
+    control.goOn = [this, run, stopped = stopped_](double share) {
         answer(run, [this, share] { Q_EMIT progressed(share); });
         return !*stopped;
     };
-    talk.done = [this, run](std::function<void()> what) {
+    control.done = [this, run](std::function<void()> what) {
         answer(run, [this, what = std::move(what)] {
             busy_ = false;
             what();
         });
     };
-    threads_.emplace_back(QThread::create([work = std::move(work), talk] { work(talk); }));
+    threads_.emplace_back(QThread::create([work = std::move(work), control] { work(control); }));
     threads_.back()->start();
 }
 

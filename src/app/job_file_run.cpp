@@ -7,8 +7,10 @@ namespace burl
 
 void JobFileRun::read(const QString& path)
 {
-    begin([this, path](const RunControl& talk) {
-        const auto refuse = [&](const QString& sentence) { talk.done([this, sentence] { Q_EMIT refused(sentence); }); };
+    begin([this, path](const RunControl& control) {
+        const auto refuse = [&](const QString& sentence) {
+            control.done([this, sentence] { Q_EMIT refused(sentence); });
+        };
         QFile file(path);
         if (!file.open(QIODevice::ReadOnly)) {
             refuse(tr("%1 could not be read: %2.").arg(path, file.errorString()));
@@ -19,7 +21,7 @@ void JobFileRun::read(const QString& path)
             refuse(path + QStringLiteral(", ") + QString::fromStdString(job.error().sentence));
             return;
         }
-        talk.done([this, path, taken = std::make_shared<const JobFile>(std::move(*job))] {
+        control.done([this, path, taken = std::make_shared<const JobFile>(std::move(*job))] {
             Q_EMIT this->taken(taken, path);
         });
     });

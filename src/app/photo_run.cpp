@@ -3,23 +3,23 @@
 namespace burl
 {
 
-void PhotoRun::fail(const RunControl& talk, const Refusal& refusal)
+void PhotoRun::fail(const RunControl& control, const Refusal& refusal)
 {
-    talk.done([this, sentence = QString::fromStdString(refusal.sentence)] { Q_EMIT failed(sentence); });
+    control.done([this, sentence = QString::fromStdString(refusal.sentence)] { Q_EMIT failed(sentence); });
 }
 
 void PhotoRun::open(std::string bytes)
 {
-    begin([this, bytes = std::move(bytes)](const RunControl& talk) {
-        const auto on = [&talk] { return talk.goOn(0.0); };
+    begin([this, bytes = std::move(bytes)](const RunControl& control) {
+        const auto on = [&control] { return control.goOn(0.0); };
         auto read = readPhoto(bytes, on);
         if (!read) {
-            fail(talk, read.error());
+            fail(control, read.error());
             return;
         }
         auto photo = std::make_shared<const Photo>(std::move(*read));
         auto found = findMarkers(photo->pixels, on);
-        talk.done([this, photo, found] {
+        control.done([this, photo, found] {
             photo_ = photo;
             markers_ = found;
             Q_EMIT opened();
@@ -32,18 +32,18 @@ void PhotoRun::trace(const PhotoChoices& choices, const std::vector<Vec2>& throu
     if (!photo_) {
         return;
     }
-    begin([this, photo = photo_, choices, through](const RunControl& talk) {
-        const auto setting = setPhoto(*photo, choices, [&talk] { return talk.goOn(0.0); });
+    begin([this, photo = photo_, choices, through](const RunControl& control) {
+        const auto setting = setPhoto(*photo, choices, [&control] { return control.goOn(0.0); });
         if (!setting) {
-            fail(talk, setting.error());
+            fail(control, setting.error());
             return;
         }
-        const auto done = tracePhoto(*photo, *setting, talk.goOn, through);
+        const auto done = tracePhoto(*photo, *setting, control.goOn, through);
         if (!done) {
-            fail(talk, done.error());
+            fail(control, done.error());
             return;
         }
-        talk.done([this, setting = *setting, done = *done] {
+        control.done([this, setting = *setting, done = *done] {
             setting_ = setting;
             result_ = done;
             Q_EMIT traced();

@@ -33,7 +33,7 @@ Q_SIGNALS:
     void failed(const QString& sentence);
 
 private:
-    void fail(const RunControl& talk, const Refusal& refusal);
+    void fail(const RunControl& control, const Refusal& refusal);
 
     std::shared_ptr<const Photo> photo_;
     std::vector<Marker> markers_;

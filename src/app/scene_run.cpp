@@ -24,7 +24,7 @@ void SceneRun::make(const Document& document, const SceneChoices& choices)
         }
     }
     begin([this, pictures, choices, job = *document.job(), shop = document.shop(),
-           plan = *document.plan()](const RunControl& talk) {
+           plan = *document.plan()](const RunControl& control) {
         auto scene = std::make_shared<const TableScene>(tableScene(
             job, shop, plan,
             [pictures](const std::string& key) {
@@ -32,8 +32,8 @@ void SceneRun::make(const Document& document, const SceneChoices& choices)
                 return at == pictures->end() ? std::string() : at->second;
             },
             choices));
-        if (talk.goOn(1.0)) {
-            talk.done([this, scene] { Q_EMIT made(scene); });
+        if (control.goOn(1.0)) {
+            control.done([this, scene] { Q_EMIT made(scene); });
         }
     });
 }

@@ -22,13 +22,13 @@ public:
             return;
         }
         asked_ = question;
-        begin([this, question](const RunControl& talk) {
-            auto answer = std::make_shared<const Answer>(work(question, talk.goOn));
-            if (!talk.goOn(1.0)) { // stopped: it may be asked again
-                talk.done([this] { asked_.reset(); });
+        begin([this, question](const RunControl& control) {
+            auto answer = std::make_shared<const Answer>(work(question, control.goOn));
+            if (!control.goOn(1.0)) { // stopped: it may be asked again
+                control.done([this] { asked_.reset(); });
                 return;
             }
-            talk.done([this, question, answer] {
+            control.done([this, question, answer] {
                 answeredFor_ = question;
                 answer_ = answer;
                 Q_EMIT answered();

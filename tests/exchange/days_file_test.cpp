@@ -42,6 +42,7 @@ Job full()
                false,
                {{ReadingKind::Thickness, {4}, 44.9}, {ReadingKind::Moisture, {4}, 9.0}, {ReadingKind::Leak, {}, 0.3}}};
     e.planned = {{"flatten", 8.4}};
+    e.drawn = {{{"discs", 12.0}, {"resin:own_deep", 2.5}}};
     e.pictures = {"abc123"};
     e.agreed = true;
     e.struck = true;
@@ -150,6 +151,7 @@ TEST_CASE("what is no day, no moment, no minute is refused with its line and its
              {"\"thickness_mm\": 44.9", "\"weight\": 3", "a reading says"},
              {"\"pct\": 30", "\"pct\": 99", "as a margin"},
              {"\"by\": \"margin\"", "\"by\": \"guess\"", "not one of"},
+             {"\"amount\": 12", "\"amount\": -12", "between"},
              {"\"price\": 45.5", "\"price\": -1", "between"},
              {"\"not_before\": \"2026-11-30T08:00\"", "\"not_before\": \"soon\"", "no moment"}}) {
         const std::string sentence = refusedBy(from, to);

@@ -20,7 +20,8 @@ const JobStep* stepCalled(const std::vector<JobStep>& steps, const std::string& 
     return nullptr;
 }
 
-constexpr size_t kDate = 10; // letters of a day in a moment
+const std::string kResinStock = "resin:"; // with the id of one: litres of a resin of the shop's own
+constexpr size_t kDate = 10;              // letters of a day in a moment
 
 /// The mean of the latest day is what the plan goes by.
 void setToday(Slab& slab)
@@ -48,13 +49,15 @@ class Carrier
 public:
     Carrier(Book book, JobId id, const std::vector<JobStep>& steps) : book_(std::move(book)), id_(id), steps_(steps) {}
 
-    void carry(const DayWords& words, const std::string& at)
+    /// What it took from the stock; empty when it used nothing that a stock could hold.
+    std::optional<std::vector<StockDrawn>> carry(const DayWords& words, const std::string& at)
     {
         const std::string day = at.substr(0, kDate);
         const JobStep* step = stepCalled(steps_, words.step);
         double litres = 0.0;
         double leak = 0.0;
         std::optional<double> warm;
+        std::optional<std::vector<StockDrawn>> drawn;
         for (const DayReading& r : words.readings) {
             if (r.kind == ReadingKind::Moisture) {
                 slab(r.slab, [&](Slab& s) {
@@ -75,23 +78,28 @@ public:
                 });
             }
             if (r.kind == ReadingKind::Discs) {
-                drawStock("discs", r.value);
+                note(drawn, "discs", drawStock("discs", r.value));
             }
             litres += r.kind == ReadingKind::Litres ? r.value : 0.0;
             leak += r.kind == ReadingKind::Leak ? r.value : 0.0;
             warm = r.kind == ReadingKind::Temperature ? std::optional(r.value) : warm;
         }
         if (step != nullptr && !step->pour.empty()) {
-            drawResin(step->resin, litres);
+            if (litres > 0.0) {
+                note(drawn, kResinStock + step->resin, drawResin(step->resin, litres));
+            }
             pour(*step, words, at, litres, leak, warm);
         }
         if (step != nullptr && step->key == "deliver" && words.ends) {
             job([&](Job& j) { j.days.delivered = day; });
         }
+        return drawn;
     }
 
-    void takeBack(const DayWords& words, const std::string& at)
+    void takeBack(const DayEntry& entry)
     {
+        const DayWords& words = entry.words;
+        const std::string& at = entry.at;
         const std::string day = at.substr(0, kDate);
         const JobStep* step = stepCalled(steps_, words.step);
         for (const DayReading& r : words.readings) {
@@ -105,10 +113,6 @@ public:
                         setToday(s);
                     }
                 });
-            } else if (r.kind == ReadingKind::Discs) {
-                drawStock("discs", -r.value);
-            } else if (r.kind == ReadingKind::Litres && step != nullptr && !step->pour.empty()) {
-                drawResin(step->resin, -r.value);
             } else if (r.kind == ReadingKind::Thickness) {
                 job([&](Job& j) {
                     std::erase_if(j.flatten.rests, [&](const Rest& rest) {
@@ -118,6 +122,7 @@ public:
                 });
             }
         }
+        putBack(entry, step);
         if (step != nullptr && !step->pour.empty()) {
             takeBackPour(*step, words, at);
         }
@@ -138,26 +143,62 @@ public:
     Book book_;
 
 private:
-    /// Of what is counted; what nobody counts stays uncounted. Never less than nothing.
-    void drawStock(const std::string& kind, double amount)
+    static void note(std::optional<std::vector<StockDrawn>>& drawn, std::string of, double amount)
+    {
+        drawn = drawn.value_or(std::vector<StockDrawn>{});
+        if (amount > 0.0) {
+            drawn->push_back({std::move(of), amount});
+        }
+    }
+
+    /// What the entry took; one that was written before this was kept, what it says it used.
+    void putBack(const DayEntry& entry, const JobStep* step)
+    {
+        for (const StockDrawn& d : entry.drawn.value_or(std::vector<StockDrawn>{})) {
+            if (d.of.starts_with(kResinStock)) {
+                drawResin(d.of.substr(kResinStock.size()), -d.amount);
+            } else {
+                drawStock(d.of, -d.amount);
+            }
+        }
+        if (entry.drawn) {
+            return;
+        }
+        for (const DayReading& r : entry.words.readings) {
+            if (r.kind == ReadingKind::Discs) {
+                drawStock("discs", -r.value);
+            } else if (r.kind == ReadingKind::Litres && step != nullptr && !step->pour.empty()) {
+                drawResin(step->resin, -r.value);
+            }
+        }
+    }
+
+    /// Of what is counted; what nobody counts stays uncounted. Never less than nothing: returns what it really took.
+    double drawStock(const std::string& kind, double amount)
     {
         Habits habits = book_.shop->habits;
         for (StockItem& item : habits.stock) {
             if (item.kind == kind) {
+                const double had = item.amount;
                 item.amount = std::max(0.0, item.amount - amount);
+                const double took = had - item.amount;
                 book_ = withHabits(book_, habits);
-                return;
+                return took;
             }
         }
+        return 0.0;
     }
-    void drawResin(const std::string& id, double litres)
+    double drawResin(const std::string& id, double litres)
     {
         const ResinClass* resin = book_.shop->resin(id);
-        if (resin != nullptr && resin->isOwn() && resin->inStock_L && litres != 0.0) {
-            ResinClass less = *resin;
-            less.inStock_L = std::max(0.0, *less.inStock_L - litres);
-            book_ = withResin(book_, less);
+        if (resin == nullptr || !resin->isOwn() || !resin->inStock_L) {
+            return 0.0;
         }
+        ResinClass less = *resin;
+        less.inStock_L = std::max(0.0, *less.inStock_L - litres);
+        const double took = *resin->inStock_L - *less.inStock_L;
+        book_ = withResin(book_, less);
+        return took;
     }
 
     void slab(SlabId id, const std::function<void(Slab&)>& change)
@@ -256,7 +297,8 @@ Book withDayEntry(const Book& book, JobId job, const DayLine& line, double at_h,
         entry.pictures = std::move(pictures);
         j.days.book.push_back(std::move(entry));
     });
-    carrier.carry(line.words, at);
+    const auto drawn = carrier.carry(line.words, at);
+    carrier.job([&](Job& j) { j.days.book.back().drawn = drawn; });
     return carrier.book_;
 }
 
@@ -277,7 +319,7 @@ Book withCorrectedEntry(const Book& book, JobId job, int id, const DayLine& line
             continue;
         }
         if (!saysTheSame && !entry.struck) { // of what was struck out nothing counts any more
-            carrier.takeBack(entry.words, entry.at);
+            carrier.takeBack(entry);
         }
         carrier.job([&](Job& j) {
             for (DayEntry& mine : j.days.book) {
@@ -296,7 +338,12 @@ Book withCorrectedEntry(const Book& book, JobId job, int id, const DayLine& line
             }
         });
         if (!saysTheSame) {
-            carrier.carry(line.words, entry.at);
+            const auto drawn = carrier.carry(line.words, entry.at);
+            carrier.job([&](Job& j) {
+                for (DayEntry& mine : j.days.book) {
+                    mine.drawn = mine.id == id ? drawn : mine.drawn;
+                }
+            });
         }
     }
     return carrier.book_;
@@ -313,7 +360,7 @@ Book withStruckEntry(const Book& book, JobId job, int id, double now_h, const st
         if (entry.id != id || entry.struck) {
             continue;
         }
-        carrier.takeBack(entry.words, entry.at);
+        carrier.takeBack(entry);
         carrier.job([&](Job& j) {
             for (DayEntry& mine : j.days.book) {
                 if (mine.id == id) {

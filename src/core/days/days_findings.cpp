@@ -29,6 +29,7 @@ public:
         done();
         rests();
         guesses();
+        unread();
         meanwhile();
     }
 
@@ -228,6 +229,52 @@ private:
         }
         return link.from == LinkFrom::Start ? link.least > 0 && p.start - before.start < kEnough * link.least
                                             : p.start - before.end < kEnough * plan_.question.steps[link.step].wait;
+    }
+
+    /// What a bench cannot say yet is in neither the days nor the price, or by a rule of thumb.
+    void unread()
+    {
+        if (!in_.steps.choices.delivered.empty()) {
+            return;
+        }
+        std::vector<const Missing*> open;
+        const auto look = [&](const auto& answer) {
+            if (answer && answer->missing) {
+                open.push_back(&*answer->missing);
+            }
+        };
+        const StepsInput& s = in_.steps;
+        look(s.tenons);
+        look(s.flatten);
+        for (size_t i = 0; s.flatten && i < s.flatten->pieces.size(); ++i) {
+            if (s.flatten->pieces[i].missing) {
+                open.push_back(&*s.flatten->pieces[i].missing);
+            }
+        }
+        look(s.fill);
+        look(s.pour);
+        look(s.base);
+        look(s.surface);
+        std::vector<std::string> wants;
+        for (const Missing* missing : open) {
+            if (std::find(wants.begin(), wants.end(), missing->wants) == wants.end()) {
+                wants.push_back(missing->wants);
+            }
+        }
+        if (wants.empty()) {
+            return;
+        }
+        constexpr size_t kTold = 3;
+        std::string list;
+        for (size_t i = 0; i < std::min(kTold, wants.size()); ++i) {
+            list += (i == 0 ? "" : ", ") + wants[i];
+        }
+        if (wants.size() > kTold) {
+            list += " and " + std::to_string(wants.size() - kTold) + " more";
+        }
+        addFinding(plan_.findings, "days.does_without", Severity::Caution,
+                   "Days and price do without what is not known yet: " + list + ".", {}, wants.front())
+            .leadsTo = open.front()->where;
     }
 
     void guesses()

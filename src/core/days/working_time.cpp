@@ -106,8 +106,7 @@ const std::pair<int, int>* SpanSums::holding(int from, int to) const
     return &*std::prev(at);
 }
 
-WorkingTime::WorkingTime(const WorkCalendar& calendar, int horizon, int grid)
-    : calendar_(calendar), horizon_(horizon), grid_(grid)
+WorkingTime::WorkingTime(const WorkCalendar& calendar, int horizon, int grid) : calendar_(calendar), grid_(grid)
 {
     const int days = horizon / kMinutesOfDay + 1;
     Spans light;

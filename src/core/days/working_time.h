@@ -71,7 +71,6 @@ private:
     [[nodiscard]] Spans cold(double least_C) const;
 
     const WorkCalendar& calendar_;
-    int horizon_;
     int grid_;
     std::vector<SpanSums> of_;
     SpanSums helper_;

@@ -212,6 +212,9 @@ void FaceField::fillMissing()
 
 double FaceField::in(GridCell column, GridCell row, Vec2 place) const
 {
+    if (left_.empty()) { // a grid without lines
+        return sheet(place);
+    }
     const size_t along = xs_.size();
     const size_t nextColumn = along > 1 ? 1 : 0;
     const size_t nextRow = ys_.size() > 1 ? along : 0;

@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <charconv>
 #include <cmath>
-#include <limits>
 #include <set>
 
 #include "core/measure/format.h"
@@ -73,7 +72,7 @@ Figure sumFigure(std::string key, std::string label, const std::vector<Figure>& 
     }
     double sum = 0.0;
     for (const Figure& part : parts) {
-        sum += part ? part.value() : std::numeric_limits<double>::quiet_NaN();
+        sum += part ? part.value() : kNotKnown;
     }
     if (parts.empty()) {
         return given(std::move(key), std::move(label), 0.0, unit, "none");

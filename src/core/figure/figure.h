@@ -3,6 +3,7 @@
 // every number can be unfolded down to what somebody read off a tape.
 // Units: each node's own, in its canonical measure.   Threads: values; nodes are shared and never change.
 
+#include <limits>
 #include <memory>
 #include <string>
 #include <string_view>
@@ -30,6 +31,9 @@ struct FigureNode {
     std::string source; // where no terms are: tape, chosen, species table, on the drawing ...
     Provenance provenance = Provenance::Measured;
 };
+
+/// The value of a figure that has none: it is shown as "not known".
+inline constexpr double kNotKnown = std::numeric_limits<double>::quiet_NaN();
 
 /// A light handle to a shared, unchanging node. A default Figure is "not known".
 class Figure

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <limits>
 
 #include "core/wood/density.h"
 
@@ -73,7 +72,6 @@ Figure woodDensity(const FillInput& in, size_t piece)
     const std::optional<double>& metered = in.slabs[piece]->mc_pct;
     const double mc = metered.value_or(kUnmetered_pct);
     const bool known = !species.id.empty() && species.g12 > 0.0; // of wood nobody named no weight is
-    constexpr double kNotKnown = std::numeric_limits<double>::quiet_NaN();
     const Figure mcFigure = metered ? given("mc", "MC of " + name, mc, Unit::Percent, "meter")
                                     : assumed("mc", "MC of " + name, mc, Unit::Percent, "not metered");
     const Figure g12 =

@@ -254,7 +254,7 @@ Expected<int> parseDay(std::string_view text, int today)
                       "\"" + shownText(plain) + "\" is not understood as a day: write it like 2026-12-18 or 18 Dec.");
     }
     const std::optional<int> year = numbers.size() == 2 ? std::optional(numbers[1]) : std::nullopt;
-    const Expected<int> day = dated(plain, year, *month, numbers[0], today);
+    Expected<int> day = dated(plain, year, *month, numbers[0], today);
     if (day && weekday && weekdayOf(*day) != *weekday) {
         return refuse("when.no_day", "\"" + shownText(plain) + "\": that day is a " +
                                          std::string(kDays[static_cast<size_t>(weekdayOf(*day))]) + ".");

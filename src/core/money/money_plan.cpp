@@ -57,10 +57,10 @@ private:
               double used = 1.0)
     {
         const double quantity = planned * used;
-        if (!(quantity > 0.0)) {
+        if (quantity <= 0.0) {
             return;
         }
-        if (!price) {
+        if (!price || !std::isfinite(quantity)) { // or how much of it is not known
             plan_.unpriced.push_back({what, of});
             return;
         }
@@ -116,6 +116,10 @@ private:
         }
         const double used = usedForPlanned("resin", in_.steps.logs);
         for (const Purchase& purchase : in_.steps.pour->purchases) {
+            if (!purchase.litres.known()) {
+                plan_.unpriced.push_back({purchase.name + ", how many litres", {Said::Litre}});
+                continue;
+            }
             const ResinClass* r = resinCalled(in_.steps.fillInput->resins, purchase.resin);
             const bool packed =
                 r != nullptr && !r->packs.empty() &&
@@ -172,7 +176,8 @@ private:
     void sums()
     {
         plan_.soFar = quoteOf(plan_.draft);
-        if (h_.hour && plan_.unpriced.empty()) {
+        plan_.whole = allGoods() && allHours();
+        if (plan_.whole) {
             plan_.quote = plan_.soFar;
         } else if (h_.hour && plan_.draft.by == PriceBy::Fixed && plan_.draft.fixed > 0.0) {
             plan_.quote = plan_.soFar; // the price stands whatever it costs
@@ -181,6 +186,9 @@ private:
             plan_.missing = Missing{"What an hour is worth is not said", "the price of an hour", {"days", "money"}};
         }
     }
+
+    [[nodiscard]] bool allGoods() const { return plan_.unpriced.empty(); }
+    [[nodiscard]] bool allHours() const { return h_.hour.has_value(); }
 
     [[nodiscard]] const KeptQuote* accepted() const
     {
@@ -221,7 +229,8 @@ private:
                     all, Unit::None);
     }
 
-    void figures()
+    /// What it costs, as far as that is known.
+    void costs()
     {
         const Quote& q = plan_.soFar;
         std::vector<Figure> lines;
@@ -232,67 +241,105 @@ private:
                      {quantity(l.quantity, used_[i]), given("of_one", "price of one", l.price, Unit::Money, "said")},
                      q.lines[i], Unit::Money));
         }
-        const Figure goods = made("goods", "Goods", sumOf(lines.size()), lines, q.goods, Unit::Money);
+        plan_.goods = made("goods", allGoods() ? "Goods" : "Goods so far", sumOf(lines.size()), lines,
+                           allGoods() || !lines.empty() ? q.goods : kNotKnown, Unit::Money);
         std::vector<Figure> works;
         for (size_t i = 0; i < plan_.draft.work.size(); ++i) {
             const WorkLine& w = plan_.draft.work[i];
+            const bool said = w.hour > 0.0 || h_.hour;
             works.push_back(made("work_" + std::to_string(i + 1), w.what, "{0} at {1} an hour",
                                  {given("minutes", "hands on", w.minutes, Unit::Minutes, "steps"),
-                                  given("hour", "an hour", w.hour, Unit::Money, "shop")},
-                                 q.work[i], Unit::Money));
+                                  given("hour", "an hour", said ? w.hour : kNotKnown, Unit::Money, "shop")},
+                                 said ? q.work[i] : kNotKnown, Unit::Money));
         }
-        const Figure labour = made("labour", "Labour", sumOf(works.size()), works, q.labour, Unit::Money);
-        const Figure overhead =
-            made("overhead", "Overhead",
-                 plan_.draft.overheadOn == OverheadOn::Labour ? "{0} of {1}" : "{0} of goods and {1}",
-                 {given("overhead_pct", "overhead", plan_.draft.overhead_pct, Unit::Percent, "shop"), labour},
-                 q.overhead, Unit::Money);
-        const Figure cost = made("cost", plan_.quote ? "Cost" : "Cost so far", "{0} + {1} + {2}",
-                                 {goods, labour, overhead}, q.cost, Unit::Money);
+        plan_.labour =
+            made("labour", "Labour", sumOf(works.size()), works, allHours() ? q.labour : kNotKnown, Unit::Money);
+        const bool onLabour = plan_.draft.overheadOn == OverheadOn::Labour;
+        const Figure pct = given("overhead_pct", "overhead", plan_.draft.overhead_pct, Unit::Percent, "shop");
+        const bool overheadKnown = pct.value() == 0.0 || (allHours() && (onLabour || allGoods()));
+        plan_.overhead = made("overhead", "Overhead", onLabour ? "{0} of {1}" : "{0} of {1} and {2}",
+                              onLabour ? std::vector<Figure>{pct, plan_.labour}
+                                       : std::vector<Figure>{pct, plan_.goods, plan_.labour},
+                              overheadKnown ? q.overhead : kNotKnown, Unit::Money);
+        std::vector<Figure> known;
+        double cost = 0.0;
+        for (const Figure& part : {plan_.goods, plan_.labour, plan_.overhead}) {
+            if (part.known()) {
+                known.push_back(part);
+                cost += part.value();
+            }
+        }
+        const bool nothing = !plan_.whole && cost == 0.0;
+        plan_.cost = made("cost", plan_.whole ? "Cost" : "Cost so far", sumOf(known.size()), known,
+                          plan_.whole ? q.cost
+                          : nothing   ? kNotKnown
+                                      : cost,
+                          Unit::Money);
+    }
+
+    /// What is asked for it.
+    void asked()
+    {
+        const Quote& q = *plan_.quote;
+        const Figure pct = given("price_pct", plan_.draft.by == PriceBy::Margin ? "margin" : "markup", plan_.draft.pct,
+                                 Unit::Percent, "chosen");
+        const char* formula = plan_.draft.by == PriceBy::Fixed    ? "fixed; it costs {0}"
+                              : plan_.draft.by == PriceBy::Margin ? "{0} ÷ (100 % − {1}), rounded"
+                                                                  : "{0} × (100 % + {1}), rounded";
+        const Figure price = made("price", "Price before tax", formula,
+                                  plan_.draft.by == PriceBy::Fixed ? std::vector<Figure>{plan_.cost}
+                                                                   : std::vector<Figure>{plan_.cost, pct},
+                                  q.net, Unit::Money);
+        const bool taxed = plan_.draft.tax_pct > 0.0;
+        const Figure tax = sum("tax", "Tax", q.tax, "of the price, to the cent");
+        add(taxed ? made("gross", "Price", "{0} + {1}", {price, tax}, q.gross, Unit::Money)
+                  : relabelled(price, "gross", "Price"),
+            Prominence::Headline);
+        add(price, taxed ? Prominence::Plain : Prominence::Folded);
+        if (plan_.draft.deposit_pct > 0.0) {
+            add(made("deposit", "Deposit", "{0} of the price",
+                     {given("deposit_pct", "deposit", plan_.draft.deposit_pct, Unit::Percent, "chosen")}, q.deposit,
+                     Unit::Money));
+        }
+        if (plan_.whole) {
+            left(price);
+        }
+    }
+
+    /// What of the price is left, and what an hour earns by it.
+    void left(const Figure& price)
+    {
+        const Quote& q = *plan_.quote;
+        if (q.margin_pct) {
+            add(made("margin", "Margin: of the price", "({0} − {1}) ÷ {0}", {price, plan_.cost}, *q.margin_pct,
+                     Unit::Percent));
+        }
+        if (q.markup_pct) {
+            add(made("markup", "Markup: on the cost", "({0} − {1}) ÷ {1}", {price, plan_.cost}, *q.markup_pct,
+                     Unit::Percent));
+        }
+        if (q.hourEarns) {
+            const Figure hours =
+                workedOut("person_minutes", "hours", q.personMinutes, Unit::Minutes, "of all hands, by the steps");
+            add(made("hour_earns", "An hour earns", "({0} − {1} − {2}) ÷ {3}",
+                     {price, plan_.goods, plan_.overhead, hours}, *q.hourEarns, Unit::Money));
+        }
+        if (q.breakEvenRate) {
+            add(sum("break_even", "Break-even: an hour may cost", *q.breakEvenRate,
+                    "the price less goods and overhead, over all hours"));
+        }
+    }
+
+    void figures()
+    {
+        costs();
         if (plan_.quote) {
-            const Figure pct = given("price_pct", plan_.draft.by == PriceBy::Margin ? "margin" : "markup",
-                                     plan_.draft.pct, Unit::Percent, "chosen");
-            const char* formula = plan_.draft.by == PriceBy::Fixed    ? "fixed; it costs {0}"
-                                  : plan_.draft.by == PriceBy::Margin ? "{0} ÷ (100 % − {1}), rounded"
-                                                                      : "{0} × (100 % + {1}), rounded";
-            const Figure price =
-                made("price", "Price before tax", formula,
-                     plan_.draft.by == PriceBy::Fixed ? std::vector<Figure>{cost} : std::vector<Figure>{cost, pct},
-                     q.net, Unit::Money);
-            const bool taxed = plan_.draft.tax_pct > 0.0;
-            const Figure tax = sum("tax", "Tax", q.tax, "of the price, to the cent");
-            add(taxed ? made("gross", "Price", "{0} + {1}", {price, tax}, q.gross, Unit::Money)
-                      : relabelled(price, "gross", "Price"),
-                Prominence::Headline);
-            add(price, taxed ? Prominence::Plain : Prominence::Folded);
-            if (q.margin_pct) {
-                add(made("margin", "Margin: of the price", "({0} − {1}) ÷ {0}", {price, cost}, *q.margin_pct,
-                         Unit::Percent));
-            }
-            if (q.markup_pct) {
-                add(made("markup", "Markup: on the cost", "({0} − {1}) ÷ {1}", {price, cost}, *q.markup_pct,
-                         Unit::Percent));
-            }
-            if (plan_.draft.deposit_pct > 0.0) {
-                add(made("deposit", "Deposit", "{0} of the price",
-                         {given("deposit_pct", "deposit", plan_.draft.deposit_pct, Unit::Percent, "chosen")}, q.deposit,
-                         Unit::Money));
-            }
-            if (q.hourEarns) {
-                const Figure hours =
-                    workedOut("person_minutes", "hours", q.personMinutes, Unit::Minutes, "of all hands, by the steps");
-                add(made("hour_earns", "An hour earns", "({0} − {1} − {2}) ÷ {3}", {price, goods, overhead, hours},
-                         *q.hourEarns, Unit::Money));
-            }
-            if (q.breakEvenRate) {
-                add(sum("break_even", "Break-even: an hour may cost", *q.breakEvenRate,
-                        "the price less goods and overhead, over all hours"));
-            }
+            asked();
         }
-        add(cost);
-        add(goods);
-        add(labour);
-        add(overhead, Prominence::Folded);
+        add(plan_.cost);
+        add(plan_.goods);
+        add(plan_.labour);
+        add(plan_.overhead, Prominence::Folded);
         if (plan_.earnedPerHour) {
             add(made("earned", "An hour really earned",
                      "accepted price less goods and overhead, over {0} of the day book",
@@ -324,7 +371,7 @@ private:
                        {sum("price", "price", q.net, "chosen"), sum("cost", "cost", q.cost, "goods, labour, overhead")},
                        "ask more, or leave something out")
                 .leadsTo = {"days", "money"};
-        } else if (plan_.quote && h_.hour && q.hourEarns && *q.hourEarns < *h_.hour - 0.005) {
+        } else if (plan_.whole && q.hourEarns && *q.hourEarns < *h_.hour - 0.005) {
             addFinding(plan_.findings, "money.hour_earns_less", Severity::Caution,
                        "An hour of this job earns {0}, less than the {1} it is worth.",
                        {sum("hour_earns", "an hour earns", *q.hourEarns, "price less goods and overhead"),

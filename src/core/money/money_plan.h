@@ -28,10 +28,12 @@ struct Unpriced {
 };
 
 struct MoneyPlan : StageAnswer {
-    KeptQuote draft;              // as it would be given today
-    std::vector<PriceOf> draftOf; // of each line
-    std::optional<Quote> quote;   // of it; empty: something has no price, or an hour none
-    Quote soFar;                  // with what has a price
+    KeptQuote draft;                      // as it would be given today
+    std::vector<PriceOf> draftOf;         // of each line
+    std::optional<Quote> quote;           // of it; empty: something has no price, or an hour none
+    Quote soFar;                          // with what has a price
+    bool whole = false;                   // everything has a price, and an hour too
+    Figure goods, labour, overhead, cost; // as far as they are known: NaN where nothing is
     std::vector<Unpriced> unpriced;
     std::vector<Need> needs;
     std::optional<double> earnedPerHour; // by the accepted quote and the minutes of the day book

@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "core/shop/money_choices.h"
+#include "core/shop/slab.h"
 
 namespace burl
 {

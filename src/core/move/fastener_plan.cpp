@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <limits>
 #include <numbers>
 
 #include "core/move/hazards.h"
@@ -223,9 +222,7 @@ private:
                                               "as inserts of this size are");
         const Figure length = workedOut("thread", "thread in the wood", deep, Unit::Length, "its depth");
         out.holds = made("holds", "Bears, pulled out", formula, {gravity, across, length},
-                         species.id.empty() ? std::numeric_limits<double>::quiet_NaN()
-                                            : share * screwHolds_N(species.g12, wide, deep),
-                         Unit::Force);
+                         species.id.empty() ? kNotKnown : share * screwHolds_N(species.g12, wide, deep), Unit::Force);
     }
 
     const MoveInput& in_;

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <limits>
 
 #include "core/layup/rings_across.h"
 #include "core/measure/date.h"
@@ -28,7 +27,7 @@ bool sameInput(const MoveInput& a, const MoveInput& b)
 
 double sureOf(const MovePlan& plan, double value)
 {
-    return plan.missing ? std::numeric_limits<double>::quiet_NaN() : value;
+    return plan.missing ? kNotKnown : value;
 }
 
 namespace
@@ -151,7 +150,7 @@ private:
             const Figure temperature = given("temperature", "temperature", m.degC, Unit::Temperature, climate.name);
             const Figure humidity = given("humidity", "humidity", m.rh_pct, Unit::Humidity, climate.name);
             return made(key, label, "wood at rest at {0} and {1}", {temperature, humidity},
-                        in_.climate ? emc(k) : std::numeric_limits<double>::quiet_NaN(), Unit::Percent);
+                        in_.climate ? emc(k) : kNotKnown, Unit::Percent);
         };
         plan_.driest = month("mc_driest", "driest in the room", dry);
         plan_.wettest = month("mc_wettest", "wettest in the room", wet);

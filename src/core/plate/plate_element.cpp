@@ -47,8 +47,9 @@ ElementVector shapesAt(double wide, double high, double u, double v, int alongX,
     for (int i = 0; i < 2; ++i) {
         for (int j = 0; j < 2; ++j) {
             for (int k = 0; k < kFreedoms; ++k) {
-                out((2 * i + j) * kFreedoms + k) =
-                    x[static_cast<size_t>(2 * i + (k & 1))] * y[static_cast<size_t>(2 * j + (k >> 1))];
+                const int ofX = 2 * i + (k & 1);
+                const int ofY = 2 * j + (k >> 1);
+                out((2 * i + j) * kFreedoms + k) = x[static_cast<size_t>(ofX)] * y[static_cast<size_t>(ofY)];
             }
         }
     }

@@ -66,7 +66,7 @@ ElementMatrix PlateEquations::cellMatrix(const PlateCell& cell, double wide, dou
     const double part = wide * high / (kParts * kParts);
     for (int row = 0; row < kParts; ++row) {
         for (int column = 0; column < kParts; ++column) {
-            const int zone = cell.parts[static_cast<size_t>(row * kParts + column)];
+            const int zone = cell.parts[partAt(row, column)];
             const double u = (column + 0.5) / kParts;
             const double v = (row + 0.5) / kParts;
             const int some =

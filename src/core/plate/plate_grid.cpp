@@ -69,8 +69,9 @@ PlateGrid gridOf(const PlateInput& input)
     grid.ys = linesThrough(input.box.bottom, input.box.top, std::move(alongY), even);
     grid.cells.resize(grid.columns() * grid.rows());
     for (size_t row = 0; row < grid.rows(); ++row) {
+        constexpr size_t kEach = size_t{kParts} * kParts; // of a cell
         // Each zone is cut along the middles of the parts of this row, once for all its cells.
-        std::vector<std::vector<int>> zones(grid.columns(), std::vector<int>(kParts * kParts, kOutside));
+        std::vector<std::vector<int>> zones(grid.columns(), std::vector<int>(kEach, kOutside));
         for (int part = 0; part < kParts; ++part) {
             const double y = grid.ys[row] + (grid.ys[row + 1] - grid.ys[row]) * (part + 0.5) / kParts;
             for (size_t z = 0; z < input.zones.size(); ++z) {
@@ -83,7 +84,7 @@ PlateGrid gridOf(const PlateInput& input)
                             ++passed;
                         }
                         if (passed % 2 == 1) {
-                            zones[column][static_cast<size_t>(part * kParts + k)] = static_cast<int>(z);
+                            zones[column][partAt(part, k)] = static_cast<int>(z);
                         }
                     }
                 }

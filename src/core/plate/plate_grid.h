@@ -12,6 +12,12 @@ namespace burl
 constexpr int kParts = 8;    // a cell that an edge crosses is told apart so finely, each way
 constexpr int kOutside = -1; // no zone
 
+/// Where a part of a cell stands among its parts.
+[[nodiscard]] constexpr size_t partAt(int row, int column)
+{
+    return static_cast<size_t>(row) * kParts + static_cast<size_t>(column);
+}
+
 struct PlateCell {
     int zone = kOutside;    // of all of it
     std::vector<int> parts; // zones of its parts, row by row; empty where all are alike

@@ -112,9 +112,11 @@ void press(const PlateLoad& load, const PlateGrid& grid, std::vector<Vector>& on
                 continue;
             }
             for (int k = 0; k < kParts * kParts; ++k) {
-                const double x = grid.xs[c] + wide * (k % kParts + 0.5) / kParts;
-                const double y = grid.ys[r] + high * (k / kParts + 0.5) / kParts;
-                if (cell.parts[static_cast<size_t>(k)] != kOutside && x > x0 && x < x1 && y > y0 && y < y1) {
+                const int row = k / kParts;
+                const int column = k % kParts;
+                const double x = grid.xs[c] + wide * (column + 0.5) / kParts;
+                const double y = grid.ys[r] + high * (row + 0.5) / kParts;
+                if (cell.parts[partAt(row, column)] != kOutside && x > x0 && x < x1 && y > y0 && y < y1) {
                     const double part = wide * high / (kParts * kParts);
                     put(c, r, part * shapes(x, y));
                     area += part;

@@ -62,14 +62,21 @@ struct PlannedWork {
     double quantity = 0.0;
     bool operator==(const PlannedWork&) const = default;
 };
+/// What an entry took from what is counted in the shop: less than it said where there was less.
+struct StockDrawn {
+    std::string of; // kind of the stock; "resin:" and the id of a resin of the shop's own, in litres
+    double amount = 0.0;
+    bool operator==(const StockDrawn&) const = default;
+};
 struct DayEntry {
     int id = 0;
     std::string at; // when the work ended
     DayWords words;
     std::vector<PlannedWork> planned;
-    std::vector<std::string> pictures; // keys in the shop book
-    bool agreed = false;               // the customer agreed to what it says
-    bool struck = false;               // taken back; it stays in the book
+    std::optional<std::vector<StockDrawn>> drawn; // empty: used nothing, or written before it was kept
+    std::vector<std::string> pictures;            // keys in the shop book
+    bool agreed = false;                          // the customer agreed to what it says
+    bool struck = false;                          // taken back; it stays in the book
     std::vector<DayCorrection> history;
     bool operator==(const DayEntry&) const = default;
 };

@@ -28,7 +28,7 @@ public:
     [[nodiscard]] const std::array<double, kMonths>& months_pct() const { return emc_; }
 
 private:
-    std::array<double, kMonths> emc_;
+    std::array<double, kMonths> emc_{};
 };
 
 struct MoistureExtremes {

@@ -94,6 +94,12 @@ OrderedJson toJson(const DayEntry& e)
     for (const PlannedWork& p : e.planned) {
         out["planned"].push_back({{"rate", p.rate}, {"quantity", p.quantity}});
     }
+    if (e.drawn) {
+        out["drawn"] = OrderedJson::array();
+        for (const StockDrawn& d : *e.drawn) {
+            out["drawn"].push_back({{"of", d.of}, {"amount", d.amount}});
+        }
+    }
     for (const std::string& key : e.pictures) {
         out["pictures"].push_back(key);
     }
@@ -122,6 +128,15 @@ DayEntry entryFrom(JsonReader r)
         inner.read("quantity", p.quantity, ranges::kQuantity);
         e.planned.push_back(std::move(p));
     });
+    if (r.has("drawn")) {
+        e.drawn.emplace();
+        r.each("drawn", counts::kRecords, [&](JsonReader inner) {
+            StockDrawn d;
+            inner.read("of", d.of);
+            inner.read("amount", d.amount, ranges::kQuantity);
+            e.drawn->push_back(std::move(d));
+        });
+    }
     e.pictures = r.strings("pictures");
     r.read("agreed", e.agreed);
     r.read("struck", e.struck);

@@ -1,6 +1,5 @@
 #include "ui/ask/new_job.h"
 
-#include <QComboBox>
 #include <QCoreApplication>
 #include <QDialog>
 #include <QDialogButtonBox>
@@ -8,6 +7,7 @@
 #include <QLineEdit>
 #include <QPushButton>
 
+#include "ui/look/choice_box.h"
 #include "ui/look/theme.h"
 
 namespace burl::ui
@@ -42,7 +42,7 @@ std::optional<NewJob> askNewJob(QWidget* parent)
         named(new QLineEdit(word("New table"), &dialog), QStringLiteral("newJobName"), word("What is it called?"));
     name->selectAll();
     form->addRow(word("What is it called?"), name);
-    auto* kind = named(new QComboBox(&dialog), QStringLiteral("newJobKind"), word("Kind of top"));
+    auto* kind = named(new ChoiceBox(&dialog), QStringLiteral("newJobKind"), word("Kind of top"));
     for (const TopKind k : kTopKinds) {
         kind->addItem(topKindWord(k), static_cast<int>(k));
     }

@@ -145,7 +145,8 @@ void MoneyPage::refresh()
             rows_.push_back({});
             putRow(*table_, row++,
                    {translated(w.what), tr("work"), fromCore(durationText(w.minutes)),
-                    w.hour > 0.0 ? tr("%1 an hour").arg(sum(w.hour)) : tr("not said"), sum(money->soFar.work[i])});
+                    w.hour > 0.0 ? tr("%1 an hour").arg(sum(w.hour)) : tr("not known"),
+                    w.hour > 0.0 ? sum(money->soFar.work[i]) : QString()});
         }
         for (int r = 0; r < row; ++r) {
             for (int c = 0; c < table_->columnCount(); ++c) {
@@ -161,16 +162,16 @@ void MoneyPage::refresh()
     }
     QStringList out;
     if (money != nullptr && !money->draft.work.empty()) {
-        const Quote& q = money->soFar;
-        const auto line = [&](const QString& what, double v) {
+        const auto say = [&](const QString& what, const QString& howMuch) {
             out << QStringLiteral("<tr><td>%1&nbsp;&nbsp;</td><td align=right>%2</td></tr>")
-                       .arg(what.toHtmlEscaped(), sum(v));
+                       .arg(what.toHtmlEscaped(), howMuch.toHtmlEscaped());
         };
-        line(tr("Goods"), q.goods);
-        line(tr("Labour"), q.labour);
-        line(tr("Overhead"), q.overhead);
-        line(money->quote ? tr("Cost") : tr("Cost so far"), q.cost);
+        const auto line = [&](const QString& what, double v) { say(what, sum(v)); };
+        for (const Figure& part : {money->goods, money->labour, money->overhead, money->cost}) {
+            say(translated(part.node().label), fromCore(figureText(part, document_.units())));
+        }
         if (money->quote) {
+            const Quote& q = *money->quote;
             line(tr("Price before tax"), q.net);
             if (q.tax > 0.0) {
                 line(tr("Tax"), q.tax);
@@ -179,7 +180,9 @@ void MoneyPage::refresh()
             if (q.deposit > 0.0) {
                 line(tr("Deposit"), q.deposit);
             }
-            line(tr("Left over"), q.profit);
+            if (money->whole) {
+                line(tr("Left over"), q.profit);
+            }
         }
     }
     const QString table = out.isEmpty() ? QString() : QStringLiteral("<table>%1</table>").arg(out.join(QString()));

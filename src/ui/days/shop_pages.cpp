@@ -14,6 +14,7 @@
 #include "ui/ask/ask_file.h"
 #include "ui/ask/files.h"
 #include "ui/ledger/plain_table.h"
+#include "ui/look/choice_box.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
 
@@ -105,7 +106,7 @@ void LearnedPage::forget()
 }
 
 BuyPage::BuyPage(Document& document, QWidget* parent)
-    : QWidget(parent), document_(document), table_(new QTableWidget(this)), weeks_(new QComboBox(this)),
+    : QWidget(parent), document_(document), table_(new QTableWidget(this)), weeks_(new ChoiceBox(this)),
       words_(new QLabel(this))
 {
     named(this, QStringLiteral("buyPage"), tr("What is to be bought"));

@@ -14,6 +14,7 @@
 #include "ui/fill/heat_strip.h"
 #include "ui/ledger/instrument_button.h"
 #include "ui/ledger/reading_table.h"
+#include "ui/look/choice_box.h"
 #include "ui/look/elided_label.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
@@ -41,7 +42,7 @@ const PourRecord* recordOf(const Document& document)
 } // namespace
 
 HeatPage::HeatPage(Document& document, InstrumentPort& instrument, QWidget* parent)
-    : QWidget(parent), document_(document), places_(new QComboBox(this)), words_(new ElidedLabel(this)),
+    : QWidget(parent), document_(document), places_(new ChoiceBox(this)), words_(new ElidedLabel(this)),
       play_(new QPushButton(tr("play"), this)), strip_(new HeatStrip(document, this)), readings_(new ReadingTable(this))
 {
     named(this, QStringLiteral("heatPage"), tr("Heat of a pour"));

@@ -8,12 +8,11 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QStyledItemDelegate>
 
 #include "core/measure/clock.h"
 #include "core/measure/date.h"
 #include "core/measure/when.h"
-#include "ui/ledger/word_list.h"
+#include "ui/look/choice_box.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
 #include "ui/look/wrap_layout.h"
@@ -70,10 +69,8 @@ QComboBox* ChoicesForm::addChoice(const QString& name, const QString& label,
                                   const std::function<std::vector<Option>()>& options,
                                   const std::function<QVariant()>& get, const std::function<void(QVariant)>& set)
 {
-    auto* box = new QComboBox(this);
+    auto* box = new ChoiceBox(this);
     box->setObjectName(name);
-    box->setView(new WordList(box));
-    box->setItemDelegate(new QStyledItemDelegate(box)); // which the style sheet gives rows that a finger finds
     addRow(label, box);
     connect(box, &QComboBox::activated, this, [box, set](int index) { set(box->itemData(index)); });
     refreshers_.emplace_back([box, options, get] {

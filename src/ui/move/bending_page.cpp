@@ -8,6 +8,7 @@
 #include <QPainter>
 #include <QVBoxLayout>
 
+#include "ui/look/choice_box.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
 
@@ -15,7 +16,7 @@ namespace burl::ui
 {
 
 BendingPage::BendingPage(Document& document, QWidget* parent)
-    : QWidget(parent), document_(document), case_(new QComboBox(this)),
+    : QWidget(parent), document_(document), case_(new ChoiceBox(this)),
       without_(new QCheckBox(tr("as if it had no channels"), this))
 {
     named(this, QStringLiteral("bendingPage"), tr("How the top bends"));

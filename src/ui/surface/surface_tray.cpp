@@ -12,6 +12,7 @@
 #include "core/measure/clock.h"
 #include "core/surface/work_words.h"
 #include "ui/ledger/plain_table.h"
+#include "ui/look/choice_box.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
 #include "ui/surface/surface_bench.h"
@@ -57,7 +58,7 @@ void WorkPage::show(const std::vector<QStringList>& rows, const QStringList& wor
 }
 
 LadderView::LadderView(Document& document, QWidget* parent)
-    : QWidget(parent), document_(document), part_(new QComboBox(this))
+    : QWidget(parent), document_(document), part_(new ChoiceBox(this))
 {
     named(this, QStringLiteral("sandingPage"), tr("Sanding, grit by grit"));
     auto* column = new QVBoxLayout(this);

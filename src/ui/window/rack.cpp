@@ -16,6 +16,7 @@
 #include "core/shop/outline.h"
 #include "core/yard/slab_card.h"
 #include "drawing/scene.h"
+#include "ui/look/choice_box.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
 
@@ -297,7 +298,7 @@ void Rack::waitForNext()
 RackFinder::RackFinder(Document& document, Rack& rack, QWidget* parent)
     : QWidget(parent), document_(document), rack_(rack),
       words_(named(new QLineEdit(this), QStringLiteral("rackWords"), tr("Find a slab"))),
-      order_(named(new QComboBox(this), QStringLiteral("rackOrder"), tr("Order of the rack")))
+      order_(named(new ChoiceBox(this), QStringLiteral("rackOrder"), tr("Order of the rack")))
 {
     named(this, QStringLiteral("rackFinder"), tr("Finding slabs"));
     auto* column = new QVBoxLayout(this);

@@ -14,6 +14,7 @@
 #include "core/shop/outline.h"
 #include "exchange/import/imported.h"
 #include "ui/ledger/measure_field.h"
+#include "ui/look/choice_box.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
 #include "ui/yard/face_change.h"
@@ -25,7 +26,7 @@ namespace burl::ui
 PhotoWindow::PhotoWindow(Document& document, SlabId slab, QWidget* parent)
     : QDialog(parent), document_(document), slab_(slab), view_(new PhotoView(this)),
       width_(new MeasureField(Unit::Length, this)), height_(new MeasureField(Unit::Length, this)),
-      faceHeight_(new MeasureField(Unit::Length, this)), lie_(new QComboBox(this)), face_(new QComboBox(this)),
+      faceHeight_(new MeasureField(Unit::Length, this)), lie_(new ChoiceBox(this)), face_(new ChoiceBox(this)),
       trace_(new QPushButton(tr("Trace the face"), this)), stop_(new QPushButton(tr("Stop"), this)),
       take_(new QPushButton(tr("Take this outline and picture"), this)), progress_(new QProgressBar(this)),
       words_(new QLabel(tr("Opening the picture…"), this))

@@ -260,6 +260,32 @@ TEST_CASE("what is used goes from the stock, and comes back with the entry", "[d
     CHECK(book.shop->resin("own_deep")->inStock_L == 12.0);
     book = withDayEntry(book, {1}, lineOf("sanded 10 min 30 discs"), at, steps); // more than there are
     CHECK(book.shop->habits.stock[0].amount == 0.0);
+    book = withStruckEntry(book, {1}, 3, at, steps); // only what was there comes back
+    CHECK(book.shop->habits.stock[0].amount == 20.0);
+    book = withDayEntry(book, {1}, lineOf("pour 1: 15 l"), at, steps);
+    CHECK(book.shop->resin("own_deep")->inStock_L == 0.0);
+    book = withCorrectedEntry(book, {1}, 4, lineOf("pour 1: 5 l"), at, steps);
+    CHECK(book.shop->resin("own_deep")->inStock_L == 7.0);
+    CHECK(book.job({1})->fill.log.at(0).poured_L == 5.0);
+    book = withCorrectedEntry(book, {1}, 4, lineOf("pour 1: 5 l, 30 min"), at, steps); // and once only
+    CHECK(book.shop->resin("own_deep")->inStock_L == 7.0);
+}
+
+TEST_CASE("what was used before it was counted does not come to the stock", "[days]")
+{
+    const double at = *hoursOf("2026-11-24T16:00");
+    const std::vector<JobStep> steps = someSteps();
+    const DayLine sanded = *readDayLine("sanded 10 min 12 discs", steps, {}, twoSlabs(), {});
+    Book book = withDayEntry(someBook(), {1}, sanded, at, steps);
+    Habits habits;
+    habits.stock = {{"discs", 50.0, 50.0, 30.0}};
+    book = withHabits(book, habits);
+    CHECK(withStruckEntry(book, {1}, 1, at, steps).shop->habits.stock[0].amount == 50.0);
+    // An entry of an earlier state of the program says only what it used.
+    Job old = *book.job({1});
+    old.days.book[0].drawn.reset();
+    book = withJob(book, old);
+    CHECK(withStruckEntry(book, {1}, 1, at, steps).shop->habits.stock[0].amount == 62.0);
 }
 
 TEST_CASE("rates are learned from what is not struck and not older than a reset", "[days]")

@@ -129,6 +129,35 @@ TEST_CASE("the first day is that of the job; without a clock and a day it is ask
     CHECK_FALSE(lost.days->found);
 }
 
+TEST_CASE("what days and price do without is said, by its name and place", "[days]")
+{
+    Demo demo(1);
+    CHECK(codes(at(demo, "2026-11-27T10:00").days->findings).count("days.does_without") == 0);
+    demo.slab({4}, [](Slab& s) {
+        s.thickness_mm.reset();
+        s.thicknesses.clear();
+        s.topHeights.reset();
+        s.bottomHeights.reset();
+    });
+    const auto said = [&] {
+        const Plan plan = at(demo, "2026-11-27T10:00");
+        for (const Finding& f : plan.days->findings) {
+            if (f.code == "days.does_without") {
+                return f;
+            }
+        }
+        return Finding{};
+    };
+    CHECK(said().text == "Days and price do without what is not known yet: surface readings of A4.");
+    CHECK(said().remedy == "surface readings of A4");
+    CHECK(said().leadsTo.bench == "yard");
+    CHECK(said().leadsTo.slab == 4);
+    demo.job.base.kind = BaseKind::None;
+    CHECK(said().text == "Days and price do without what is not known yet: surface readings of A4, a kind of base.");
+    demo.job.days.delivered = "2026-11-26";
+    CHECK(said().code.empty());
+}
+
 TEST_CASE("what is done is not planned again; what comes before it is taken as done", "[days]")
 {
     Demo demo = fresh(1);

@@ -2,6 +2,7 @@
 
 #include <catch2/catch.hpp>
 
+#include <algorithm>
 #include <cmath>
 
 #include "core/measure/clock.h"
@@ -48,7 +49,12 @@ TEST_CASE("a price waits until everything has one, and says what has none", "[mo
     REQUIRE(without.money->missing);
     CHECK(codes(without.money->findings).count("money.missing") == 1);
     CHECK_FALSE(without.figure("gross").known());
-    CHECK(without.figure("cost").known()); // so far
+    CHECK_FALSE(without.figure("labour").known());
+    CHECK_FALSE(without.figure("overhead").known()); // it is taken of the labour
+    CHECK(without.money->goods.node().label == "Goods");
+    CHECK(without.figure("cost").node().label == "Cost so far");
+    CHECK(without.figure("cost").value() == without.figure("goods").value());
+    CHECK(without.figure("goods").value() > 370.0 + 340.0); // its slabs alone
 
     demo.book = withHabits(demo.book, priced(habits));
     demo.slab({3}, [](Slab& s) { s.price.reset(); });
@@ -57,9 +63,71 @@ TEST_CASE("a price waits until everything has one, and says what has none", "[mo
     REQUIRE(open.money->unpriced.size() == 1);
     CHECK(open.money->unpriced[0].what == "Slab A3");
     CHECK(open.money->unpriced[0].of == PriceOf{PriceOf::Said::Slab, {3}});
+    CHECK(open.money->goods.node().label == "Goods so far");
+    CHECK(open.figure("labour").known());
+    CHECK(open.figure("overhead").value() == Approx(0.1 * open.figure("labour").value()).margin(0.006));
     CHECK(codes(open.money->findings).count("money.unpriced") == 1);
+    // Overhead on goods waits for all of them.
+    Habits direct = priced(habits);
+    direct.money.overheadOn = OverheadOn::Direct;
+    demo.book = withHabits(demo.book, direct);
+    CHECK_FALSE(at(demo).figure("overhead").known());
+    CHECK(at(demo).figure("cost").value() ==
+          Approx(at(demo).figure("goods").value() + at(demo).figure("labour").value()));
     demo.slab({3}, [](Slab& s) { s.price = 400.0; });
-    CHECK(at(demo).money->quote);
+    const Plan whole = at(demo);
+    CHECK(whole.money->quote);
+    CHECK(whole.figure("overhead").value() ==
+          Approx(0.1 * (whole.figure("goods").value() + whole.figure("labour").value())).margin(0.006));
+    CHECK(whole.figure("cost").node().label == "Cost");
+}
+
+TEST_CASE("where nothing has a price no sum is nought", "[money]")
+{
+    Demo demo(1);
+    demo.job.money = {};
+    demo.job.fill.price_per_L.reset();
+    demo.job.base.barPrice.reset();
+    Habits habits = demo.book.shop->habits;
+    habits.money = {};
+    habits.stock.clear();
+    demo.book = withHabits(demo.book, habits);
+    for (const SlabId id : {SlabId{3}, SlabId{4}}) {
+        demo.slab(id, [](Slab& s) { s.price.reset(); });
+    }
+    const Plan plan = at(demo);
+    REQUIRE(plan.money->draft.lines.empty());
+    CHECK(plan.money->unpriced.size() >= 4);
+    for (const char* key : {"goods", "labour", "cost"}) {
+        INFO(key);
+        CHECK_FALSE(plan.figure(key).known());
+        CHECK(figureText(plan.figure(key), {}) == "not known");
+    }
+}
+
+TEST_CASE("a fixed price tells nothing of what is left while goods have no price", "[money]")
+{
+    Demo demo(1);
+    demo.job.money = {};
+    demo.job.money.by = PriceBy::Fixed;
+    demo.job.money.fixed = 9000.0;
+    demo.book = withHabits(demo.book, priced(demo.book.shop->habits));
+    Plan open = at(demo);
+    const auto told = [&](const std::string& key) {
+        return std::any_of(open.money->figures.begin(), open.money->figures.end(),
+                           [&](const Entry& e) { return e.figure.known() && e.figure.node().key == key; });
+    };
+    CHECK(told("margin"));
+    CHECK(told("hour_earns"));
+    demo.slab({3}, [](Slab& s) { s.price.reset(); });
+    open = at(demo);
+    CHECK(open.figure("price").value() == 9000.0);
+    CHECK_FALSE(open.money->whole);
+    CHECK(open.figure("cost").node().label == "Cost so far");
+    for (const char* key : {"margin", "markup", "hour_earns", "break_even"}) {
+        INFO(key);
+        CHECK_FALSE(told(key));
+    }
 }
 
 TEST_CASE("sums follow from goods, hours and overhead to the cent", "[money]")

@@ -9,6 +9,7 @@
 #include "core/shop/outline.h"
 #include "ui/ledger/height_cells.h"
 #include "ui/ledger/reading_table.h"
+#include "ui/look/choice_box.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
 #include "ui/yard/features.h"
@@ -71,7 +72,7 @@ void FeaturesPage::putChoice(int row, int column, const QStringList& words, int 
     table_.put(row, column, words[now], false);
     auto* box = qobject_cast<QComboBox*>(table_.cellWidget(row, column));
     if (box == nullptr) {
-        box = new QComboBox(&table_);
+        box = new ChoiceBox(&table_);
         looking(box, "incell");
         box->setObjectName(
             (column == MeantTo ? QStringLiteral("feature%1Intention") : QStringLiteral("feature%1Face")).arg(row + 1));

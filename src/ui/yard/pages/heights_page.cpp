@@ -10,6 +10,7 @@
 #include "core/shop/outline.h"
 #include "ui/ledger/height_cells.h"
 #include "ui/ledger/reading_table.h"
+#include "ui/look/choice_box.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
 
@@ -28,7 +29,7 @@ constexpr double kFromEdge_mm = 20.0; // clear of bark and bevel
 } // namespace
 
 HeightsPage::HeightsPage(Document& document, ReadingTable& table, Face face, QWidget* parent)
-    : ReadingPage(document, table, parent), face_(face), tools_(new QWidget(parent)), from_(new QComboBox(tools_)),
+    : ReadingPage(document, table, parent), face_(face), tools_(new QWidget(parent)), from_(new ChoiceBox(tools_)),
       along_(new QSpinBox(tools_)), across_(new QSpinBox(tools_))
 {
     const bool top = face == Face::Top;

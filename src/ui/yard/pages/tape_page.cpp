@@ -5,13 +5,14 @@
 #include <QComboBox>
 
 #include "ui/ledger/reading_table.h"
+#include "ui/look/choice_box.h"
 #include "ui/look/theme.h"
 
 namespace burl::ui
 {
 
 TapePage::TapePage(Document& document, ReadingTable& table, Face face, QWidget* parent)
-    : ReadingPage(document, table, parent), face_(face), from_(new QComboBox(parent))
+    : ReadingPage(document, table, parent), face_(face), from_(new ChoiceBox(parent))
 {
     named(from_, face == Face::Top ? QStringLiteral("tapeFrom") : QStringLiteral("tapeFromUnder"),
           tr("Offsets are read from"));

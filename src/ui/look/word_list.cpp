@@ -1,4 +1,4 @@
-#include "ui/ledger/word_list.h"
+#include "ui/look/word_list.h"
 
 #include <QRegularExpression>
 
