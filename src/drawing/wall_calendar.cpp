@@ -57,7 +57,7 @@ public:
         };
         std::vector<Segment> all;
         const long from = static_cast<long>(firstDay_) * kMinutesOfDay;
-        const long to = from + kWeek_days * kMinutesOfDay;
+        const long to = from + static_cast<long>(kWeek_days) * kMinutesOfDay;
         for (size_t i = 0; i < sheet_.blocks.size(); ++i) {
             const CalendarBlock& b = sheet_.blocks[i];
             if (b.to <= from || b.from >= to ||
@@ -145,7 +145,9 @@ QRectF CalendarLayout::day(int index) const
 {
     const double high = weeks.height() / std::max(1, rows);
     const double wide = weeks.width() / kWeek_days;
-    return {weeks.left() + wide * (index % kWeek_days), weeks.top() + high * (index / kWeek_days), wide, high};
+    const int column = index % kWeek_days;
+    const int row = index / kWeek_days;
+    return {weeks.left() + wide * column, weeks.top() + high * row, wide, high};
 }
 
 int weeksThatFit(const QRectF& area)
@@ -288,7 +290,7 @@ void paintCalendar(QPainter& p, const CalendarSheet& sheet, const CalendarLayout
     }
     const auto placeOf = [&](long minute) -> std::optional<std::pair<QRectF, double>> {
         const long index = minute / kMinutesOfDay - sheet.firstDay;
-        if (index < 0 || index >= layout.rows * kWeek_days) {
+        if (index < 0 || index >= static_cast<long>(layout.rows) * kWeek_days) {
             return std::nullopt;
         }
         const QRectF r = layout.day(static_cast<int>(index));

@@ -122,7 +122,7 @@ Expected<HeifPicture> readHeif(std::string_view bytes, double mostPixels, const 
         break;
     }
     HeifPicture out;
-    out.image = QImage(out_px, handed->width, handed->height, handed->width * static_cast<int>(kChannels),
+    out.image = QImage(out_px, handed->width, handed->height, handed->width * static_cast<qsizetype>(kChannels),
                        QImage::Format_RGB888)
                     .copy();
     out.exif = exifOf(handle.get());

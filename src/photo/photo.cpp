@@ -82,7 +82,9 @@ Expected<Photo> readPhoto(std::string_view bytes, const std::function<bool()>& g
 
 QImage imageOf(const Pixels& pixels)
 {
-    return QImage(pixels.bgr.data(), pixels.width, pixels.height, 3 * pixels.width, QImage::Format_BGR888).copy();
+    constexpr qsizetype kChannels = 3;
+    return QImage(pixels.bgr.data(), pixels.width, pixels.height, kChannels * pixels.width, QImage::Format_BGR888)
+        .copy();
 }
 
 Expected<PhotoSetting> setPhoto(const Photo& photo, const PhotoChoices& choices, const std::function<bool()>& goOn)

@@ -21,8 +21,10 @@ constexpr double kMostEdge_mm = 60.0; // of the loft between both faces
 
 Rgb linear(const QColor& c)
 {
-    const auto one = [](double v) { return static_cast<float>(std::pow(v, 2.2)); };
-    return {one(c.redF()), one(c.greenF()), one(c.blueF())};
+    constexpr double kFull = 255.0;
+    constexpr double kGamma = 2.2;
+    const auto one = [](double v) { return static_cast<float>(std::pow(v, kGamma)); };
+    return {one(c.red() / kFull), one(c.green() / kFull), one(c.blue() / kFull)};
 }
 
 class Builder

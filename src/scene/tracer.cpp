@@ -94,12 +94,12 @@ struct Tracer::Device {
 
     [[nodiscard]] bool hit(V from, V way, Hit& out) const
     {
-        RTCIntersectContext context;
+        RTCIntersectContext context{};
         rtcInitIntersectContext(&context);
         V start = from;
         float gone = 0.0F;
         for (int through = 0; through < 8; ++through) {
-            RTCRayHit r;
+            RTCRayHit r{};
             r.ray.org_x = start.x;
             r.ray.org_y = start.y;
             r.ray.org_z = start.z;

@@ -27,7 +27,7 @@ class PourCard : public Sheet
 {
 public:
     PourCard(QPdfWriter& pdf, const Job& job, const Shop& shop, const Plan& plan, const QString& family)
-        : Sheet(pdf, shop.habits.units, family), job_(job), shop_(shop), plan_(plan), pour_(*plan.pour)
+        : Sheet(pdf, shop.habits.units, family), job_(job), shop_(shop), pour_(*plan.pour)
     {
     }
 
@@ -234,7 +234,6 @@ private:
 
     const Job& job_;
     const Shop& shop_;
-    const Plan& plan_;
     const PourPlan& pour_;
 };
 

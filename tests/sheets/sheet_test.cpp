@@ -2,10 +2,6 @@
 
 #include <catch2/catch.hpp>
 
-#include <QProcess>
-#include <QRegularExpression>
-#include <QTemporaryDir>
-
 #include "core/measure/clock.h"
 #include "core/measure/format.h"
 #include "sheets/base_sheet.h"
@@ -13,6 +9,7 @@
 #include "sheets/days_sheets.h"
 #include "sheets/drilling_map.h"
 #include "sheets/flatten_card.h"
+#include "sheets/pdf_words.h"
 #include "sheets/pour_card.h"
 #include "sheets/quote_sheet.h"
 #include "sheets/shop_sheet.h"
@@ -23,33 +20,11 @@
 
 using namespace burl;
 using burl::test::Demo;
+using burl::test::hasHoles;
+using burl::test::wordsOf;
 
 namespace
 {
-
-QString wordsOf(const QByteArray& pdf)
-{
-    QTemporaryDir folder;
-    const QString path = folder.filePath(QStringLiteral("sheet.pdf"));
-    QFile file(path);
-    REQUIRE(file.open(QIODevice::WriteOnly));
-    file.write(pdf);
-    file.close();
-    QProcess read;
-    read.start(QStringLiteral("pdftotext"), {QStringLiteral("-layout"), path, QStringLiteral("-")});
-    REQUIRE(read.waitForFinished());
-    REQUIRE(read.exitCode() == 0);
-    // Ligatures of the typeface are taken apart again.
-    return QString::fromUtf8(read.readAllStandardOutput()).normalized(QString::NormalizationForm_KC);
-}
-
-// A figure that is none, or a word that was never filled in.
-bool hasHoles(const QString& words)
-{
-    static const QRegularExpression hole(QStringLiteral(R"(\b(nan|inf)\b|\{\d\}|%\d)"),
-                                         QRegularExpression::CaseInsensitiveOption);
-    return words.contains(hole);
-}
 
 QString sheetOf(const Demo& demo, Paper paper = Paper::A4)
 {

@@ -14,7 +14,7 @@ ChoiceCompared told(const std::string& name, const Plan& plan)
     if (plan.days->found) {
         out.done_day = plan.days->dayOfMinute(plan.days->finish > 0 ? plan.days->finish - 1 : 0);
     }
-    out.cost = plan.money->soFar.cost;
+    out.cost = plan.money->cost.known() ? std::optional(plan.money->cost.value()) : std::nullopt;
     if (plan.money->quote) {
         out.gross = plan.money->quote->gross;
     }

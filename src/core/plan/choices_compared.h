@@ -16,7 +16,7 @@ struct ChoiceCompared {
     std::string name;
     double width_mm = 0.0; // mean; 0: it does not lie
     std::optional<int> done_day;
-    double cost = 0.0; // what has a price
+    std::optional<double> cost; // of what has a price; empty: nothing has
     std::optional<double> gross;
     ChoiceChange change; // against the layup that lies: this less that
     bool whole = false;  // everything of both has a price

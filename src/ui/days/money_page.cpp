@@ -232,8 +232,9 @@ void MoneyPage::showCompared()
                        .arg(tr("wide"), tr("done"), tr("cost"));
     for (size_t i = 0; i < answer->size(); ++i) {
         const ChoiceCompared& c = (*answer)[i];
-        QString cost = quantity(c.cost, Unit::Money, units) + (c.whole ? QString() : tr(" so far"));
-        if (i > 0) {
+        QString cost =
+            c.cost ? quantity(*c.cost, Unit::Money, units) + (c.whole ? QString() : tr(" so far")) : tr("not known");
+        if (i > 0 && c.cost) {
             cost += QStringLiteral(" (%1%2)").arg(c.change.cost >= 0.0 ? QStringLiteral("+") : QString(),
                                                   quantity(c.change.cost, Unit::Money, units));
         }

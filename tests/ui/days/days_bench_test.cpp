@@ -152,6 +152,33 @@ TEST_CASE("prices are set, lines added, a quote kept, accepted and left as it wa
     CHECK(d.says("money.missing"));
 }
 
+TEST_CASE("without the price of an hour the sums say what is not known, and no hour costs nought", "[ui][days]")
+{
+    DaysDriver d(3);
+    d.open("money");
+    auto* sums = d.find<QLabel>("moneySums");
+    REQUIRE(sums->text().contains(QStringLiteral("Left over")));
+    d.type("hourPrice", QString());
+    CHECK(sums->text().count(QStringLiteral("not known")) == 2); // labour, and overhead on it
+    CHECK(sums->text().contains(QStringLiteral("Cost so far")));
+    CHECK_FALSE(sums->text().contains(QStringLiteral("Left over")));
+    CHECK_FALSE(d.find<QPushButton>("keepQuote")->isEnabled());
+    QTableWidget& t = d.table("moneyTable");
+    int works = 0;
+    for (int row = 0; row < t.rowCount(); ++row) {
+        if (t.item(row, 1)->text() == QStringLiteral("work") &&
+            t.item(row, 0)->text() != QStringLiteral("Second person")) {
+            CHECK(t.item(row, 3)->text() == QStringLiteral("not known"));
+            CHECK(t.item(row, 4)->text().isEmpty());
+            ++works;
+        }
+    }
+    CHECK(works >= 5);
+    d.type("hourPrice", QStringLiteral("48"));
+    CHECK_FALSE(sums->text().contains(QStringLiteral("not known")));
+    CHECK(d.find<QPushButton>("keepQuote")->isEnabled());
+}
+
 TEST_CASE("kept layups are compared: width, days, money", "[ui][days]")
 {
     DaysDriver d;
