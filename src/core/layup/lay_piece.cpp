@@ -82,7 +82,7 @@ public:
     tl::expected<PlacedPiece, Missing> lay(size_t index)
     {
         const auto posed = poseOf(index);
-        const auto line = posed ? ripLineOf(index, *posed) : std::nullopt;
+        const std::optional<Ripped> line = posed ? ripLineOf(index, *posed) : std::nullopt;
         if (!line) {
             return tl::unexpected(missing_);
         }
@@ -93,7 +93,7 @@ public:
         placed.turnedOver = piece.show == Face::Bottom;
         placed.roughThickness_mm = in_.slabs[index]->thickness_mm.value_or(0.0);
         placed.ripByHand = piece.rip && posed->side != RipSide::None;
-        placed.rip = inPose(*line, posed->signs);
+        placed.rip = inPose(line->line, posed->signs);
         setDown(placed, piece, *posed, *line);
         trace(placed, posed->show, posed->under, posed->signs);
         if (!settleJoints(placed, *posed)) {
@@ -171,17 +171,22 @@ private:
         return out;
     }
 
+    struct Ripped {
+        RipLine line;
+        double strip_mm = 0.0; // between two best lines: the other one lies so far below it
+    };
+
     /// The maker's line, or the best one: both faces must clear it, so it is sought in the wood that both have. A
     /// curved joint is its straight line for an edge from which the curve is taken away.
-    std::optional<RipLine> ripLineOf(size_t index, const Posed& at)
+    std::optional<Ripped> ripLineOf(size_t index, const Posed& at)
     {
         const Piece& piece = in_.choices.pieces[index];
         if (at.side == RipSide::None) { // through its middle: nothing is cut
             const double middle = (at.from + at.to) / 2.0;
-            return RipLine{(valueAt(at.edges.lower, middle) + valueAt(at.edges.upper, middle)) / 2.0, 0.0};
+            return Ripped{{(valueAt(at.edges.lower, middle) + valueAt(at.edges.upper, middle)) / 2.0, 0.0}};
         }
         if (piece.rip) {
-            return inPose(*piece.rip, at.signs);
+            return Ripped{inPose(*piece.rip, at.signs)};
         }
         Profile lower;
         Profile upper;
@@ -200,13 +205,14 @@ private:
             lacks(name + ": " + best.error().sentence, "rip line of " + name);
             return std::nullopt;
         }
-        return best->line;
+        return Ripped{best->line, at.side == RipSide::Both ? best->leastWidth_mm : 0.0};
     }
 
-    /// Turns the piece about the middle of its rip line, so that the line lies level at y = 0. An island turns about
-    /// its own middle, as the maker says.
-    void setDown(PlacedPiece& placed, const Piece& piece, const Posed& at, RipLine line) const
+    /// Turns the piece about the middle of its rip line, a strip about its own, so that the line lies level at y = 0.
+    /// An island turns about its own middle, as the maker says.
+    void setDown(PlacedPiece& placed, const Piece& piece, const Posed& at, const Ripped& rip) const
     {
+        RipLine line = rip.line;
         placed.island = facesAcross(in_.choices.kind) && at.side == RipSide::None;
         const double middle = placed.island ? (at.start + at.end) / 2.0 : (at.from + at.to) / 2.0;
         if (placed.island) {
@@ -222,7 +228,7 @@ private:
         place.yy = c * at.signs.y;
         const double px = middle;
         const double py = line.at(middle);
-        place.dx = px - (c * px - s * py) - at.start + piece.left_mm;
+        place.dx = px - (c * px - s * (py - rip.strip_mm / 2.0)) - at.start + piece.left_mm;
         place.dy = -(s * px + c * py);
         placed.ripFrom_mm = at.from - at.start + piece.left_mm;
         placed.ripTo_mm = at.to - at.start + piece.left_mm;
@@ -232,28 +238,46 @@ private:
     bool settleJoints(PlacedPiece& placed, const Posed& at)
     {
         if (!facesAcross(in_.choices.kind)) { // a river's slabs are ripped on the outside, not for a joint
+            // A line by hand stands where it is drawn; the best one was sought before the piece lay level, and the last
+            // tenths of a curve are settled now.
+            const bool byHand = placed.ripByHand;
             if (at.side == RipSide::Lower || at.side == RipSide::Both) {
-                placed.jointBelow_mm = 0.0;
+                placed.jointBelow_mm = byHand || at.curveBelow.empty() ? 0.0 : clearBelow_mm(placed, at);
             }
             if (at.side == RipSide::Upper || at.side == RipSide::Both) {
-                placed.jointAbove_mm = 0.0;
+                placed.jointAbove_mm = byHand || at.curveAbove.empty() ? 0.0 : clearAbove_mm(placed, at);
             }
         }
         if (at.side != RipSide::Both) {
             return true;
         }
-        double below = -std::numeric_limits<double>::infinity(); // the joint below runs alongside the one above
-        for (const Profile* edge : {&placed.lower, &placed.lowerUnder}) {
-            const Profile straight = without(*edge, at.curveBelow, 0.0);
-            below = std::max(below, most(cutTo(straight, placed.ripFrom_mm, placed.ripTo_mm)).value);
-        }
-        placed.jointBelow_mm = below + in_.ripMargin_mm;
-        if (!(*placed.jointBelow_mm < -kLeastStrip_mm)) {
+        placed.jointBelow_mm = clearBelow_mm(placed, at); // it runs alongside the one above
+        if (!(*placed.jointBelow_mm < placed.jointAbove_mm.value_or(0.0) - kLeastStrip_mm)) {
             lacks(placed.name + " has no straight strip left between two joints.",
                   "slide the piece or take a wider slab");
             return false;
         }
         return true;
+    }
+
+    /// The lowest level of a joint below, and the highest of one above, with the margin left inside both faces.
+    [[nodiscard]] double clearBelow_mm(const PlacedPiece& placed, const Posed& at) const
+    {
+        double below = -std::numeric_limits<double>::infinity();
+        for (const Profile* edge : {&placed.lower, &placed.lowerUnder}) {
+            const Profile straight = without(*edge, at.curveBelow, 0.0);
+            below = std::max(below, most(cutTo(straight, placed.ripFrom_mm, placed.ripTo_mm)).value);
+        }
+        return below + in_.ripMargin_mm;
+    }
+    [[nodiscard]] double clearAbove_mm(const PlacedPiece& placed, const Posed& at) const
+    {
+        double above = std::numeric_limits<double>::infinity();
+        for (const Profile* edge : {&placed.upper, &placed.upperUnder}) {
+            const Profile straight = without(*edge, at.curveAbove, 0.0);
+            above = std::min(above, least(cutTo(straight, placed.ripFrom_mm, placed.ripTo_mm)).value);
+        }
+        return above - in_.ripMargin_mm;
     }
 
     /// An edge with a joint's curve taken away; the curve runs over the edge's x less `shift`.

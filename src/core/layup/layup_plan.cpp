@@ -126,10 +126,10 @@ private:
             }
         }
         double joint = inner / 2.0;
-        shiftAcross(plan_.pieces.front(), joint);
+        shiftAcross(plan_.pieces.front(), joint - plan_.pieces.front().jointBelow_mm.value_or(0.0));
         for (size_t i = 1; i < plan_.pieces.size(); ++i) {
             PlacedPiece& piece = plan_.pieces[i];
-            shiftAcross(piece, joint);
+            shiftAcross(piece, joint - piece.jointAbove_mm.value_or(0.0));
             if (piece.jointBelow_mm) {
                 joint = *piece.jointBelow_mm;
             }

@@ -10,8 +10,8 @@ namespace burl
 
 /// A number of a struct under its key; written when it is not what it usually is.
 template <typename T> struct Number {
-    const char* key;
-    double T::*member;
+    const char* key = nullptr;
+    double T::*member = nullptr;
     Range range;
 };
 
@@ -53,8 +53,8 @@ inline void text(OrderedJson& out, const char* key, const std::string& value)
 
 /// A measure that may be left empty.
 template <typename T> struct Maybe {
-    const char* key;
-    std::optional<double> T::*member;
+    const char* key = nullptr;
+    std::optional<double> T::*member = nullptr;
     Range range;
 };
 template <typename T, size_t n> void writeNumbers(OrderedJson& out, const T& of, const Maybe<T> (&numbers)[n])

@@ -245,3 +245,28 @@ TEST_CASE("templates of the demo's curved joints and of its round", "[template]"
         CHECK(f.severity < Severity::Stop);
     }
 }
+
+TEST_CASE("every curved joint leaves the margin inside both faces, and no more", "[layup][curves]")
+{
+    const Demo demo(6);
+    const Plan plan = demo.plan();
+    const double margin = demo.book.shop->habits.ripMargin_mm;
+    const auto& pieces = plan.layup->pieces;
+    REQUIRE(plan.layup->joints.size() == 3);
+    for (const Joint& joint : plan.layup->joints) {
+        const PlacedPiece& far = pieces[joint.upper];
+        const PlacedPiece& near = pieces[joint.lower];
+        double above = 1e9; // wood of the far piece that is cut away, at its least
+        for (const Profile* edge : {&far.lower, &far.lowerUnder}) {
+            above =
+                std::min(above, least(cutTo(combined(joint.line, -1.0, *edge), far.ripFrom_mm, far.ripTo_mm)).value);
+        }
+        double below = 1e9;
+        for (const Profile* edge : {&near.upper, &near.upperUnder}) {
+            below =
+                std::min(below, least(cutTo(combined(*edge, -1.0, joint.line), near.ripFrom_mm, near.ripTo_mm)).value);
+        }
+        CHECK_THAT(above, WithinAbs(margin, 1e-6));
+        CHECK_THAT(below, WithinAbs(margin, 1e-6));
+    }
+}

@@ -199,7 +199,7 @@ TEST_CASE("wood seen in a mirror makes the table seen in a mirror, to every figu
         REQUIRE(a.size() == b.size());
         for (size_t i = 0; i < a.size(); ++i) {
             INFO("figure " << i << ": " << a[i] << " and " << b[i]);
-            CHECK(b[i] == Approx(a[i]).epsilon(1e-6).margin(1e-6));
+            CHECK(b[i] == Approx(a[i]).epsilon(1e-5).margin(1e-6)); // regions lie on a grid of micrometres
         }
     }
 
