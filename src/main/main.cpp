@@ -189,7 +189,7 @@ int main(int argc, char** argv)
             troubles << QString::fromStdString(opened->store.whyReadOnly());
         }
         if (opened->store.isNew() && !asked && wantsDemo()) {
-            const Book empty = std::move(book); // the demo takes its place
+            const Book empty = book; // the demo takes its place
             takeDemo();
             if (const auto written = opened->store.write(empty, book); !written) {
                 QMessageBox::critical(nullptr, QObject::tr("Young Burl"),

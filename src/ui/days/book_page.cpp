@@ -5,7 +5,11 @@
 #include <QHBoxLayout>
 #include <QImageReader>
 #include <QKeyEvent>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
 #include <QTableWidget>
+#include <QVBoxLayout>
 
 #include "core/measure/clock.h"
 #include "core/measure/when.h"

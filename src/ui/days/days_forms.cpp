@@ -136,21 +136,21 @@ void DaysBench::addHoursRows()
     hoursForm_->fold(tr("more choices"));
     dayField(QStringLiteral("startedOn"), tr("Begun"), &Job::started, nullptr,
              tr("The day the work began, or is to begin."));
-    const auto makersLine =
-        [this, today](const QString& name, const QString& label, const std::function<QString()>& get,
-                      const std::function<void(Habits&, const std::string&)>& set,
-                      const std::function<std::optional<Refusal>(const std::string&)>& wrong, const QString& tip) {
-            EntryField* field = hoursForm_->addRead(name, label, get, [this, label, set, wrong](const QString& text) {
-                if (const auto why = wrong(text.toStdString())) {
-                    return translated(why->sentence);
-                }
-                editHabits(label, [&](Habits& h) { set(h, text.toStdString()); });
-                return QString();
-            });
-            field->setAccessibleName(label);
-            field->setPlaceholderText(tr("none"));
-            field->setToolTip(tip);
-        };
+    const auto makersLine = [this](const QString& name, const QString& label, const std::function<QString()>& get,
+                                   const std::function<void(Habits&, const std::string&)>& set,
+                                   const std::function<std::optional<Refusal>(const std::string&)>& wrong,
+                                   const QString& tip) {
+        EntryField* field = hoursForm_->addRead(name, label, get, [this, label, set, wrong](const QString& text) {
+            if (const auto why = wrong(text.toStdString())) {
+                return translated(why->sentence);
+            }
+            editHabits(label, [&](Habits& h) { set(h, text.toStdString()); });
+            return QString();
+        });
+        field->setAccessibleName(label);
+        field->setPlaceholderText(tr("none"));
+        field->setToolTip(tip);
+    };
     makersLine(
         QStringLiteral("ownDaysOff"), tr("Your days off"),
         [this, today] { return fromCore(daysText(daysOf(document_.shop().habits.work.makers.front().off), today())); },

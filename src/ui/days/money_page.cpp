@@ -1,8 +1,11 @@
 #include "ui/days/money_page.h"
 
 #include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
 #include <QScrollArea>
 #include <QTableWidget>
+#include <QVBoxLayout>
 
 #include "core/measure/date.h"
 #include "core/measure/when.h"

@@ -4,6 +4,7 @@
 #include <QWidget>
 
 #include "app/compare_run.h"
+#include "app/document.h"
 #include "core/money/money_plan.h"
 
 class QLabel;

@@ -5,7 +5,11 @@
 
 #include <QComboBox>
 #include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
 #include <QTableWidget>
+#include <QVBoxLayout>
 
 #include "core/measure/date.h"
 #include "core/measure/units.h"

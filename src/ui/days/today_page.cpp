@@ -4,7 +4,10 @@
 #include <cmath>
 
 #include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
 #include <QTableWidget>
+#include <QVBoxLayout>
 
 #include "core/measure/when.h"
 #include "ui/days/day_log.h"

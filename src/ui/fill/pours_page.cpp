@@ -109,7 +109,7 @@ PoursPage::PoursPage(Document& document, InstrumentPort& instrument, QWidget* pa
     addRecordRows();
 }
 
-const PourEvent* PoursPage::event() const
+const PourEvent* PoursPage::chosenEvent() const
 {
     if (document_.plan() == nullptr || document_.plan()->pour->events.empty()) {
         return nullptr;
@@ -120,7 +120,7 @@ const PourEvent* PoursPage::event() const
 
 const PourRecord* PoursPage::record() const
 {
-    const PourEvent* e = event();
+    const PourEvent* e = chosenEvent();
     if (e != nullptr && document_.job() != nullptr) {
         for (const PourRecord& r : document_.job()->fill.log) {
             if (r.event == e->id) {
@@ -133,7 +133,7 @@ const PourRecord* PoursPage::record() const
 
 void PoursPage::edit(const QString& label, const std::function<void(PourRecord&)>& change)
 {
-    const PourEvent* e = event();
+    const PourEvent* e = chosenEvent();
     if (e == nullptr) {
         return;
     }
@@ -192,7 +192,7 @@ void PoursPage::refresh(bool onlyPlan)
 {
     cards_->refresh();
     form_->refresh();
-    const PourEvent* e = event();
+    const PourEvent* e = chosenEvent();
     begin_->setEnabled(e != nullptr && !e->done);
     form_->setEnabled(e != nullptr);
     if (e != nullptr) {
@@ -215,7 +215,7 @@ void PoursPage::refresh(bool onlyPlan)
 
 void PoursPage::fillPots()
 {
-    const PourEvent* e = event();
+    const PourEvent* e = chosenEvent();
     const int pots = e != nullptr ? e->pots : 0;
     pots_->setRowCount(kPotRows);
     pots_->setColumnCount(pots);
@@ -255,7 +255,7 @@ void PoursPage::fillPots()
 
 void PoursPage::entered(int row, int column, const QString& text)
 {
-    const PourEvent* e = event();
+    const PourEvent* e = chosenEvent();
     if (e == nullptr || row > kB) {
         return;
     }

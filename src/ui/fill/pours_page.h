@@ -38,7 +38,7 @@ Q_SIGNALS:
     void cardWanted(); // the pour card as PDF
 
 private:
-    [[nodiscard]] const PourEvent* event() const;
+    [[nodiscard]] const PourEvent* chosenEvent() const;
     [[nodiscard]] const PourRecord* record() const;
     void edit(const QString& label, const std::function<void(PourRecord&)>& change);
     void fillPots();

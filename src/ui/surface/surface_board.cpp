@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include <QPainter>
+#include <QPainterPath>
 
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
