@@ -24,7 +24,11 @@ namespace
 {
 
 constexpr double kGrams = 1000.0;
-enum PotRow { kA, kB, kThen, kPotRows };
+// Rows of the table of pots.
+constexpr int kA = 0;
+constexpr int kB = 1;
+constexpr int kThen = 2;
+constexpr int kPotRows = 3;
 
 /// What the pot at this place of an event wants.
 struct WantedPot {

@@ -323,7 +323,7 @@ void MoveBench::paintBending(QPainter& p, const BoardView& view, const QRectF& a
     p.drawText(QRectF(key.left(), key.top() - 22.0, key.width() + 4.0, 18.0), Qt::AlignLeft | Qt::AlignVCenter,
                tr("stands at"));
     paintRampKey(p, key, low, high, units(), colours());
-    if (!shape->mostAt.x && !shape->mostAt.y) {
+    if (shape->mostAt == Vec2{}) { // it gives nowhere
         return;
     }
     const QPointF deepest = view.toPixel(shape->mostAt);
