@@ -142,7 +142,7 @@ QString MainWindow::writeCalendar()
     }
     const std::string text =
         calendarFile(*document_.plan()->days, document_.job()->name, document_.job()->id.value, document_.now_h());
-    const QString said = written(path, QByteArray::fromStdString(text), QString());
+    QString said = written(path, QByteArray::fromStdString(text), QString());
     if (!said.isEmpty()) {
         QSettings().remove(calendarKey(document_)); // it would fail again and again
         sill_->say(said);

@@ -21,11 +21,12 @@ PhotoView::PhotoView(QWidget* parent) : QWidget(parent)
 void PhotoView::setPhoto(const Photo& photo)
 {
     full_ = QSize(photo.pixels.width, photo.pixels.height);
-    const QImage whole(photo.pixels.bgr.data(), full_.width(), full_.height(), full_.width() * 3,
+    constexpr qsizetype kChannels = 3;
+    constexpr int kEnough_px = 2600; // for the eye; the tracer has the whole
+    const QImage whole(photo.pixels.bgr.data(), full_.width(), full_.height(), kChannels * full_.width(),
                        QImage::Format_BGR888);
-    // Enough for the eye; the tracer has the whole.
-    image_ = full_.width() > 2600 ? whole.scaledToWidth(2600, Qt::SmoothTransformation)
-                                  : whole.convertToFormat(QImage::Format_RGB32);
+    image_ = full_.width() > kEnough_px ? whole.scaledToWidth(kEnough_px, Qt::SmoothTransformation)
+                                        : whole.convertToFormat(QImage::Format_RGB32);
     fit();
 }
 
