@@ -32,7 +32,7 @@ target_compile_definitions(qt_options INTERFACE QT_NO_KEYWORDS QT_NO_CAST_FROM_A
 
 # Under the sanitizers what counts is optimised a little: -Og costs the build a quarter more (-O1 would double it).
 function(burl_counts name)
-  if(BURL_SANITIZE)
+  if(BURL_SANITIZE OR BURL_TSAN)
     target_compile_options(${name} PRIVATE -Og)
   endif()
 endfunction()

@@ -380,11 +380,11 @@ private:
         }
         y_ += 2.0;
         makeRoom(14.0);
-        page_.paragraph(
-            0, y_, page_.width(),
-            tr("25 kg each is a caution, not a limit. Knees bent, one who speaks, nobody underneath; slings "
-               "that cannot slide, hooks and beams with a rating. Local rules on lifting come first."),
-            9.0);
+        page_.paragraph(0, y_, page_.width(),
+                        tr("%1 each is a caution, not a limit. Knees bent, one who speaks, nobody underneath; slings "
+                           "that cannot slide, hooks and beams with a rating. Local rules on lifting come first.")
+                            .arg(quantity(kEach_kg, Unit::Mass)),
+                        9.0);
     }
 
     const Job& job_;

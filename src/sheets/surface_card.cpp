@@ -117,7 +117,7 @@ private:
                               rows) +
                   3.0;
         }
-        for (const std::string& word : edgeWords(plan_)) {
+        for (const std::string& word : edgeWords(plan_, units_)) {
             ticked(core(word));
         }
     }

@@ -14,12 +14,14 @@ namespace
 constexpr double kSafeTilt_deg = 10.0;  // furniture that goes over sooner is tippy: shop custom
 constexpr double kKnee_mm = 600.0;      // custom
 constexpr double kSeatToTop_mm = 270.0; // from a seat to the top, custom 270 to 320
-constexpr double kSeatToTopMost_mm = 340.0;
-constexpr double kDining_mm = 600.0;  // lower surfaces are not for sitting at
-constexpr double kRock_mm = 0.3;      // under a foot: a card fits, and one hears it
-constexpr double kArmRoom_mm = 10.0;  // over the arms of a chair
-constexpr double kHandRoom_mm = 20.0; // beside what passes: fingers and blankets
-constexpr double kTrip_mm = 40.0;     // of a foot beyond the top
+constexpr double kSeatToTopUsual_mm = 320.0;
+constexpr double kSeatToTopMost_mm = 340.0; // beyond it is said
+constexpr double kTie_mm = 250.0;           // of a tie over the floor: under the shins
+constexpr double kDining_mm = 600.0;        // lower surfaces are not for sitting at
+constexpr double kRock_mm = 0.3;            // under a foot: a card fits, and one hears it
+constexpr double kArmRoom_mm = 10.0;        // over the arms of a chair
+constexpr double kHandRoom_mm = 20.0;       // beside what passes: fingers and blankets
+constexpr double kTrip_mm = 40.0;           // of a foot beyond the top
 
 class BaseInspector
 {
@@ -235,8 +237,9 @@ private:
                 plan_.feet_N.empty() ? 0.0 : *std::max_element(plan_.feet_N.begin(), plan_.feet_N.end());
             const Thrust t = thrustOf(load, s.rise_mm, 0.0, c_.lean_deg, 0.0, 0.3);
             add("base.pushed_out", Severity::Warn, "Leaning legs are pushed apart by {0} each, and nothing ties them.",
-                {workedOut("thrust", "thrust", t.tieY_N, Unit::Force, "load on a leg × tangent of its lean")},
-                "a tie at 250 mm")
+                {workedOut("thrust", "thrust", t.tieY_N, Unit::Force, "load on a leg × tangent of its lean"),
+                 given("tie", "tie", kTie_mm, Unit::Length, "custom, over the floor")},
+                "a tie at {1}")
                 .leadsTo = {"base", "legs"};
         }
         if (s.racks) {
@@ -273,16 +276,18 @@ private:
             const bool low = over < kSeatToTop_mm;
             add(low ? "base.low" : "base.tall", Severity::Caution,
                 "At {0} it is " +
-                    std::string(
-                        low ? "low to sit at with a seat of {1}: custom is 270 to 320 mm over it."
-                            : "tall to sit at with a seat of {1}: custom is 270 to 320 mm over it; for standing "
-                              "it is another matter."),
-                {plan_.surface, seat}, low ? "a higher surface" : "a lower surface, or higher chairs")
+                    std::string(low ? "low to sit at with a seat of {1}: custom is {2} to {3} over it."
+                                    : "tall to sit at with a seat of {1}: custom is {2} to {3} over it; for standing "
+                                      "it is another matter."),
+                {plan_.surface, seat, given("over_least", "over it", kSeatToTop_mm, Unit::Length, "custom"),
+                 given("over_most", "to", kSeatToTopUsual_mm, Unit::Length, "custom")},
+                low ? "a higher surface" : "a lower surface, or higher chairs")
                 .leadsTo = {"base", "legs"};
         }
         const Figure knee = workedOut("knee", "knee room", plan_.knee_mm, Unit::Length, "surface less top and rails");
         if (plan_.knee_mm < kKnee_mm) {
-            add("base.knee", Severity::Warn, "Knees have {0}; custom is 600 mm and more.", {knee},
+            add("base.knee", Severity::Warn, "Knees have {0}; custom is {1} and more.",
+                {knee, given("knee_custom", "custom", kKnee_mm, Unit::Length, "custom")},
                 plan_.shape && plan_.shape->hangs_mm > 0.0 ? "a lower apron" : "a higher surface")
                 .leadsTo = {"base", "legs"};
         }
@@ -335,7 +340,9 @@ private:
         if (plan_.topMass.value() > most) {
             add("base.heavy", Severity::Warn, "The top weighs {0}: for {1} that is too much, {2} should carry it.",
                 {plan_.topMass, chosen("carriers", "who carry", c_.carriers, Unit::Count),
-                 workedOut("people", "people", peopleFor(plan_.topMass.value()), Unit::Count, "25 kg each, a caution")},
+                 made("people", "people", "{0} ÷ {1} each, a caution",
+                      {plan_.topMass, given("each", "each", kEach_kg, Unit::Mass, "custom")},
+                      peopleFor(plan_.topMass.value()), Unit::Count)},
                 "more hands, or a hoist")
                 .leadsTo = {"base", "carrying"};
         }

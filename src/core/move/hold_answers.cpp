@@ -11,9 +11,10 @@ namespace
 {
 
 constexpr double kSpread = 0.2;     // how well stiffness across the grain is known
-constexpr double kPerson_N = 750.0; // who sits down on it
-constexpr double kSits_mm = 300.0;  // as large a place
-constexpr double kBooks_N = 400.0;  // forty kilograms in the middle
+constexpr double kPull_N_kg = 10.0; // of the earth, on the safe side
+constexpr double kPerson_N = kSitter_kg * kPull_N_kg;
+constexpr double kSits_mm = 300.0; // as large a place
+constexpr double kBooks_N = kBookStack_kg * kPull_N_kg;
 constexpr double kBooksLong_mm = 400.0;
 constexpr size_t kRangeCells = 500; // a share of a cup needs no more
 

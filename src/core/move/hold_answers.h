@@ -16,6 +16,9 @@
 namespace burl
 {
 
+constexpr double kSitter_kg = 75.0;    // who sits down on an end or an edge
+constexpr double kBookStack_kg = 40.0; // in the middle
+
 struct HoldQuestion {
     PlateInput plate;        // its zones cup as 1 % MC more makes them
     bool cups = false;       // whether their rings are known

@@ -138,27 +138,28 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
             over = std::min(over, std::abs(plan.question->overhangEnd_mm - x));
         }
     }
+    const Figure person = given("person", "somebody", kSitter_kg, Unit::Mass, "custom");
     if (end.tips) {
         addFinding(plan.findings, "move.tips_at_end", Severity::Warn,
-                   "Somebody of 75 kg who sits on the end that reaches further lifts the top off its base.", {},
+                   "Somebody of {0} who sits on the end that reaches further lifts the top off its base.", {person},
                    "fasten it, or spread the plates");
     } else {
-        const Figure sag = modelled("sag_end", "Gives, with 75 kg on its end", end.most_mm);
+        const Figure sag = modelled("sag_end", "Gives, with somebody on its end", end.most_mm);
         add(sag);
         if (end.most_mm > std::max(kSag_mm, kSagShare * over)) {
             addFinding(plan.findings, "move.sags_at_end", Severity::Caution,
-                       "With 75 kg on its end the top gives {0} there, over an overhang of {1}: felt, and seen.",
-                       {sag, workedOut("overhang", "overhang", over, Unit::Length, "on the drawing")},
+                       "With {2} on its end the top gives {0} there, over an overhang of {1}: felt, and seen.",
+                       {sag, workedOut("overhang", "overhang", over, Unit::Length, "on the drawing"), person},
                        "spread the plates, or make it thicker", end.mostAt);
         }
     }
     const HoldShape& edge = a.shape(HoldCase::AtEdge, true);
     if (!edge.tips) {
-        add(modelled("sag_edge", "With 75 kg on its long edge", edge.most_mm), Prominence::Folded);
+        add(modelled("sag_edge", "With somebody on its long edge", edge.most_mm), Prominence::Folded);
     }
     const HoldShape& books = a.shape(HoldCase::Books, true);
     if (!books.tips) {
-        add(modelled("sag_books", "With 40 kg of books in the middle", books.most_mm), Prominence::Folded);
+        add(modelled("sag_books", "With a stack of books in the middle", books.most_mm), Prominence::Folded);
     }
     if (plan.question->pads && !a.shape(HoldCase::Tightened, true).tips) {
         const HoldShape& bent = a.shape(HoldCase::Tightened, true);

@@ -11,7 +11,9 @@ namespace
 {
 
 constexpr double kClearOfRod_mm = 15.0;    // half a rod and some wood
-constexpr double kLeastFromEnd_mm = 120.0; // of a channel; 200 to 250 is custom
+constexpr double kLeastFromEnd_mm = 120.0; // of a channel: less is said
+constexpr double kCustomFromEnd_mm = 200.0;
+constexpr double kCustomFromEndMost_mm = 250.0;
 constexpr double kLeastFromEdge_mm = 25.0; // of a groove's end: nearer it may show
 constexpr double kClearOfPlate_mm = 5.0;   // of a groove from a pocket: a lip that does not break out
 constexpr double kGap_mm = 0.3;            // under a pad: a card fits
@@ -81,9 +83,11 @@ private:
         }
         if (fromEnd < kLeastFromEnd_mm) {
             addFinding(plan_.findings, "move.channel_end", Severity::Caution,
-                       "A channel lies {0} from the end; 200 to 250 mm is custom.",
-                       {workedOut("from_end", "from the end", fromEnd, Unit::Length, "on the drawing")}, "move it in",
-                       placeOf(c));
+                       "A channel lies {0} from the end; {1} to {2} is custom.",
+                       {workedOut("from_end", "from the end", fromEnd, Unit::Length, "on the drawing"),
+                        given("custom_least", "custom, from", kCustomFromEnd_mm, Unit::Length, "custom"),
+                        given("custom_most", "custom, to", kCustomFromEndMost_mm, Unit::Length, "custom")},
+                       "move it in", placeOf(c));
         }
         const bool covered = std::any_of(plan_.fasteners.begin(), plan_.fasteners.end(), [&](const FastenerPlan& f) {
             const double apart = std::abs(f.fastener.at.x - c.channel.x_mm) - c.channel.width_mm / 2.0;

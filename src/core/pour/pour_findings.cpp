@@ -12,6 +12,7 @@ namespace burl
 namespace
 {
 
+constexpr double kWarm_C = 20.0;
 constexpr double kCold_C = 18.0; // below, cure stalls
 constexpr double kFrost_C = 5.0; // below, nothing cures in a time that a shop waits
 
@@ -159,9 +160,10 @@ private:
         const double cold = std::min(c_.room.night_C, c_.room.day_C);
         const double mean = meanAir_C(c_.room);
         const Figure at = given("room_cold", "coldest", cold, Unit::Temperature, "chosen");
+        const Figure warm = given("room_warm", "warm enough", kWarm_C, Unit::Temperature, "as data sheets ask");
         if (mean < kFrost_C) {
             say("pour.frost", Severity::Stop, "In a room of {0} resin does not cure: heat the shop before it is mixed.",
-                {at}, "heat the shop to 20 °C, day and night");
+                {at, warm}, "heat the shop to {1}, day and night");
         } else if (cold < kCold_C) {
             const PlaceHeat* place = plan_.places.empty() ? nullptr : &plan_.places.front();
             const bool told = place != nullptr && place->heat && place->heat->demould_h && !place->heat->stalls;
@@ -169,9 +171,11 @@ private:
                 told ? "The shop cools to {0}: cure slows, and it is {1} until it comes out of the form."
                      : "The shop cools to {0}: cure stalls, and it may never harden through.",
                 told
-                    ? std::vector<Figure>{at, hours("out_of_form", "out of the form", *place->heat->demould_h, "model")}
-                    : std::vector<Figure>{at},
-                "keep the shop at 20 °C or more until it is hard");
+                    ? std::vector<Figure>{at, hours("out_of_form", "out of the form", *place->heat->demould_h, "model"),
+                                          warm}
+                    : std::vector<Figure>{at, warm},
+                told ? "keep the shop at {2} or more until it is hard"
+                     : "keep the shop at {1} or more until it is hard");
         }
     }
 
@@ -425,8 +429,9 @@ private:
             say("pour.level", Severity::Warn,
                 "The form falls {0} in a metre: that costs {1} more, and a wedge to plane off.",
                 {workedOut("slope", "fall", c_.form.slope_mm_m, Unit::Length, "measured"),
-                 workedOut("extra", "more", plan_.form->extra_L, Unit::Volume, "wedge over its length")},
-                "level it within 1 mm in a metre");
+                 workedOut("extra", "more", plan_.form->extra_L, Unit::Volume, "wedge over its length"),
+                 given("level", "level", kLevel_mm_m, Unit::Length, "custom")},
+                "level it within {2} in a metre");
         }
         if (plan_.form && plan_.form->joints > 0) {
             say("pour.form_joints", Severity::Caution,

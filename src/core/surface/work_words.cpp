@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/measure/format.h"
+
 namespace burl
 {
 
@@ -49,7 +51,7 @@ std::vector<std::string> repairWords(const SurfacePlan& plan)
     return out;
 }
 
-std::vector<std::string> edgeWords(const SurfacePlan& plan)
+std::vector<std::string> edgeWords(const SurfacePlan& plan, const UnitChoice& units)
 {
     std::vector<std::string> out;
     std::vector<EdgeTreatment> seen;
@@ -59,8 +61,8 @@ std::vector<std::string> edgeWords(const SurfacePlan& plan)
             out.push_back(std::string(edgeClass(e.kind).name) + ": " + edgeClass(e.kind).how);
         }
     }
-    const auto corner = [](const char* where, const EdgeCorner& k) {
-        const auto mm = [](double v) { return std::to_string(std::lround(v)) + " mm"; };
+    const auto corner = [&units](const char* where, const EdgeCorner& k) {
+        const auto mm = [&units](double v) { return formatQuantity(v, Unit::Length, units); };
         return std::string(where) + (k.kind == CornerCut::None ? ": left sharp, only broken with paper"
                                      : k.kind == CornerCut::Round
                                          ? ": rounded " + mm(k.radius_mm)

@@ -4,6 +4,7 @@
 #include <string>
 #include <vector>
 
+#include "core/measure/units.h"
 #include "core/surface/surface_plan.h"
 
 namespace burl
@@ -11,7 +12,7 @@ namespace burl
 
 [[nodiscard]] std::vector<std::string> glueWords(const SurfacePlan& plan);
 [[nodiscard]] std::vector<std::string> repairWords(const SurfacePlan& plan);
-[[nodiscard]] std::vector<std::string> edgeWords(const SurfacePlan& plan);
+[[nodiscard]] std::vector<std::string> edgeWords(const SurfacePlan& plan, const UnitChoice& units);
 [[nodiscard]] std::vector<std::string> sandingWords(const SurfacePlan& plan);
 [[nodiscard]] std::vector<std::string> finishWords(const SurfacePlan& plan);
 /// For the customer.

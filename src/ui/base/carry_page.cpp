@@ -226,7 +226,6 @@ void CarryPage::addRows()
         },
         [job]() -> QVariant { return job() != nullptr ? job()->base.carriers : 2; },
         [&doc](const QVariant& v) { doc.edit(tr("People who carry"), [&](Job& j) { j.base.carriers = v.toInt(); }); });
-    form_->findChild<QWidget*>(QStringLiteral("carriers"))->setToolTip(tr("25 kg each, as a caution."));
     addRow<BaseChoices>(*form_, base,
                         {"hoist", tr("Hoist, rated for"), &BaseChoices::hoist_kg, ranges::kHoist_kg, Unit::Mass,
                          tr("Its weakest part: hook, chain, gantry or beam.")});
@@ -288,6 +287,9 @@ void CarryPage::refresh(bool onlyPlan)
     }
     view_->update();
     if (!onlyPlan) {
+        form_->findChild<QWidget*>(QStringLiteral("carriers"))
+            ->setToolTip(tr("Fewer than a person for each %1 is too few, as a caution.")
+                             .arg(quantity(kEach_kg, Unit::Mass, document_.units())));
         form_->refresh();
     }
 }

@@ -25,9 +25,9 @@ BendingPage::BendingPage(Document& document, QWidget* parent)
     auto* head = new QHBoxLayout;
     named(case_, QStringLiteral("bendingCase"), tr("What loads it"));
     named(without_, QStringLiteral("bendingWithout"), tr("Shown as if it had no channels"));
-    case_->addItem(tr("75 kg sitting on its end"), int(HoldCase::AtEnd));
-    case_->addItem(tr("75 kg on its long edge"), int(HoldCase::AtEdge));
-    case_->addItem(tr("40 kg of books in the middle"), int(HoldCase::Books));
+    case_->addItem(QString(), int(HoldCase::AtEnd));
+    case_->addItem(QString(), int(HoldCase::AtEdge));
+    case_->addItem(QString(), int(HoldCase::Books));
     case_->addItem(tr("its own weight alone"), int(HoldCase::OwnWeight));
     case_->addItem(tr("the driest month"), int(HoldCase::Driest));
     case_->addItem(tr("the wettest month"), int(HoldCase::Wettest));
@@ -73,6 +73,11 @@ const HoldShape* BendingPage::shape() const
 
 void BendingPage::refresh()
 {
+    const QString person = quantity(kSitter_kg, Unit::Mass, document_.units());
+    const QString books = quantity(kBookStack_kg, Unit::Mass, document_.units());
+    case_->setItemText(case_->findData(int(HoldCase::AtEnd)), tr("%1 sitting on its end").arg(person));
+    case_->setItemText(case_->findData(int(HoldCase::AtEdge)), tr("%1 on its long edge").arg(person));
+    case_->setItemText(case_->findData(int(HoldCase::Books)), tr("%1 of books in the middle").arg(books));
     without_->setEnabled(document_.plan() != nullptr && !document_.plan()->move->channels.empty());
     setAccessibleDescription(words().join(QStringLiteral("; ")));
     update();

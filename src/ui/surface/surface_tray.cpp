@@ -306,7 +306,7 @@ void SurfaceTray::fillEdges()
                             quantity(e.to_mm, Unit::Length, u), treatmentWord(e.kind),
                             quantity(e.minutes, Unit::Minutes, u)});
         }
-        words = linesOf(edgeWords(s));
+        words = linesOf(edgeWords(s, u));
     }
     edges_->show(rows, words);
 }

@@ -370,7 +370,7 @@ TEST_CASE("all that is to be done is there as data, with no negative minute", "[
             CHECK(w.wait_h >= 0.0);
             CHECK_FALSE(w.name.empty());
         }
-        for (const auto& words : {glueWords(*plan.surface), edgeWords(*plan.surface), sandingWords(*plan.surface),
+        for (const auto& words : {glueWords(*plan.surface), edgeWords(*plan.surface, {}), sandingWords(*plan.surface),
                                   finishWords(*plan.surface), careWords(*plan.surface)}) {
             CHECK_FALSE(words.empty());
         }

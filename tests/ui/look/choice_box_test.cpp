@@ -38,7 +38,7 @@ struct Narrow {
         box->addItems(kFinishes);
         box->setGeometry(10, 10, width, 28);
         window.show();
-        QTest::qWaitForWindowExposed(&window);
+        REQUIRE(QTest::qWaitForWindowExposed(&window));
     }
 };
 
