@@ -1,5 +1,7 @@
 #include "ui/yard/slab_form.h"
 
+#include <QComboBox>
+
 #include "core/measure/units.h"
 #include "core/money/pricing.h"
 #include "core/shop/edit.h"

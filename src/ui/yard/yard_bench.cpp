@@ -4,6 +4,7 @@
 #include <QPainter>
 #include <QVBoxLayout>
 
+#include "core/measure/date.h"
 #include "core/shop/edit.h"
 #include "core/shop/tape_slips.h"
 #include "ui/ledger/choices_form.h"
