@@ -1,6 +1,7 @@
 // Young Burl: starts the window on a shop book.
 
 #include <filesystem>
+#include <utility>
 
 #include <QApplication>
 #include <QCommandLineParser>
@@ -189,7 +190,7 @@ int main(int argc, char** argv)
             troubles << QString::fromStdString(opened->store.whyReadOnly());
         }
         if (opened->store.isNew() && !asked && wantsDemo()) {
-            const Book empty = book; // the demo takes its place
+            const Book empty = std::exchange(book, Book{}); // the demo takes its place
             takeDemo();
             if (const auto written = opened->store.write(empty, book); !written) {
                 QMessageBox::critical(nullptr, QObject::tr("Young Burl"),

@@ -47,8 +47,8 @@ constexpr Maybe<WayIn> kWay[] = {
 
 /// Not numbers of a range of millimetres.
 struct Plain {
-    const char* key;
-    std::optional<double> BaseChoices::*member;
+    const char* key = nullptr;
+    std::optional<double> BaseChoices::*member = nullptr;
     Range range;
 };
 constexpr Plain kPlain[] = {{"bar_price", &BaseChoices::barPrice, ranges::kMoney},
