@@ -19,6 +19,8 @@ constexpr double kHead_px = 20.0;
 constexpr double kDate_px = 19.0; // over the lanes of a day
 constexpr double kLane_px = 18.0;
 constexpr double kNowWord_px = 34.0;
+constexpr double kCount_px = 5.0;      // where a day says how much of it is not shown
+constexpr double kCountWide_px = 18.0; // "+12"
 constexpr double kGap_px = 2.0;
 constexpr double kLeastRow_px = kDate_px + 3.0 * kLane_px + 4.0;
 constexpr double kLeast_px = 5.0;  // of a block, so that it can be grabbed
@@ -284,9 +286,13 @@ void paintCalendar(QPainter& p, const CalendarSheet& sheet, const CalendarLayout
     for (const auto& [day, count] : layout.hidden) {
         const QRectF r = layout.day(day - sheet.firstDay);
         p.setPen(c.lead);
-        const bool now = sheet.now && *sheet.now / kMinutesOfDay == day; // its word stands there
-        p.drawText(r.adjusted(now ? kNowWord_px : 5.0, 1.0, -4.0, -1.0), Qt::AlignLeft | Qt::AlignTop,
-                   QStringLiteral("+%1").arg(count));
+        double left = kCount_px;
+        if (sheet.now &&
+            *sheet.now / kMinutesOfDay == day) { // before the line where there is room, else after its word
+            const double line = r.width() * shareOfDay(sheet, *sheet.now % kMinutesOfDay);
+            left = line > kCount_px + kCountWide_px ? kCount_px : line + kNowWord_px;
+        }
+        p.drawText(r.adjusted(left, 1.0, -4.0, -1.0), Qt::AlignLeft | Qt::AlignTop, QStringLiteral("+%1").arg(count));
     }
     const auto placeOf = [&](long minute) -> std::optional<std::pair<QRectF, double>> {
         const long index = minute / kMinutesOfDay - sheet.firstDay;

@@ -12,7 +12,7 @@ namespace burl
 namespace
 {
 
-constexpr double kWarm_C = 20.0;
+constexpr double kWarm_C = 20.0; // what data sheets ask of a room
 constexpr double kCold_C = 18.0; // below, cure stalls
 constexpr double kFrost_C = 5.0; // below, nothing cures in a time that a shop waits
 
@@ -167,15 +167,14 @@ private:
         } else if (cold < kCold_C) {
             const PlaceHeat* place = plan_.places.empty() ? nullptr : &plan_.places.front();
             const bool told = place != nullptr && place->heat && place->heat->demould_h && !place->heat->stalls;
+            std::vector<Figure> figures{at, warm};
+            if (told) {
+                figures.push_back(hours("out_of_form", "out of the form", *place->heat->demould_h, "model"));
+            }
             say("pour.cold", Severity::Warn,
-                told ? "The shop cools to {0}: cure slows, and it is {1} until it comes out of the form."
+                told ? "The shop cools to {0}: cure slows, and it is {2} until it comes out of the form."
                      : "The shop cools to {0}: cure stalls, and it may never harden through.",
-                told
-                    ? std::vector<Figure>{at, hours("out_of_form", "out of the form", *place->heat->demould_h, "model"),
-                                          warm}
-                    : std::vector<Figure>{at, warm},
-                told ? "keep the shop at {2} or more until it is hard"
-                     : "keep the shop at {1} or more until it is hard");
+                figures, "keep the shop at {1} or more until it is hard");
         }
     }
 
