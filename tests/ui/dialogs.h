@@ -15,13 +15,19 @@
 namespace burl::test
 {
 
-/// Does something to the next dialog of a kind as soon as it stands open.
+/// Stands open and has the keys, which a slow machine gives it a while later.
+inline bool takesKeys(const QWidget& dialog)
+{
+    return dialog.isVisible() && dialog.isActiveWindow() && dialog.isAncestorOf(QApplication::focusWidget());
+}
+
+/// Does something to the next dialog of a kind as soon as it takes keys.
 template <typename D> void whenOpen(const std::function<void(D*)>& act)
 {
     auto* timer = new QTimer;
     QObject::connect(timer, &QTimer::timeout, timer, [timer, act] {
         for (QWidget* w : QApplication::topLevelWidgets()) {
-            if (auto* dialog = qobject_cast<D*>(w); dialog != nullptr && dialog->isVisible()) {
+            if (auto* dialog = qobject_cast<D*>(w); dialog != nullptr && takesKeys(*dialog)) {
                 timer->stop();
                 timer->deleteLater();
                 act(dialog);

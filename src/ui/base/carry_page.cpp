@@ -226,6 +226,7 @@ void CarryPage::addRows()
         },
         [job]() -> QVariant { return job() != nullptr ? job()->base.carriers : 2; },
         [&doc](const QVariant& v) { doc.edit(tr("People who carry"), [&](Job& j) { j.base.carriers = v.toInt(); }); });
+    tellCarriers();
     addRow<BaseChoices>(*form_, base,
                         {"hoist", tr("Hoist, rated for"), &BaseChoices::hoist_kg, ranges::kHoist_kg, Unit::Mass,
                          tr("Its weakest part: hook, chain, gantry or beam.")});
@@ -240,6 +241,13 @@ void CarryPage::addRows()
          {"vanWide", tr("Van, wide"), &WayIn::vanWide_mm, ranges::kWay_mm, mm,
           tr("Between the wheel arches, or over them where the top lies higher. Its length is a habit of the shop.")},
          {"vanHigh", tr("Van, high"), &WayIn::vanHigh_mm, ranges::kWay_mm, mm, tr("Through its door.")}});
+}
+
+void CarryPage::tellCarriers()
+{
+    form_->findChild<QWidget*>(QStringLiteral("carriers"))
+        ->setToolTip(tr("Fewer than a person for each %1 is too few, as a caution.")
+                         .arg(quantity(kEach_kg, Unit::Mass, document_.units())));
 }
 
 void CarryPage::refresh(bool onlyPlan)
@@ -287,9 +295,7 @@ void CarryPage::refresh(bool onlyPlan)
     }
     view_->update();
     if (!onlyPlan) {
-        form_->findChild<QWidget*>(QStringLiteral("carriers"))
-            ->setToolTip(tr("Fewer than a person for each %1 is too few, as a caution.")
-                             .arg(quantity(kEach_kg, Unit::Mass, document_.units())));
+        tellCarriers();
         form_->refresh();
     }
 }

@@ -44,6 +44,7 @@ public:
 
 private:
     void addRows();
+    void tellCarriers(); // in the shop's units
 
     Document& document_;
     QTableWidget* answers_;
