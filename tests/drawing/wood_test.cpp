@@ -100,6 +100,26 @@ TEST_CASE("the cache draws a changed slab again and keeps an unchanged one", "[d
     CHECK(same == drawFace(*slab, Face::Top, 6.0).image);
 }
 
+TEST_CASE("what is read of a slab beside its shape leaves its picture alone", "[drawing]")
+{
+    WoodCache cache(6.0);
+    const auto slab = demoBook().shop->slabs[2];
+    const qint64 first = cache.face(slab, Face::Top).image.cacheKey();
+    Slab read = *slab;
+    read.topHeights = HeightGrid{};
+    read.bottomHeights.reset();
+    read.mc_pct = 8.1;
+    read.thicknesses.clear();
+    read.weighed_kg = 61.0;
+    read.where = "by the door";
+    CHECK(cache.face(std::make_shared<const Slab>(read), Face::Top).image.cacheKey() == first);
+    read.thickness_mm = slab->thickness_mm.value() + 9.0; // the face lies elsewhere in the log
+    const qint64 thicker = cache.face(std::make_shared<const Slab>(read), Face::Top).image.cacheKey();
+    CHECK_FALSE(thicker == first);
+    read.pith.emplace(PithPlace{300.0, 0.0});
+    CHECK_FALSE(cache.face(std::make_shared<const Slab>(read), Face::Top).image.cacheKey() == thicker);
+}
+
 TEST_CASE("a picture of a face shows its voids dark, at their place and scale", "[drawing][pictures]")
 {
     const Book book = demoBook();
