@@ -146,3 +146,17 @@ TEST_CASE("a hole takes its own weight off a plate, and a tube weighs as its wal
     plate.hole_mm = 20.0;
     CHECK_THAT(whole - weightOf(plate).each_kg, WithinRel(2.0 * std::acos(-1.0) * 100.0 * 8.0 * 7850e-9, 1e-9));
 }
+
+TEST_CASE("a top on two supports sags as the handbooks' beam does, by hand", "[base][sag]")
+{
+    SagInput in;
+    in.span_mm = 2000.0;
+    in.width_mm = 1000.0;
+    in.thickness_mm = 40.0;
+    in.e_N_mm2 = 10'000.0;
+    in.density_kg_m3 = 650.0;
+    // 26 g on each millimetre; I = 1000 × 40³ ÷ 12; five 384ths of w L⁴ ÷ E I, and a 48th of P L³ ÷ E I.
+    CHECK_THAT(sagOf(in).spanAlone_mm, WithinAbs(0.99599, 1e-5));
+    in.middle_N = 100.0;
+    CHECK_THAT(sagOf(in).spanAlone_mm, WithinAbs(0.99599 + 0.3125, 1e-5));
+}

@@ -8,6 +8,7 @@
 #include "core/days/schedule.h"
 #include "core/days/shop_schedule.h"
 #include "core/days/step_bounds.h"
+#include "core/days/working_time.h"
 
 using namespace burl;
 
@@ -295,4 +296,20 @@ TEST_CASE("the plan of a shop keeps the rules of every job", "[days]")
         CHECK(*found.jobs[k].alone <= *found.jobs[k].finish);
     }
     CHECK(judged(all, question.calendar, pieces).broken.empty());
+}
+
+TEST_CASE("work begins on the grid and never before its hours, also where these begin off it", "[days]")
+{
+    WorkCalendar calendar;
+    calendar.hours.fill({{490, 720}}); // 8:10 to 12:00
+    const WorkingTime time(calendar, 3 * 1440, 30);
+    const HoursKind one{};
+    CHECK(time.nextBlock(one, 0, 60) == 510);          // 8:30, not 8:00
+    CHECK(time.nextBlock(one, 515, 60) == 540);        // on, not back
+    CHECK(time.nextBlock(one, 0, 210) == 510);         // just to noon
+    CHECK(time.nextBlock(one, 0, 211) == kNever);      // nor does it begin at 8:10
+    CHECK(time.nextBlock(one, 661, 60) == 1440 + 510); // the next morning
+    CHECK(time.lastBlock(one, 1440, 60) == 660);
+    CHECK(time.lastBlock(one, 520, 60) == 510);
+    CHECK(time.lastBlock(one, 505, 60) == -1);
 }

@@ -98,3 +98,12 @@ TEST_CASE("a quote's parts add up, and at the break-even rate nothing is earned"
     CHECK(std::accumulate(parts.begin(), parts.end(), 0.0) == Approx(2599.99));
     CHECK_FALSE(marginAndMarkup(100.0, 100.0).atMargin);
 }
+
+TEST_CASE("forty per cent as margin and as markup, worked by hand", "[money]")
+{
+    const MarginMarkup both = marginAndMarkup(600.0, 40.0);
+    CHECK(both.atMarkup == 840.0); // 600 and two fifths of it
+    CHECK(both.marginOfMarkup_pct == Approx(240.0 / 840.0 * 100.0));
+    CHECK(both.atMargin == 1000.0); // of which two fifths are left
+    CHECK(both.markupOfMargin_pct == Approx(400.0 / 600.0 * 100.0));
+}

@@ -7,6 +7,7 @@
 
 #include "core/plate/beam.h"
 #include "core/plate/plate_model.h"
+#include "core/plate/stiffness.h"
 
 using namespace burl;
 using Catch::WithinAbs;
@@ -225,4 +226,14 @@ TEST_CASE("a beam through three points resists as the beam that it is", "[plate]
     const double a = beamAt(at, v, 1000.0);
     const double b = beamAt(at, v, 1100.0);
     CHECK_THAT(beamAt(at, v, 1200.0) - b, WithinAbs(b - a, 1e-12));
+}
+
+TEST_CASE("the stiffness of a plank across and along its grain, by hand", "[plate]")
+{
+    const Rigidity r = rigidityOf({12'000.0, 800.0, 700.0, 0.4}, 30.0); // t³ ÷ 12 is 2250 mm³
+    const double planeStress = 1.0 - 0.4 * 0.4 / 15.0;
+    CHECK_THAT(r.x, WithinRel(27.0e6 / planeStress, 1e-12));
+    CHECK_THAT(r.y, WithinRel(1.8e6 / planeStress, 1e-12));
+    CHECK_THAT(r.coupling, WithinRel(0.72e6 / planeStress, 1e-12));
+    CHECK_THAT(r.twist, WithinRel(1.575e6, 1e-12));
 }

@@ -8,6 +8,7 @@
 #include <random>
 
 #include "core/layup/tenon_row.h"
+#include "core/surface/gluing.h"
 #include "core/surface/work_words.h"
 #include "support/demo.h"
 
@@ -375,4 +376,21 @@ TEST_CASE("all that is to be done is there as data, with no negative minute", "[
             CHECK_FALSE(words.empty());
         }
     }
+}
+
+TEST_CASE("a glue-up worked by hand", "[surface]")
+{
+    GlueInput in;
+    in.joint_mm = 2000.0;
+    in.thickness_mm = 50.0;
+    in.faces = 2;
+    in.tenons = 10;
+    in.clamps = 6;
+    in.open_min = {{20.0, 10.0}};
+    const GlueTime time = glueTime(in);
+    CHECK(time.grams == Approx(67.0));                              // 0.2 m² of 160 g, ten tenons of 3.5 g
+    CHECK(time.work_min == Approx(0.2 / 0.6 + 350.0 / 60.0));       // 200 s of tenons, 150 s of clamps
+    CHECK(time.assembly_min == Approx(1.0 + 1.0 / 3.0 + 35.0 / 6)); // and a minute to close it
+    in.faces = 1;
+    CHECK(glueTime(in).grams == Approx(51.0));
 }
