@@ -3,7 +3,7 @@
 // smoothly.   Units: none; the caller scales.   Threads: pure.
 //
 // A picture asks for millions of it. What its pixels share, a row's y or a column's x, is worked out once: a face is
-// drawn some six times quicker than pixel by pixel.
+// drawn two and a half times as quickly as pixel by pixel.
 
 #include <cstddef>
 #include <span>
