@@ -45,62 +45,84 @@ function(burl_light name)
 endfunction()
 
 # Files of different folders are compiled together, never two of the same: a name in an unnamed namespace is its
-# folder's own, and may stand in two files of it. The debug preset compiles each by itself.
+# folder's own, and may stand in two files of it. There are as many groups as the largest folder has files; each folder
+# begins at one that goes by its name, so that the groups are about alike and a new file moves only those behind it in
+# its folder. The debug preset compiles each by itself.
 function(burl_group_by_folder target)
   if(NOT BURL_GROUPED)
     return()
   endif()
+  list(FILTER ARGN INCLUDE REGEX "\\.cpp$")
+  set(groups 1)
   foreach(source ${ARGN})
     cmake_path(GET source PARENT_PATH folder)
     string(MD5 place "${folder}")
     if(NOT DEFINED count_${place})
       set(count_${place} 0)
     endif()
-    set_source_files_properties(${source} PROPERTIES UNITY_GROUP "group_${count_${place}}")
     math(EXPR count_${place} "${count_${place}} + 1")
+    if(count_${place} GREATER groups)
+      set(groups ${count_${place}})
+    endif()
+  endforeach()
+  foreach(source ${ARGN})
+    cmake_path(GET source PARENT_PATH folder)
+    cmake_path(RELATIVE_PATH folder BASE_DIRECTORY ${PROJECT_SOURCE_DIR})
+    string(MD5 place "${folder}")
+    if(NOT DEFINED next_${place})
+      string(SUBSTRING ${place} 0 6 begin)
+      math(EXPR next_${place} "0x${begin} % ${groups}")
+    endif()
+    set_source_files_properties(${source} PROPERTIES UNITY_GROUP "group_${next_${place}}")
+    math(EXPR next_${place} "(${next_${place}} + 1) % ${groups}")
   endforeach()
   set_target_properties(${target} PROPERTIES UNITY_BUILD ON UNITY_BUILD_MODE GROUP)
 endfunction()
 
-# What nearly every file includes, read once, and `ARGN` with it; `FROM` a library that has read it already and is
-# optimised alike, or the compiler breaks down. Only as released: under the sanitizers the same two may differ.
+# What nearly every file includes, read once, and `ARGN` with it.
 function(burl_precompile name)
-  cmake_parse_arguments(READ "" "FROM" "" ${ARGN})
-  if(READ_FROM AND CMAKE_BUILD_TYPE STREQUAL "Release" AND NOT CMAKE_DISABLE_PRECOMPILE_HEADERS)
-    target_precompile_headers(${name} REUSE_FROM ${READ_FROM})
-    return()
-  endif()
   target_precompile_headers(${name} PRIVATE <algorithm> <cmath> <functional> <map> <memory> <optional> <span> <string>
-                                            <string_view> <vector> ${READ_UNPARSED_ARGUMENTS})
+                                            <string_view> <vector> ${ARGN})
 endfunction()
 
-# A folder of src/ is one static library. Sources are found by folder, so a new file needs no edit
-# here; CONFIGURE_DEPENDS looks again at every build. What follows the name is said to burl_precompile.
+# A static library of folders of src/, or of the one it stands in. Sources are found by folder, so a new file needs no
+# edit here; CONFIGURE_DEPENDS looks again at every build. READS: the headers said to burl_precompile.
 function(burl_library name)
-  file(GLOB_RECURSE sources CONFIGURE_DEPENDS ${CMAKE_CURRENT_SOURCE_DIR}/*.cpp
-                                              ${CMAKE_CURRENT_SOURCE_DIR}/*.h)
+  cmake_parse_arguments(OF "" "" "FOLDERS;READS" ${ARGN})
+  list(TRANSFORM OF_FOLDERS PREPEND ${CMAKE_CURRENT_SOURCE_DIR}/)
+  if(NOT OF_FOLDERS)
+    set(OF_FOLDERS ${CMAKE_CURRENT_SOURCE_DIR})
+  endif()
+  foreach(folder ${OF_FOLDERS})
+    file(GLOB_RECURSE found CONFIGURE_DEPENDS ${folder}/*.cpp ${folder}/*.h)
+    list(APPEND sources ${found})
+  endforeach()
   add_library(${name} STATIC ${sources})
   target_include_directories(${name} PUBLIC ${PROJECT_SOURCE_DIR}/src)
   target_link_libraries(${name} PRIVATE project_options)
-  if(name MATCHES "^burl_(core|ui|exchange)$") # many folders
-    set(grouped ${sources})
-    list(FILTER grouped INCLUDE REGEX "\\.cpp$")
-    burl_group_by_folder(${name} ${grouped})
-  endif()
-  burl_precompile(${name} ${ARGN})
+  burl_group_by_folder(${name} ${sources})
+  burl_precompile(${name} ${OF_READS})
 endfunction()
 
-# Files of a library that are compiled with options of their own; they are linked into it as before.
+# Files of a library that are compiled with options of their own; they are linked into it as before. FROM: another set
+# whose precompiled headers they read as released; under the sanitizers the two may be optimised differently, which the
+# compiler does not bear. ALONE: so few that they are quicker without.
 function(burl_apart library name)
-  list(TRANSFORM ARGN PREPEND ${CMAKE_CURRENT_SOURCE_DIR}/ OUTPUT_VARIABLE sources)
+  cmake_parse_arguments(NAMED "ALONE" "FROM" "" ${ARGN})
+  list(TRANSFORM NAMED_UNPARSED_ARGUMENTS PREPEND ${CMAKE_CURRENT_SOURCE_DIR}/ OUTPUT_VARIABLE sources)
   get_target_property(all ${library} SOURCES)
   list(REMOVE_ITEM all ${sources})
   set_target_properties(${library} PROPERTIES SOURCES "${all}")
+  burl_group_by_folder(${library} ${all}) # fewer groups may be left
   add_library(${name} OBJECT ${sources})
   target_include_directories(${name} PRIVATE ${PROJECT_SOURCE_DIR}/src)
   get_target_property(linked ${library} LINK_LIBRARIES)
   target_link_libraries(${name} PRIVATE ${linked})
   burl_group_by_folder(${name} ${sources})
-  burl_precompile(${name})
+  if(NAMED_FROM AND CMAKE_BUILD_TYPE STREQUAL "Release" AND NOT CMAKE_DISABLE_PRECOMPILE_HEADERS)
+    target_precompile_headers(${name} REUSE_FROM ${NAMED_FROM})
+  elseif(NOT NAMED_ALONE)
+    burl_precompile(${name})
+  endif()
   target_sources(${library} PRIVATE $<TARGET_OBJECTS:${name}>)
 endfunction()

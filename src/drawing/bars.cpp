@@ -2,18 +2,16 @@
 
 #include <cmath>
 
-#include <QCoreApplication>
 #include <QPainter>
+
+#include "drawing/tr.h"
 
 namespace burl
 {
 namespace
 {
 
-QString tr(const char* text)
-{
-    return QCoreApplication::translate("Bars", text);
-}
+using drawing::tr;
 
 QString endWord(const EndCut& cut)
 {

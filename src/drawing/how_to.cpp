@@ -2,19 +2,17 @@
 
 #include <cmath>
 
-#include <QCoreApplication>
 #include <QPainter>
 #include <QPainterPath>
+
+#include "drawing/tr.h"
 
 namespace burl
 {
 namespace
 {
 
-QString tr(const char* text)
-{
-    return QCoreApplication::translate("HowTo", text);
-}
+using drawing::tr;
 
 /// A drawing of 100 by 50 units, upright, fitted into a box.
 class Sketch

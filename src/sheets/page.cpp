@@ -7,11 +7,6 @@
 namespace burl
 {
 
-QString sheets::tr(const char* text)
-{
-    return QCoreApplication::translate("Sheet", text);
-}
-
 QString sheets::core(const std::string& text)
 {
     return QCoreApplication::translate("core", text.c_str());

@@ -9,6 +9,8 @@
 #include <QPainter>
 #include <QStringList>
 
+#include "drawing/tr.h"
+
 class QPdfWriter;
 
 namespace burl
@@ -16,8 +18,7 @@ namespace burl
 
 namespace sheets
 {
-/// The words of a sheet in the language of the program.
-[[nodiscard]] QString tr(const char* text);
+using drawing::tr;
 /// A word of the core in the language of the program.
 [[nodiscard]] QString core(const std::string& text);
 } // namespace sheets

@@ -11,7 +11,7 @@ namespace
 constexpr double kSaw_mm = 8.0;   // beside the rough top: kerf and a hand's tremble
 constexpr double kPlane_mm = 6.0; // over each measure, to plane and square
 constexpr double kEnds_mm = 30.0; // over the length
-constexpr double kStep_mm = 20.0;
+constexpr double kStation_mm = 20.0;
 
 Region turned(const Region& region)
 {
@@ -41,12 +41,12 @@ std::optional<Box> roomIn(const Region& region, double long_mm, double wide_mm)
         right = std::max(right, b.right);
     }
     const Region across = turned(region); // so that a level line of it runs across the top
-    const auto stations = static_cast<size_t>(std::max(0.0, (right - left) / kStep_mm)) + 1;
+    const auto stations = static_cast<size_t>(std::max(0.0, (right - left) / kStation_mm)) + 1;
     std::vector<std::vector<double>> free(stations);
     for (size_t i = 0; i < stations; ++i) {
-        free[i] = crossingsAt(across, left + kStep_mm * (static_cast<double>(i) + 0.5));
+        free[i] = crossingsAt(across, left + kStation_mm * (static_cast<double>(i) + 0.5));
     }
-    const auto needed = static_cast<size_t>(std::ceil(long_mm / kStep_mm));
+    const auto needed = static_cast<size_t>(std::ceil(long_mm / kStation_mm));
     for (size_t first = 0; first + needed <= stations; ++first) {
         for (size_t k = 0; k + 1 < free[first].size(); k += 2) {
             double low = free[first][k];
@@ -66,7 +66,7 @@ std::optional<Box> roomIn(const Region& region, double long_mm, double wide_mm)
                 high = bestHigh;
             }
             if (high - low >= wide_mm) {
-                const double x = left + kStep_mm * static_cast<double>(first);
+                const double x = left + kStation_mm * static_cast<double>(first);
                 const Box out{x, low, x + long_mm, low + wide_mm};
                 // Between the stations an edge may come in.
                 const Region inside = intersection(

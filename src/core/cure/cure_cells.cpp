@@ -16,7 +16,7 @@ constexpr int kHalvings = 50;
 constexpr double kSlopes_mm = 0.5; // a wall that goes less far out is upright
 constexpr double kSlopeCell_mm = 3.0;
 constexpr int kFewestSlope = 3, kMostSlope = 8; // columns that the wall runs through
-constexpr double kHalf = 0.5;                   // a cell with more epoxy than that counts as epoxy
+constexpr double kEpoxyShare = 0.5;             // a cell with more epoxy than that counts as epoxy
 constexpr double kNone = 1e-9;
 
 /// By how much each of `count` cells is larger than the one before, when the first is `smallest` and all are `whole`.
@@ -187,7 +187,7 @@ void fillCells(CureCells& c, const CureSection& in, size_t poured)
                 continue;
             }
             const bool filled = j < upTo;
-            const bool open = c.share[k] >= kHalf || c.y_mm[row] > std::max(in.slabThickness_mm, kNone);
+            const bool open = c.share[k] >= kEpoxyShare || c.y_mm[row] > std::max(in.slabThickness_mm, kNone);
             if (!filled && open) {
                 air[k] = true;
                 continue;

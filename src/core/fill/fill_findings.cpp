@@ -11,7 +11,7 @@ namespace
 {
 
 constexpr double kThinResin_mm = 10.0; // a class whose layers are thinner heats in depth
-constexpr double kWide_mm = 60.0;      // a narrower hole is cooled by its wood
+constexpr double kWideHole_mm = 60.0;  // a narrower hole is cooled by its wood
 constexpr double kShortPot_min = 60.0; // a longer pot life is a deep-pour resin's: it bears large batches
 
 } // namespace
@@ -170,7 +170,7 @@ void inspectItem(const FillInput& in, const FillItem& item, std::vector<Finding>
                     made("layer", "layer", "{0} ÷ {1}", {item.depth, layers}, item.layers.thickness_mm, Unit::Length)},
                    "next layer inside the recoat window, or scuff", name.place);
     }
-    if (item.overruled && r->maxLayer_mm < kThinResin_mm && item.width_mm > kWide_mm &&
+    if (item.overruled && r->maxLayer_mm < kThinResin_mm && item.width_mm > kWideHole_mm &&
         item.depth_mm > 2.0 * r->maxLayer_mm) {
         addFinding(findings, "fill.overruled_hot", Severity::Warn,
                    r->name + " poured deep heats and cracks: the " + name.text +

@@ -22,10 +22,10 @@ constexpr double kSame_pct = 0.05;         // under the last digit of a meter
 constexpr double kThicknessApart_mm = 4.0; // more is a pass or two of its own
 constexpr double kDiffer = 0.2;            // of the mean width, from end to end: a taper anybody sees
 
-class Inspector
+class LayupInspector
 {
 public:
-    Inspector(const LayupInput& input, LayupPlan& plan) : in_(input), choices_(input.choices), plan_(plan) {}
+    LayupInspector(const LayupInput& input, LayupPlan& plan) : in_(input), choices_(input.choices), plan_(plan) {}
 
     void look()
     {
@@ -521,7 +521,7 @@ private:
 
 void inspectLayup(const LayupInput& input, LayupPlan& plan)
 {
-    Inspector(input, plan).look();
+    LayupInspector(input, plan).look();
     inspectWhole(input, plan);
 }
 

@@ -17,7 +17,7 @@ constexpr double kIn = 0.2;      // of length and width, a fastener without a pl
 constexpr double kFromPlateEnd_mm = 35.0;
 constexpr double kBroad_mm = 200.0; // a plate across which bolts stand far enough apart to hold against tipping
 constexpr double kSeek_mm = 140.0;  // how far a fastener is moved to sit well
-constexpr double kStep_mm = 5.0;
+constexpr double kSeekStep_mm = 5.0;
 constexpr double kOnLine_mm = 20.0; // as far off the held line one may stand and still be tight
 
 /// From and to of the wood at x; nothing where there is none.
@@ -38,7 +38,7 @@ struct Found {
     Vec2 at;
     double spare_mm = -1e9;
 };
-Found sought(const Underside& underside, Vec2 wished, const Box& within, double seek_mm, double step_mm = kStep_mm)
+Found sought(const Underside& underside, Vec2 wished, const Box& within, double seek_mm, double step_mm = kSeekStep_mm)
 {
     Found best{wished, -1e9};
     double bestFar = 1e9;

@@ -16,10 +16,10 @@ constexpr double kWarm_C = 20.0; // what data sheets ask of a room
 constexpr double kCold_C = 18.0; // below, cure stalls
 constexpr double kFrost_C = 5.0; // below, nothing cures in a time that a shop waits
 
-class Inspector
+class PourInspector
 {
 public:
-    Inspector(const PourInput& in, PourPlan& plan) : in_(in), f_(*in.fillInput), c_(f_.choices), plan_(plan) {}
+    PourInspector(const PourInput& in, PourPlan& plan) : in_(in), f_(*in.fillInput), c_(f_.choices), plan_(plan) {}
 
     void run()
     {
@@ -508,7 +508,7 @@ private:
 
 void inspectPours(const PourInput& in, PourPlan& plan)
 {
-    Inspector(in, plan).run();
+    PourInspector(in, plan).run();
 }
 
 } // namespace burl
