@@ -1,4 +1,4 @@
-#include "exchange/verify/verify.h"
+#include "verify/verify.h"
 #include "law.h"
 
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size)

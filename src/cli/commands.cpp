@@ -20,7 +20,7 @@
 #include "demo/demo_shop.h"
 #include "exchange/export/template_file.h"
 #include "exchange/job_file.h"
-#include "exchange/verify/verify.h"
+#include "verify/verify.h"
 #include "sheets/base_sheet.h"
 #include "sheets/cut_sheet.h"
 #include "sheets/days_sheets.h"

@@ -4,7 +4,7 @@
 #include "core/days/schedule.h"
 #include "core/days/step_bounds.h"
 #include "core/days/work_plan.h"
-#include "exchange/verify/operations.h"
+#include "verify/operations.h"
 
 namespace burl::verify
 {

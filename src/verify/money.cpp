@@ -2,7 +2,7 @@
 
 #include "core/measure/units.h"
 #include "core/money/pricing.h"
-#include "exchange/verify/operations.h"
+#include "verify/operations.h"
 
 namespace burl::verify
 {

@@ -4,7 +4,7 @@
 #include "core/wood/movement.h"
 #include "core/wood/year.h"
 #include "exchange/materials.h"
-#include "exchange/verify/operations.h"
+#include "verify/operations.h"
 
 namespace burl::verify
 {

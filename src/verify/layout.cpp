@@ -1,7 +1,7 @@
 #include "core/layup/inscribed.h"
 #include "core/layup/rip.h"
 #include "core/layup/river.h"
-#include "exchange/verify/operations.h"
+#include "verify/operations.h"
 
 namespace burl::verify
 {

@@ -3,7 +3,7 @@
 
 #include "core/face/planes.h"
 #include "core/router/passes.h"
-#include "exchange/verify/operations.h"
+#include "verify/operations.h"
 
 namespace burl::verify
 {

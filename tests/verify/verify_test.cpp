@@ -1,7 +1,7 @@
 #include <catch2/catch.hpp>
 
 #include "exchange/json/position.h"
-#include "exchange/verify/verify.h"
+#include "verify/verify.h"
 #include "support/files.h"
 
 using namespace burl;

@@ -5,7 +5,7 @@
 #include "core/surface/edge_profile.h"
 #include "core/surface/finishing.h"
 #include "core/surface/gluing.h"
-#include "exchange/verify/operations.h"
+#include "verify/operations.h"
 
 namespace burl::verify
 {

@@ -1,10 +1,10 @@
-#include "exchange/verify/verify.h"
+#include "verify/verify.h"
 
 #include <algorithm>
 #include <cmath>
 
 #include "exchange/json/position.h"
-#include "exchange/verify/operations.h"
+#include "verify/operations.h"
 
 namespace burl
 {

@@ -7,7 +7,7 @@
 #include "core/layup/door.h"
 #include "core/move/pads.h"
 #include "core/move/withdrawal.h"
-#include "exchange/verify/operations.h"
+#include "verify/operations.h"
 
 namespace burl::verify
 {

@@ -1,5 +1,5 @@
 #include "core/fill/volumes.h"
-#include "exchange/verify/operations.h"
+#include "verify/operations.h"
 
 namespace burl::verify
 {

@@ -5,7 +5,7 @@
 #include "core/plate/plate_model.h"
 #include "core/shop/section.h"
 #include "core/wood/density.h"
-#include "exchange/verify/operations.h"
+#include "verify/operations.h"
 
 namespace burl::verify
 {
