@@ -20,7 +20,6 @@
 #include "demo/demo_shop.h"
 #include "exchange/export/template_file.h"
 #include "exchange/job_file.h"
-#include "verify/verify.h"
 #include "sheets/base_sheet.h"
 #include "sheets/cut_sheet.h"
 #include "sheets/days_sheets.h"
@@ -31,6 +30,7 @@
 #include "sheets/slab_tag.h"
 #include "sheets/surface_card.h"
 #include "sheets/template_sheet.h"
+#include "verify/verify.h"
 
 namespace burl::cli
 {

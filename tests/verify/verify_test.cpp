@@ -1,8 +1,8 @@
 #include <catch2/catch.hpp>
 
 #include "exchange/json/position.h"
-#include "verify/verify.h"
 #include "support/files.h"
+#include "verify/verify.h"
 
 using namespace burl;
 
