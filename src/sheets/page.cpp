@@ -3,6 +3,7 @@
 #include <QBuffer>
 #include <QCoreApplication>
 #include <QPdfWriter>
+#include <QTextOption>
 
 namespace burl
 {
@@ -54,6 +55,26 @@ void Page::text(double x, double y, double w, const QString& words, double point
     const QRectF room = dots(x, y, w, points * 0.3528 * 1.45);
     painter_.drawText(room, align | Qt::AlignVCenter,
                       painter_.fontMetrics().elidedText(words, Qt::ElideRight, static_cast<int>(room.width())));
+}
+
+void Page::heading(double x, double y, double w, const QString& words) const
+{
+    constexpr double kHigh_mm = 9.5;
+    constexpr double kTwoLines = 10.0; // points, of which two lines fit
+    for (const double points : {18.0, 15.0, 13.0}) {
+        painter_.setFont(font(points, true));
+        if (painter_.fontMetrics().horizontalAdvance(words) <= dots(w)) {
+            text(x, y, w, words, points, true);
+            return;
+        }
+    }
+    painter_.setFont(font(kTwoLines, true));
+    QTextOption broken(Qt::AlignLeft | Qt::AlignTop);
+    broken.setWrapMode(QTextOption::WrapAtWordBoundaryOrAnywhere);
+    constexpr double kFull = 1.8; // of two lines: where a word is broken some room stays empty
+    painter_.drawText(dots(x, y, w, kHigh_mm),
+                      painter_.fontMetrics().elidedText(words, Qt::ElideRight, static_cast<int>(kFull * dots(w))),
+                      broken);
 }
 
 double Page::paragraph(double x, double y, double w, const QString& words, double points, bool bold) const

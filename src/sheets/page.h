@@ -40,6 +40,8 @@ public:
 
     void text(double x, double y, double w, const QString& words, double points, bool bold = false,
               Qt::Alignment align = Qt::AlignLeft) const;
+    /// What a sheet is and of which job: as large as it fits into a line, else small over two; 9.5 mm high.
+    void heading(double x, double y, double w, const QString& words) const;
     /// Words broken over lines; returns the height used in mm.
     double paragraph(double x, double y, double w, const QString& words, double points, bool bold = false) const;
     void rule(double x, double y, double w) const;

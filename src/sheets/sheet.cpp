@@ -24,11 +24,10 @@ Sheet::Sheet(QPdfWriter& pdf, const UnitChoice& units, const QString& family)
     painter_.setRenderHint(QPainter::Antialiasing);
 }
 
-double Sheet::title(const QString& words) const
+void Sheet::title(const QString& words) const
 {
-    page_.text(0, 0, page_.width() - 50, words, 17.0, true);
-    page_.text(page_.width() - 50, 1.5, 50, QDate::currentDate().toString(Qt::ISODate), 10.0, false, Qt::AlignRight);
-    return 9.5;
+    page_.heading(0, 0, page_.width() - 30, words);
+    page_.text(page_.width() - 30, 1.5, 30, QDate::currentDate().toString(Qt::ISODate), 10.0, false, Qt::AlignRight);
 }
 
 void Sheet::makeRoom(double high_mm)

@@ -25,8 +25,8 @@ protected:
 
     /// Stands at the top of each page and leaves y_ below itself.
     virtual void head() = 0;
-    /// What the sheet is, large, and the day it was printed; the height used.
-    double title(const QString& words) const;
+    /// What the sheet is, large, and the day it was printed.
+    void title(const QString& words) const;
     /// Starts a new page unless `high_mm` are left on this one.
     void makeRoom(double high_mm);
     [[nodiscard]] QString length(double mm) const;

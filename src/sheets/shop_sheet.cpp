@@ -59,8 +59,8 @@ private:
 
     void head()
     {
-        page_.text(0, 0, page_.width() - 50, QString::fromStdString(job_.name), 19.0, true);
-        page_.text(page_.width() - 50, 1.5, 50, QDate::currentDate().toString(Qt::ISODate), 10.0, false,
+        page_.heading(0, 0, page_.width() - 30, QString::fromStdString(job_.name));
+        page_.text(page_.width() - 30, 1.5, 30, QDate::currentDate().toString(Qt::ISODate), 10.0, false,
                    Qt::AlignRight);
         QString kind;
         switch (job_.layup.kind) {

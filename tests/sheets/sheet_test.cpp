@@ -2,6 +2,8 @@
 
 #include <catch2/catch.hpp>
 
+#include <QDate>
+
 #include "core/measure/clock.h"
 #include "core/measure/format.h"
 #include "sheets/base_sheet.h"
@@ -55,6 +57,22 @@ TEST_CASE("the sheet says the job and the figures of the plan", "[sheet]")
         CHECK_FALSE(words.contains(QStringLiteral("nan")));
         CHECK_FALSE(words.contains(QStringLiteral("{0}")));
     }
+}
+
+TEST_CASE("a long name of a job stands whole on its sheets", "[sheet]")
+{
+    Demo demo(6);
+    demo.job.name = "Boardroom table in two halves for the meeting house, with a rolled edge and a lowered shelf";
+    const Plan plan = demo.plan();
+    const QString family = QStringLiteral("Lato");
+    const QString name = QString::fromStdString(demo.job.name);
+    for (QString words : {sheetOf(demo), wordsOf(cutSheetPdf(demo.job, *demo.book.shop, plan, Paper::A4, family)),
+                          wordsOf(flattenCardPdf(demo.job, *demo.book.shop, plan, Paper::A4, family))}) {
+        words.remove(QDate::currentDate().toString(Qt::ISODate)); // stands beside the first line of it
+        CHECK(words.simplified().contains(name));
+    }
+    demo.job.name = std::string(190, 'w'); // without a place to break, and longer than any room
+    CHECK(sheetOf(demo).contains(QStringLiteral("wwww")));
 }
 
 TEST_CASE("the sheet speaks the shop's units", "[sheet]")

@@ -52,9 +52,9 @@ private:
         q.deposit_pct = c_.deposit_pct.value_or(h_.deposit_pct);
     }
 
-    /// `used`: for one that was planned, by the day books.
+    /// `used`: for one that was planned, by the day books. `from`: the figure it is counted by, where there is one.
     void line(const std::string& what, const std::string& kind, double planned, std::optional<double> price, PriceOf of,
-              double used = 1.0)
+              double used = 1.0, const Figure& from = {})
     {
         const double quantity = planned * used;
         if (quantity <= 0.0) {
@@ -68,6 +68,7 @@ private:
         plan_.draft.lines.push_back({what, kind, rounded, *price});
         plan_.draftOf.push_back(of);
         used_.push_back(used);
+        from_.push_back(from);
     }
 
     void goods()
@@ -129,11 +130,11 @@ private:
                 const PacksToBuy buy = packsFor(purchase.litres.value() * used, 0.0, r->packs);
                 for (size_t k = 0; k < buy.count.size(); ++k) {
                     line(purchase.name + ", " + formatNumber(r->packs[k].litres, 2, true) + " L", "resin", buy.count[k],
-                         r->packs[k].price, {Said::Pack});
+                         r->packs[k].price, {Said::Pack}, 1.0, purchase.litres);
                 }
             } else {
-                line(purchase.name + ", litres", "resin", purchase.litres.value(), in_.resin_per_L, {Said::Litre},
-                     used);
+                line(purchase.name + ", litres", "resin", purchase.litres.value(), in_.resin_per_L, {Said::Litre}, used,
+                     purchase.litres);
             }
         }
     }
@@ -142,24 +143,43 @@ private:
     void work()
     {
         const char* kBenches[] = {"yard", "layup", "flat", "fill", "move", "base", "surface", "days"};
-        double second = 0.0;
+        std::vector<Figure> second;
         for (const char* bench : kBenches) {
-            double minutes = 0.0;
+            std::vector<Figure> hands;
             for (const JobStep& step : in_.days->list.steps) {
                 if (step.bench != bench || step.skipped) {
                     continue;
                 }
-                minutes += step.hands.value();
-                second += step.people > 1 ? step.hands.value() * (step.people - 1) : 0.0;
+                hands.push_back(step.hands);
+                if (step.people > 1) {
+                    second.push_back(besides(step));
+                }
             }
-            if (minutes > 0.0) {
-                plan_.draft.work.push_back({workName(bench), std::round(minutes), 1, h_.hour.value_or(0.0)});
-            }
+            workLine(workName(bench), hands, h_.hour.value_or(0.0));
         }
-        if (second > 0.0) {
-            plan_.draft.work.push_back(
-                {"Second person", std::round(second), 1, h_.helper.value_or(h_.hour.value_or(0.0))});
+        workLine("Second person", second, h_.helper.value_or(h_.hour.value_or(0.0)));
+    }
+    /// What the others do while the maker is at a step.
+    static Figure besides(const JobStep& step)
+    {
+        const int others = step.people - 1;
+        return others == 1 ? step.hands
+                           : made("others_" + step.key, step.name, "{0} × {1}",
+                                  {step.hands, given("others", "people besides", others, Unit::None, "steps")},
+                                  step.hands.value() * others, Unit::Minutes);
+    }
+    /// To the minute.
+    void workLine(const std::string& what, const std::vector<Figure>& hands, double hour)
+    {
+        const Figure sum = sumFigure("hands", "hands on", hands, Unit::Minutes);
+        if (sum.value() <= 0.0) {
+            return;
         }
+        const double minutes = std::round(sum.value());
+        plan_.draft.work.push_back({what, minutes, 1, hour});
+        plan_.hands.push_back(minutes == sum.value()
+                                  ? relabelled(sum, "minutes", "hands on")
+                                  : made("minutes", "hands on", "{0}, to the minute", {sum}, minutes, Unit::Minutes));
     }
     static std::string workName(const std::string& bench)
     {
@@ -218,13 +238,15 @@ private:
     }
 
     /// What the plan says, and what by the day books really goes for it.
-    static Figure quantity(double all, double used)
+    static Figure quantity(double all, double used, const Figure& from, bool packs)
     {
         if (used == 1.0) {
-            return given("quantity", "how much", all, Unit::None, "plan");
+            return from ? made("quantity", "how much", packs ? "of the packs that hold {0}" : "{0}", {from}, all,
+                               Unit::None)
+                        : given("quantity", "how much", all, Unit::None, "plan");
         }
         return made("quantity", "how much", "{0} × {1}",
-                    {given("planned", "planned", all / used, Unit::None, "plan"),
+                    {from ? from : given("planned", "planned", all / used, Unit::None, "plan"),
                      workedOut("used", "used for one planned", used, Unit::None, "learned from the day books")},
                     all, Unit::None);
     }
@@ -236,10 +258,10 @@ private:
         std::vector<Figure> lines;
         for (size_t i = 0; i < plan_.draft.lines.size(); ++i) {
             const MoneyLine& l = plan_.draft.lines[i];
-            lines.push_back(
-                made("line_" + std::to_string(i + 1), l.what, "{0} × {1}",
-                     {quantity(l.quantity, used_[i]), given("of_one", "price of one", l.price, Unit::Money, "said")},
-                     q.lines[i], Unit::Money));
+            lines.push_back(made("line_" + std::to_string(i + 1), l.what, "{0} × {1}",
+                                 {quantity(l.quantity, used_[i], from_[i], plan_.draftOf[i].said == Said::Pack),
+                                  given("of_one", "price of one", l.price, Unit::Money, "said")},
+                                 q.lines[i], Unit::Money));
         }
         plan_.goods = made("goods", allGoods() ? "Goods" : "Goods so far", sumOf(lines.size()), lines,
                            allGoods() || !lines.empty() ? q.goods : kNotKnown, Unit::Money);
@@ -247,10 +269,10 @@ private:
         for (size_t i = 0; i < plan_.draft.work.size(); ++i) {
             const WorkLine& w = plan_.draft.work[i];
             const bool said = w.hour > 0.0 || h_.hour;
-            works.push_back(made("work_" + std::to_string(i + 1), w.what, "{0} at {1} an hour",
-                                 {given("minutes", "hands on", w.minutes, Unit::Minutes, "steps"),
-                                  given("hour", "an hour", said ? w.hour : kNotKnown, Unit::Money, "shop")},
-                                 said ? q.work[i] : kNotKnown, Unit::Money));
+            works.push_back(
+                made("work_" + std::to_string(i + 1), w.what, "{0} at {1} an hour",
+                     {plan_.hands[i], given("hour", "an hour", said ? w.hour : kNotKnown, Unit::Money, "shop")},
+                     said ? q.work[i] : kNotKnown, Unit::Money));
         }
         plan_.labour =
             made("labour", "Labour", sumOf(works.size()), works, allHours() ? q.labour : kNotKnown, Unit::Money);
@@ -283,23 +305,37 @@ private:
         const Quote& q = *plan_.quote;
         const Figure pct = given("price_pct", plan_.draft.by == PriceBy::Margin ? "margin" : "markup", plan_.draft.pct,
                                  Unit::Percent, "chosen");
-        const char* formula = plan_.draft.by == PriceBy::Fixed    ? "fixed; it costs {0}"
-                              : plan_.draft.by == PriceBy::Margin ? "{0} ÷ (100 % − {1}), rounded"
-                                                                  : "{0} × (100 % + {1}), rounded";
-        const Figure price = made("price", "Price before tax", formula,
-                                  plan_.draft.by == PriceBy::Fixed ? std::vector<Figure>{plan_.cost}
-                                                                   : std::vector<Figure>{plan_.cost, pct},
-                                  q.net, Unit::Money);
+        const char* formula =
+            plan_.draft.by == PriceBy::Margin ? "{0} ÷ (100 % − {1}), rounded" : "{0} × (100 % + {1}), rounded";
+        // Whatever it costs, a price that was fixed stands.
+        const Figure full = plan_.draft.by == PriceBy::Fixed
+                                ? given("price_full", "price", q.price, Unit::Money, "fixed")
+                                : made("price_full", "price", formula, {plan_.cost, pct}, q.price, Unit::Money);
+        const Figure price =
+            plan_.draft.discount_pct > 0.0
+                ? made("price", "Price before tax", "{0} less {1}",
+                       {full, given("discount_pct", "discount", plan_.draft.discount_pct, Unit::Percent, "chosen")},
+                       q.net, Unit::Money)
+                : relabelled(full, "price", "Price before tax");
         const bool taxed = plan_.draft.tax_pct > 0.0;
-        const Figure tax = sum("tax", "Tax", q.tax, "of the price, to the cent");
-        add(taxed ? made("gross", "Price", "{0} + {1}", {price, tax}, q.gross, Unit::Money)
-                  : relabelled(price, "gross", "Price"),
-            Prominence::Headline);
+        const Figure tax =
+            made("tax", "Tax", "{0} of {1}, to the cent",
+                 {given("tax_pct", "tax", plan_.draft.tax_pct, Unit::Percent, "chosen"), price}, q.tax, Unit::Money);
+        const Figure gross = taxed ? made("gross", "Price", "{0} + {1}", {price, tax}, q.gross, Unit::Money)
+                                   : relabelled(price, "gross", "Price");
+        add(gross, Prominence::Headline);
+        plan_.bill.push_back(price);
+        if (taxed) {
+            plan_.bill.push_back(tax);
+            plan_.bill.push_back(relabelled(gross, "to_pay", "To pay"));
+        }
         add(price, taxed ? Prominence::Plain : Prominence::Folded);
         if (plan_.draft.deposit_pct > 0.0) {
-            add(made("deposit", "Deposit", "{0} of the price",
-                     {given("deposit_pct", "deposit", plan_.draft.deposit_pct, Unit::Percent, "chosen")}, q.deposit,
-                     Unit::Money));
+            plan_.bill.push_back(
+                made("deposit", "Deposit", "{0} of {1}",
+                     {given("deposit_pct", "deposit", plan_.draft.deposit_pct, Unit::Percent, "chosen"), gross},
+                     q.deposit, Unit::Money));
+            add(plan_.bill.back());
         }
         if (plan_.whole) {
             left(price);
@@ -310,6 +346,7 @@ private:
     void left(const Figure& price)
     {
         const Quote& q = *plan_.quote;
+        plan_.bill.push_back(made("profit", "Left over", "{0} − {1}", {price, plan_.cost}, q.profit, Unit::Money));
         if (q.margin_pct) {
             add(made("margin", "Margin: of the price", "({0} − {1}) ÷ {0}", {price, plan_.cost}, *q.margin_pct,
                      Unit::Percent));
@@ -318,15 +355,17 @@ private:
             add(made("markup", "Markup: on the cost", "({0} − {1}) ÷ {1}", {price, plan_.cost}, *q.markup_pct,
                      Unit::Percent));
         }
+        const Figure hours = sumFigure("person_minutes", "hours of all hands", plan_.hands, Unit::Minutes);
         if (q.hourEarns) {
-            const Figure hours =
-                workedOut("person_minutes", "hours", q.personMinutes, Unit::Minutes, "of all hands, by the steps");
             add(made("hour_earns", "An hour earns", "({0} − {1} − {2}) ÷ {3}",
                      {price, plan_.goods, plan_.overhead, hours}, *q.hourEarns, Unit::Money));
         }
         if (q.breakEvenRate) {
-            add(sum("break_even", "Break-even: an hour may cost", *q.breakEvenRate,
-                    "the price less goods and overhead, over all hours"));
+            const Figure pct = given("overhead_pct", "overhead", plan_.draft.overhead_pct, Unit::Percent, "shop");
+            add(made("break_even", "Break-even: an hour may cost",
+                     plan_.draft.overheadOn == OverheadOn::Direct ? "({0} ÷ (100 % + {3}) − {1}) ÷ {2}"
+                                                                  : "({0} − {1}) ÷ (100 % + {3}) ÷ {2}",
+                     {price, plan_.goods, hours, pct}, *q.breakEvenRate, Unit::Money));
         }
     }
 
@@ -398,6 +437,7 @@ private:
     const MoneyHabits& h_;
     const MoneyChoices& c_;
     std::vector<double> used_; // of each line: what goes for one planned
+    std::vector<Figure> from_; // of each line: what it is counted by, if anything
     MoneyPlan plan_;
 };
 

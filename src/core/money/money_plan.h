@@ -30,10 +30,12 @@ struct Unpriced {
 struct MoneyPlan : StageAnswer {
     KeptQuote draft;                      // as it would be given today
     std::vector<PriceOf> draftOf;         // of each line
+    std::vector<Figure> hands;            // of each line of work: its minutes, to the minute
     std::optional<Quote> quote;           // of it; empty: something has no price, or an hour none
     Quote soFar;                          // with what has a price
     bool whole = false;                   // everything has a price, and an hour too
     Figure goods, labour, overhead, cost; // as far as they are known: NaN where nothing is
+    std::vector<Figure> bill;             // what is asked, as it is read down: price, tax, to pay, deposit, left over
     std::vector<Unpriced> unpriced;
     std::vector<Need> needs;
     std::optional<double> earnedPerHour; // by the accepted quote and the minutes of the day book

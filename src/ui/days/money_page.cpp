@@ -145,9 +145,11 @@ void MoneyPage::refresh()
         }
         for (size_t i = 0; i < works; ++i) {
             const WorkLine& w = money->draft.work[i];
+            const bool guess = money->hands[i].isGuess();
             rows_.push_back({});
             putRow(*table_, row++,
-                   {translated(w.what), tr("work"), fromCore(durationText(w.minutes)),
+                   {translated(w.what), tr("work"),
+                    (guess ? QStringLiteral("≈ ") : QString()) + fromCore(durationText(w.minutes)),
                     w.hour > 0.0 ? tr("%1 an hour").arg(sum(w.hour)) : tr("not known"),
                     w.hour > 0.0 ? sum(money->soFar.work[i]) : QString()});
         }
@@ -169,23 +171,11 @@ void MoneyPage::refresh()
             out << QStringLiteral("<tr><td>%1&nbsp;&nbsp;</td><td align=right>%2</td></tr>")
                        .arg(what.toHtmlEscaped(), howMuch.toHtmlEscaped());
         };
-        const auto line = [&](const QString& what, double v) { say(what, sum(v)); };
         for (const Figure& part : {money->goods, money->labour, money->overhead, money->cost}) {
             say(translated(part.node().label), fromCore(figureText(part, document_.units())));
         }
-        if (money->quote) {
-            const Quote& q = *money->quote;
-            line(tr("Price before tax"), q.net);
-            if (q.tax > 0.0) {
-                line(tr("Tax"), q.tax);
-                line(tr("To pay"), q.gross);
-            }
-            if (q.deposit > 0.0) {
-                line(tr("Deposit"), q.deposit);
-            }
-            if (money->whole) {
-                line(tr("Left over"), q.profit);
-            }
+        for (const Figure& part : money->bill) {
+            say(translated(part.node().label), fromCore(figureText(part, document_.units())));
         }
     }
     const QString table = out.isEmpty() ? QString() : QStringLiteral("<table>%1</table>").arg(out.join(QString()));

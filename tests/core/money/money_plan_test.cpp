@@ -164,6 +164,70 @@ TEST_CASE("sums follow from goods, hours and overhead to the cent", "[money]")
     CHECK(work.back().hour == 20.0);
 }
 
+TEST_CASE("a price that stands on standard minutes is about; with the maker's own word for them it is not", "[money]")
+{
+    Demo demo(1);
+    demo.job.money = {};
+    demo.book = withHabits(demo.book, priced(demo.book.shop->habits));
+    const Plan plan = at(demo);
+    for (const char* key : {"labour", "overhead", "cost", "gross", "hour_earns", "break_even", "deposit"}) {
+        INFO(key);
+        CHECK(plan.figure(key).isGuess());
+    }
+    CHECK(figureText(plan.figure("gross"), {}).rfind("about ", 0) == 0);
+    // Its hours unfold to the steps they are made of.
+    const Figure flattening = plan.figure("work_3");
+    REQUIRE(flattening.node().label == "Flattening");
+    double minutes = 0.0;
+    std::string working;
+    for (const std::string& row : wholeWorking(flattening, {})) {
+        working += row + '\n';
+    }
+    for (const JobStep& step : plan.days->list.steps) {
+        if (step.bench == "flat" && !step.skipped) {
+            minutes += step.hands.value();
+            INFO(working);
+            CHECK(working.find(step.name) != std::string::npos);
+        }
+    }
+    CHECK(flattening.node().terms.at(0).value() == std::round(minutes));
+    CHECK(plan.money->quote->hourEarns ==
+          Approx((plan.figure("price").value() - plan.figure("goods").value() - plan.figure("overhead").value()) /
+                 (plan.figure("person_minutes").value() / 60.0)));
+
+    for (const JobStep& step : plan.days->list.steps) {
+        StepOverrule word;
+        word.step = step.key;
+        word.hands_min = 60.0;
+        demo.job.days.overrules.push_back(word);
+    }
+    const Plan sure = at(demo);
+    CHECK_FALSE(sure.figure("labour").isGuess());
+    demo.job.days.overrules.clear();
+    demo.job.money.by = PriceBy::Fixed;
+    demo.job.money.fixed = 9000.0;
+    const Plan fixed = at(demo);
+    CHECK(fixed.figure("cost").isGuess());
+    CHECK_FALSE(fixed.figure("price").isGuess()); // it stands
+    CHECK_FALSE(fixed.figure("gross").isGuess());
+    CHECK(fixed.figure("margin").isGuess());
+}
+
+TEST_CASE("a discount is in the working of the price", "[money]")
+{
+    Demo demo(1);
+    demo.job.money = {};
+    demo.job.money.discount_pct = 8.0;
+    demo.book = withHabits(demo.book, priced(demo.book.shop->habits));
+    const Plan plan = at(demo);
+    const Figure price = plan.figure("price");
+    REQUIRE(price.node().terms.size() == 2);
+    CHECK(price.node().terms[0].value() == Approx(1.25 * plan.figure("cost").value()).margin(0.011));
+    CHECK(price.value() == Approx(0.92 * price.node().terms[0].value()).margin(0.011));
+    CHECK(price.node().terms[1].value() == 8.0);
+    CHECK(plan.figure("tax").value() == Approx(0.2 * price.value()).margin(0.006));
+}
+
 TEST_CASE("a price below the cost is a warning; a fixed one stands whatever it costs", "[money]")
 {
     Demo demo(1);
