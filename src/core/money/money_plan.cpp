@@ -426,7 +426,7 @@ private:
                 addFinding(
                     plan_.findings, "money.dearer", Severity::Caution,
                     "Since the quote was accepted the cost rose from {0} to {1}; the price stays as accepted.",
-                    {sum("was_cost", "then", was.cost, "the accepted quote"), sum("cost", "now", q.cost, "the plan")},
+                    {sum("was_cost", "then", was.cost, "the accepted quote"), relabelled(plan_.cost, "cost", "now")},
                     "see what changed")
                     .leadsTo = {"days", "money"};
             }
