@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QCryptographicHash>
 #include <QDateTime>
 
 #include "core/measure/clock.h"
@@ -89,6 +88,10 @@ Document::Document(Book book, std::optional<ShopBook> store, QObject* parent)
             }
         }
         store_->dropPicturesNotIn(shown);
+        // A picture is known to be whole only when all of it was read: then the book may become the newest backup.
+        connect(&pictureCheck_, &PictureCheck::looked, this, &Document::takePictureCheck);
+        connect(&pictureCheck_, &PictureCheck::failed, this, &Document::picturesLookedAt);
+        pictureCheck_.begin(store_->file());
     }
 }
 
@@ -127,6 +130,45 @@ void Document::lookAtClock()
         planAnew(false);
         Q_EMIT worked();
     }
+}
+
+void Document::takePictureCheck(const std::vector<std::string>& damaged)
+{
+    damagedPictures_ = damaged;
+    QStringList which;
+    for (const std::string& key : damaged) {
+        which << shownBy(key);
+    }
+    if (damaged.empty()) {
+        store_->backUp();
+    } else {
+        Q_EMIT message(tr("Damaged in the book: %1. Take the same photo in again to heal it; a backup beside the book "
+                          "may hold it whole. No new backup is made until then.")
+                           .arg(which.join(QStringLiteral("; "))));
+    }
+    Q_EMIT picturesLookedAt();
+}
+
+QString Document::shownBy(const std::string& key) const
+{
+    for (const auto& slab : shop().slabs) {
+        for (const auto* picture : {&slab->topPicture, &slab->bottomPicture}) {
+            if (*picture && (*picture)->key == key) {
+                const QString name = QString::fromStdString(slab->name);
+                return picture == &slab->topPicture ? tr("the picture of the top face of %1").arg(name)
+                                                    : tr("the picture of the bottom face of %1").arg(name);
+            }
+        }
+    }
+    for (const auto& job : book_.jobs) {
+        for (const DayEntry& entry : job->days.book) {
+            if (std::find(entry.pictures.begin(), entry.pictures.end(), key) != entry.pictures.end()) {
+                return tr("a picture of the day book of %1, %2")
+                    .arg(QString::fromStdString(job->name), QString::fromStdString(entry.at.substr(0, entry.at.find('T'))));
+            }
+        }
+    }
+    return tr("a picture");
 }
 
 void Document::planAnew(bool fromScratch)
@@ -351,8 +393,7 @@ std::string Document::picture(const std::string& key) const
 
 std::string Document::pictureKey(const std::string& bytes)
 {
-    const QByteArray raw = QByteArray::fromRawData(bytes.data(), static_cast<qsizetype>(bytes.size()));
-    return QCryptographicHash::hash(raw, QCryptographicHash::Sha1).toHex().toStdString();
+    return pictureKeyOf(bytes);
 }
 
 std::string Document::keepPicture(const std::string& bytes)

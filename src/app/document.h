@@ -14,6 +14,7 @@
 
 #include "app/heat_run.h"
 #include "app/hold_run.h"
+#include "app/picture_check.h"
 #include "core/plan/plan.h"
 #include "core/shop/book.h"
 #include "store/shop_book.h"
@@ -79,6 +80,8 @@ public:
     [[nodiscard]] std::string picture(const std::string& key) const;
     /// The name a picture is kept under: that of its bytes.
     [[nodiscard]] static std::string pictureKey(const std::string& bytes);
+    /// Keys of pictures that the disk has damaged, as far as they were looked at.
+    [[nodiscard]] const std::vector<std::string>& damagedPictures() const { return damagedPictures_; }
     /// Keeps a picture and gives its key. Pictures do not change: an undo takes only the slab's mention.
     std::string keepPicture(const std::string& bytes);
 
@@ -86,6 +89,8 @@ Q_SIGNALS:
     void changed();
     /// The book is as it was, but the plan knows more: a slow model has answered.
     void worked();
+    /// The pictures of the book were looked at; sentences about damaged ones came by message() before.
+    void picturesLookedAt();
     /// Something could not be kept on disk; the sentence says what to do.
     void message(const QString& sentence);
 
@@ -98,11 +103,16 @@ private:
     void takeHeat();
     void takeHold();
     void lookAtClock();
+    void takePictureCheck(const std::vector<std::string>& damaged);
+    /// What shows this picture, as a maker would say it.
+    [[nodiscard]] QString shownBy(const std::string& key) const;
 
     Book book_;
     Book kept_; // what the store holds
     std::optional<ShopBook> store_;
     std::map<std::string, std::string> pictures_; // of a book in memory
+    PictureCheck pictureCheck_;
+    std::vector<std::string> damagedPictures_;
     JobId jobId_;
     std::optional<Plan> plan_;
     Worked worked_; // what slow models answered so far

@@ -1,7 +1,13 @@
 // Young Burl: starts the window on a shop book.
 
+#include <algorithm>
+#include <csignal>
 #include <filesystem>
+#include <string_view>
 #include <utility>
+
+#include <fcntl.h>
+#include <unistd.h>
 
 #include <QApplication>
 #include <QCommandLineParser>
@@ -12,6 +18,7 @@
 #include <QMessageBox>
 #include <QPushButton>
 #include <QSettings>
+#include <QSocketNotifier>
 #include <QStandardPaths>
 #include <QTimer>
 #include <QTranslator>
@@ -62,17 +69,18 @@ std::optional<OpenBook> openOrAsk(const std::filesystem::path& file, bool& asked
     const auto backup = ShopBook::newestGoodBackup(file);
     const QString made = backup ? QString::fromStdString(ShopBook::backupTime(file, *backup)) : QString();
     QString why;
-    bool damaged = true;
+    QString code;
     const auto open = [&]() -> std::optional<OpenBook> {
         auto store = ShopBook::open(file);
         if (!store) {
             why = QString::fromStdString(store.error().sentence);
-            damaged = store.error().code == "store.damaged";
+            code = QString::fromStdString(store.error().code);
             return std::nullopt;
         }
         auto book = store->load();
         if (!book) {
             why = QString::fromStdString(book.error().sentence);
+            code = QString::fromStdString(book.error().code);
             return std::nullopt;
         }
         return OpenBook{std::move(*store), std::move(*book)};
@@ -102,21 +110,73 @@ std::optional<OpenBook> openOrAsk(const std::filesystem::path& file, bool& asked
         }
         asked = true;
     }
-    if (auto there = open()) {
-        return there;
+    for (;;) {
+        if (auto there = open()) {
+            return there;
+        }
+        const bool mayPass = code == QLatin1String("store.busy") || code == QLatin1String("store.full") ||
+                             code == QLatin1String("store.cannot_open");
+        if (!mayPass) {
+            break;
+        }
+        if (ui::BookPage::notJustNow(why)->ask() != ui::BookPage::TryAgain) {
+            return std::nullopt;
+        }
     }
-    if (!damaged) { // a newer program's book, or another program's file: no copy of ours takes its place
+    if (code != QLatin1String("store.damaged")) { // a newer program's book, or another program's file: no copy of ours takes its place
         complain();
         return std::nullopt;
     }
     return ui::BookPage::damaged(why, made)->ask() == ui::BookPage::TakeBackup && backup ? take() : std::nullopt;
 }
 
+/// --help and --version.
+bool asksOnlyForWords(int argc, char** argv)
+{
+    const auto isOne = [](const char* argument) {
+        const std::string_view text = argument;
+        return text == "--help" || text == "-h" || text == "--help-all" || text == "--version" || text == "-v";
+    };
+    return std::any_of(argv + 1, argv + argc, isOne);
+}
+
+int signalled[2] = {-1, -1}; // a pipe: a handler may do no more than write
+
+/// Log-out and Ctrl+C close the window and with it the book, as its cross does.
+void closeOnSignals()
+{
+    if (::pipe2(signalled, O_CLOEXEC | O_NONBLOCK) != 0) {
+        return;
+    }
+    auto* notifier = new QSocketNotifier(signalled[0], QSocketNotifier::Read, QCoreApplication::instance());
+    QObject::connect(notifier, &QSocketNotifier::activated, QCoreApplication::instance(), [] {
+        char which = 0;
+        while (::read(signalled[0], &which, 1) > 0) {
+        }
+        QApplication::closeAllWindows();
+        QCoreApplication::exit(0);
+    });
+    struct sigaction action = {};
+    action.sa_handler = [](int) {
+        const char one = 1;
+        (void)!::write(signalled[1], &one, 1);
+    };
+    sigemptyset(&action.sa_mask);
+    action.sa_flags = SA_RESTART;
+    for (const int signal : {SIGTERM, SIGINT, SIGHUP}) {
+        ::sigaction(signal, &action, nullptr);
+    }
+}
+
 } // namespace
 
 int main(int argc, char** argv)
 {
+    if (asksOnlyForWords(argc, argv)) { // they need no display
+        qputenv("QT_QPA_PLATFORM", "offscreen");
+    }
     QApplication application(argc, argv);
+    closeOnSignals();
     QCoreApplication::setOrganizationName(QStringLiteral("young-burl"));
     QCoreApplication::setApplicationName(QStringLiteral("young-burl"));
     QCoreApplication::setApplicationVersion(QStringLiteral(BURL_VERSION));

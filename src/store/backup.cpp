@@ -87,6 +87,12 @@ bool putInPlace(const fs::path& from, const fs::path& to)
         return false;
     }
     fs::permissions(aside, fs::perms::owner_read | fs::perms::owner_write, error);
+    return moveInPlace(aside, to);
+}
+
+bool moveInPlace(const fs::path& aside, const fs::path& to)
+{
+    std::error_code error;
     if (!synced(aside)) {
         fs::remove(aside, error);
         return false;

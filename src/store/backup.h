@@ -23,4 +23,7 @@ void rotateBackups(SQLite::Database& db, const std::filesystem::path& book, int 
 /// Copies a file aside, syncs it and puts it in place. False when it cannot be done; nothing is changed then.
 [[nodiscard]] bool putInPlace(const std::filesystem::path& from, const std::filesystem::path& to);
 
+/// A whole file beside another, synced, takes its place; it is removed when that cannot be.
+[[nodiscard]] bool moveInPlace(const std::filesystem::path& aside, const std::filesystem::path& to);
+
 } // namespace burl::store

@@ -1,5 +1,6 @@
 #include "store/lock.h"
 
+#include <cerrno>
 #include <mutex>
 #include <set>
 #include <utility>
@@ -44,6 +45,7 @@ WriterLock::WriterLock(const std::filesystem::path& book)
     }
     descriptor_ = ::open(book.c_str(), O_RDONLY | O_CLOEXEC);
     held_ = descriptor_ >= 0 && ::flock(descriptor_, LOCK_EX | LOCK_NB) == 0;
+    possible_ = held_ || (descriptor_ >= 0 && errno == EWOULDBLOCK);
     if (held_) {
         heldHere().files.insert({device_, node_});
     }

@@ -16,6 +16,8 @@ public:
     WriterLock(const WriterLock&) = delete;
     WriterLock& operator=(const WriterLock&) = delete;
     [[nodiscard]] bool held() const { return held_; }
+    /// False when it is not held because files cannot be locked there at all.
+    [[nodiscard]] bool isPossible() const { return possible_; }
     /// True while the path still leads to the file that was locked: its folder may be gone, or another file in its
     /// place.
     [[nodiscard]] bool stillThere(const std::filesystem::path& book) const;
@@ -23,6 +25,7 @@ public:
 private:
     int descriptor_ = -1;
     bool held_ = false;
+    bool possible_ = true;
     unsigned long device_ = 0;
     unsigned long node_ = 0;
 };

@@ -56,8 +56,21 @@ void toVersion3(SQLite::Database& db)
     }
 }
 
+/// How many rows there are and the sum of their sums, as the last edit left them; the number of that edit.
+void toVersion4(SQLite::Database& db)
+{
+    db.exec("CREATE TABLE IF NOT EXISTS tally (name TEXT PRIMARY KEY, count INTEGER NOT NULL, sum INTEGER NOT NULL)");
+    for (const Tallied& of : kTallied) {
+        const std::string table = of.table;
+        const std::string counted = table == "setting" ? table + " WHERE key <> '" + kOpenKey + "'" : table;
+        db.exec("INSERT OR REPLACE INTO tally SELECT '" + table + "', count(*), ifnull(sum(sum), 0) FROM " + counted);
+    }
+    db.exec("INSERT OR IGNORE INTO tally VALUES ('" + std::string(kCommits) + "', 0, 0)");
+    db.exec("INSERT OR IGNORE INTO tally VALUES ('" + std::string(kIdentity) + "', abs(random() / 2), 0)");
+}
+
 using Step = void (*)(SQLite::Database&);
-constexpr Step kSteps[] = {toVersion1, toVersion2, toVersion3}; // step i brings version i to i + 1
+constexpr Step kSteps[] = {toVersion1, toVersion2, toVersion3, toVersion4}; // step i brings version i to i + 1
 
 } // namespace
 

@@ -8,18 +8,21 @@
 #include <utility>
 
 #include <SQLiteCpp/SQLiteCpp.h>
+#include <sqlite3.h>
 
 #include <fcntl.h>
 #include <sys/stat.h>
 #include <unistd.h>
 
-#include "core/cure/calibrate.h"
 #include "core/measure/date.h"
 #include "exchange/fault.h"
-#include "exchange/json/codec.h"
 #include "exchange/materials.h"
 #include "store/backup.h"
+#include "store/book_reader.h"
+#include "store/failure.h"
+#include "store/last_commit.h"
 #include "store/lock.h"
+#include "store/new_book.h"
 #include "store/row_sum.h"
 #include "store/schema.h"
 #include "store/writer.h"
@@ -32,26 +35,11 @@ namespace fs = std::filesystem;
 namespace
 {
 
-constexpr int kSumsSince = 3;     // schema
-constexpr int kBusy_ms = 2000;    // how long a lock of somebody else is waited for
-constexpr int kNotADatabase = 26; // of SQLite
-constexpr int kMalformed = 11;
-constexpr char kOpenKey[] = "open"; // a setting that stands while a writer has the book open
+constexpr int kBusy_ms = 2000; // how long a lock of somebody else is waited for
 
 int pragma(SQLite::Database& db, const char* name)
 {
     return db.execAndGet(std::string("PRAGMA ") + name).getInt();
-}
-
-Refusal damaged(const fs::path& file, const std::string& what)
-{
-    return {"store.damaged", file.string() + ": " + what + "."};
-}
-
-Refusal writeFailed(const fs::path& file, const std::string& what)
-{
-    return {"store.write_failed",
-            file.string() + " could not be written (" + what + "); make room or free the file, then do it again."};
 }
 
 fs::path walOf(const fs::path& file)
@@ -61,6 +49,7 @@ fs::path walOf(const fs::path& file)
 
 /// What the first bytes of a file tell, before anything is opened or put beside it.
 struct FileHead {
+    bool readable = false;
     bool sqlite = false;
     bool ours = false;
 };
@@ -72,6 +61,7 @@ FileHead headOf(const fs::path& file)
     std::ifstream in(file, std::ios::binary);
     in.read(bytes.data(), static_cast<std::streamsize>(bytes.size()));
     FileHead out;
+    out.readable = in.is_open() && !in.bad();
     out.sqlite = in.gcount() == static_cast<std::streamsize>(bytes.size()) &&
                  std::string_view(bytes.data(), 15) == "SQLite format 3";
     unsigned id = 0;
@@ -82,15 +72,6 @@ FileHead headOf(const fs::path& file)
     return out;
 }
 
-bool createEmpty(const fs::path& file)
-{
-    const int descriptor = ::open(file.c_str(), O_WRONLY | O_CREAT | O_CLOEXEC, 0600);
-    if (descriptor >= 0) {
-        ::close(descriptor);
-    }
-    return descriptor >= 0;
-}
-
 bool mayWriteTo(const fs::path& path)
 {
     return ::access(path.c_str(), W_OK) == 0;
@@ -99,6 +80,40 @@ bool mayWriteTo(const fs::path& path)
 fs::path folderOf(const fs::path& file)
 {
     return file.has_parent_path() ? file.parent_path() : fs::path(".");
+}
+
+Refusal notOurs(const fs::path& file)
+{
+    return {"store.not_a_book", file.string() + " is not a Young Burl shop book; choose another file."};
+}
+
+std::string noRoom(const fs::path& file)
+{
+    return "The disk that holds " + file.string() +
+           " is full: changes here are not kept. Make room, then start again.";
+}
+
+Refusal cannotBeMade(const fs::path& file)
+{
+    return {"store.cannot_open", file.string() + " cannot be written; look at the folder's rights."};
+}
+
+/// Makes the book where there is none yet, or only half of one.
+Expected<void> madeWhereMissing(const fs::path& file)
+{
+    std::error_code ignored;
+    fs::create_directories(folderOf(file), ignored);
+    if (fs::exists(file, ignored) && !mayWriteTo(file)) {
+        return tl::unexpected(cannotBeMade(file));
+    }
+    try {
+        if (!store::makeNewBook(file, ShopBook::kSchema)) {
+            return tl::unexpected(cannotBeMade(file));
+        }
+    } catch (const SQLite::Exception& error) {
+        return tl::unexpected(store::whyNotRead(file, error));
+    }
+    return {};
 }
 
 } // namespace
@@ -123,10 +138,84 @@ struct ShopBook::Inside {
         if (db && access == Access::ReadWrite) {
             try { // closed in order: the write-ahead file has done its work
                 SQLite::Statement gone(*db, "DELETE FROM setting WHERE key = ?");
-                gone.bind(1, kOpenKey);
+                gone.bind(1, std::string(store::kOpenKey));
                 gone.exec();
             } catch (const SQLite::Exception&) { // then the next start looks for the write-ahead file
             }
+        }
+    }
+
+    /// Opens the connection. With `roomless` nothing can be put beside the file, not even what a reader shares with
+    /// others: it is read alone.
+    void connect(bool writable, bool hadWal, bool roomless)
+    {
+        db.reset();
+        if (!writable && !mayWriteTo(folderOf(file)) && !hadWal) {
+            // Nothing can be put beside it, not even what a reader needs: it is taken as unchanging.
+            db = std::make_unique<SQLite::Database>("file:" + file.string() + "?immutable=1",
+                                                    SQLite::OPEN_READONLY | SQLite::OPEN_URI, kBusy_ms);
+        } else {
+            // The write-ahead file needs its side files even to read, so a reader opens it to write and may only ask.
+            db = std::make_unique<SQLite::Database>(
+                file.string(), writable || mayWriteTo(file) ? SQLite::OPEN_READWRITE : SQLite::OPEN_READONLY, kBusy_ms);
+        }
+        // A book is rows and nothing else: what a strange file would have done by itself is not done.
+        sqlite3_db_config(db->getHandle(), SQLITE_DBCONFIG_ENABLE_TRIGGER, 0, nullptr);
+        sqlite3_db_config(db->getHandle(), SQLITE_DBCONFIG_ENABLE_VIEW, 0, nullptr);
+        sqlite3_db_config(db->getHandle(), SQLITE_DBCONFIG_TRUSTED_SCHEMA, 0, nullptr);
+        if (roomless) {
+            db->exec("PRAGMA locking_mode = EXCLUSIVE");
+        }
+    }
+
+    void becomeReadOnly(const std::string& why)
+    {
+        access = Access::ReadOnly;
+        whyReadOnly = why;
+    }
+
+    /// What the connection shows of a book that is not one of ours, or not whole.
+    [[nodiscard]] std::optional<Refusal> faultInside()
+    {
+        version = pragma(*db, "user_version");
+        if (pragma(*db, "application_id") != store::kApplicationId) {
+            return notOurs(file);
+        }
+        if (version < 0) {
+            return store::damaged(file, "its version is " + std::to_string(version));
+        }
+        if (version > kSchema) {
+            return Refusal{"store.newer", file.string() + " was written by a newer Young Burl (book version " +
+                                              std::to_string(version) + ", this program knows " +
+                                              std::to_string(kSchema) + "); open it there."};
+        }
+        const std::string check = db->execAndGet("PRAGMA quick_check(1)").getString();
+        if (check != "ok") {
+            return store::damaged(file, "the file is damaged inside (" + check + ")");
+        }
+        return std::nullopt;
+    }
+
+    /// Edits that were kept and are not in the book, noticed in order.
+    void lookForLostEdits(bool hadWal)
+    {
+        if (version >= 1 && !hadWal) {
+            SQLite::Statement flag(*db, "SELECT 1 FROM setting WHERE key = ?");
+            flag.bind(1, std::string(store::kOpenKey));
+            if (flag.executeStep() && lock->held()) {
+                openTroubles.push_back(file.string() + " was not closed in order, and the file that belongs to it (" +
+                                       walOf(file).filename().string() +
+                                       ") is missing: the last edits before that may be lost.");
+            }
+        }
+        const auto inside = store::lastCommitIn(*db);
+        const auto beside = store::lastCommitBeside(file);
+        if (inside && beside && inside->identity == beside->identity && inside->number < beside->number) {
+            const auto lost = beside->number - inside->number;
+            openTroubles.push_back((lost == 1 ? "The last edit of this book is" :
+                                                "The last " + std::to_string(lost) + " edits of this book are") +
+                                   " not in it: what was written last is damaged, or an older copy lies in its place. "
+                                   "Look at what you did last.");
         }
     }
 
@@ -139,9 +228,9 @@ struct ShopBook::Inside {
         }
         const std::string text = "true";
         SQLite::Statement put(*db, "INSERT OR REPLACE INTO setting (key, body, sum) VALUES (?, ?, ?)");
-        put.bind(1, kOpenKey);
+        put.bind(1, std::string(store::kOpenKey));
         put.bind(2, text);
-        put.bind(3, store::rowSum(kOpenKey, text));
+        put.bind(3, store::rowSum(store::kOpenKey, text));
         put.exec();
         db->exec(
             "PRAGMA wal_checkpoint(TRUNCATE)"); // into the file itself, so that it tells of a lost write-ahead file
@@ -179,63 +268,50 @@ Expected<ShopBook> ShopBook::open(const fs::path& file)
     auto inside = std::make_unique<Inside>();
     inside->file = file;
     std::error_code ignored;
-    inside->isNew = !fs::exists(file, ignored) || fs::file_size(file, ignored) == 0;
+    if (fs::exists(file, ignored) && !fs::is_regular_file(file, ignored)) {
+        return refuse("store.not_a_book", file.string() + " is " +
+                                              (fs::is_directory(file, ignored) ? "a folder" : "no ordinary file") +
+                                              ", not a shop book; choose a file.");
+    }
     const bool hadWal = fs::exists(walOf(file), ignored);
+    inside->isNew = !fs::exists(file, ignored) || fs::file_size(file, ignored) == 0;
     if (!inside->isNew) {
         const FileHead head = headOf(file);
+        if (!head.readable) {
+            return refuse("store.cannot_open", file.string() +
+                                                   " cannot be read just now. Nothing is changed; look at its rights "
+                                                   "and the disk, then try again.");
+        }
         if (!head.sqlite) {
-            return tl::unexpected(damaged(file, "the file is not a readable shop book"));
+            return tl::unexpected(store::damaged(file, "the file is not a readable shop book"));
         }
-        if (!head.ours && !hadWal) {
-            return refuse("store.not_a_book", file.string() + " is not a Young Burl shop book; choose another file.");
-        }
-    } else {
-        fs::create_directories(folderOf(file), ignored);
-        if (!createEmpty(file)) {
-            return refuse("store.cannot_open", file.string() + " cannot be written; look at the folder's rights.");
+        inside->isNew = !head.ours && store::isHalfMade(file);
+        if (!head.ours && !inside->isNew && !hadWal) {
+            return tl::unexpected(notOurs(file));
         }
     }
-    try {
-        inside->lock = std::make_unique<store::WriterLock>(file);
-        if (!inside->lock->held()) {
-            inside->access = Access::ReadOnly;
-            inside->whyReadOnly = "This shop book is open in another window; changes here are not kept.";
-        } else if (!mayWriteTo(file) || !mayWriteTo(folderOf(file))) {
-            inside->access = Access::ReadOnly;
-            inside->whyReadOnly = file.string() +
-                                  " can only be read: it or its folder is write-protected; changes here "
-                                  "are not kept.";
+    if (inside->isNew) {
+        if (auto made = madeWhereMissing(file); !made) {
+            return tl::unexpected(std::move(made.error()));
         }
+    }
+    inside->lock = std::make_unique<store::WriterLock>(file);
+    if (!inside->lock->held()) {
+        inside->becomeReadOnly(inside->lock->isPossible()
+                                   ? "This shop book is open in another window; changes here are not kept."
+                                   : "Nothing can be locked where " + file.string() +
+                                         " lies, so another window might write it too; changes here are not kept.");
+    } else if (!mayWriteTo(file) || !mayWriteTo(folderOf(file))) {
+        inside->becomeReadOnly(file.string() + " can only be read: it or its folder is write-protected; changes here "
+                                               "are not kept.");
+    }
+    const auto connected = [&](bool roomless) -> std::optional<Refusal> {
         const bool writable = inside->access == Access::ReadWrite;
-        if (!writable && inside->isNew) {
-            return refuse("store.cannot_open", file.string() + " cannot be written; look at the folder's rights.");
-        }
-        if (!writable && !mayWriteTo(folderOf(file)) && !hadWal) {
-            // Nothing can be put beside it, not even what a reader needs: it is taken as unchanging.
-            inside->db = std::make_unique<SQLite::Database>("file:" + file.string() + "?immutable=1",
-                                                            SQLite::OPEN_READONLY | SQLite::OPEN_URI, kBusy_ms);
-        } else {
-            // The write-ahead file needs its side files even to read, so a reader opens it to write and may only ask.
-            inside->db = std::make_unique<SQLite::Database>(
-                file.string(), writable || mayWriteTo(file) ? SQLite::OPEN_READWRITE : SQLite::OPEN_READONLY, kBusy_ms);
+        inside->connect(writable, hadWal, roomless);
+        if (auto fault = inside->faultInside()) {
+            return fault;
         }
         SQLite::Database& db = *inside->db;
-        inside->version = pragma(db, "user_version");
-        if (!inside->isNew && pragma(db, "application_id") != store::kApplicationId) {
-            return refuse("store.not_a_book", file.string() + " is not a Young Burl shop book; choose another file.");
-        }
-        if (inside->version < 0) {
-            return tl::unexpected(damaged(file, "its version is " + std::to_string(inside->version)));
-        }
-        if (inside->version > kSchema) {
-            return refuse("store.newer", file.string() + " was written by a newer Young Burl (book version " +
-                                             std::to_string(inside->version) + ", this program knows " +
-                                             std::to_string(kSchema) + "); open it there.");
-        }
-        const std::string check = db.execAndGet("PRAGMA quick_check(1)").getString();
-        if (check != "ok") {
-            return tl::unexpected(damaged(file, "the file is damaged inside (" + check + ")"));
-        }
         db.exec("PRAGMA foreign_keys = ON");
         if (writable) {
             db.exec("PRAGMA journal_mode = WAL");
@@ -244,175 +320,72 @@ Expected<ShopBook> ShopBook::open(const fs::path& file)
         } else {
             db.exec("PRAGMA query_only = ON");
         }
-        if (!inside->isNew && inside->version >= 1 && !hadWal) {
-            SQLite::Statement flag(db, "SELECT 1 FROM setting WHERE key = ?");
-            flag.bind(1, kOpenKey);
-            if (flag.executeStep() && inside->lock->held()) {
-                inside->openTroubles.push_back(
-                    file.string() + " was not closed in order, and the file that belongs to it (" +
-                    walOf(file).filename().string() + ") is missing: the last edits before that may be lost.");
-            }
-        }
+        inside->lookForLostEdits(hadWal || inside->isNew);
         if (inside->isNew && writable) {
             inside->prepare();
         }
-    } catch (const SQLite::Exception& error) {
-        if (error.getErrorCode() == kNotADatabase || error.getErrorCode() == kMalformed) {
-            return tl::unexpected(damaged(file, "the file is not a readable shop book"));
+        return std::nullopt;
+    };
+    const auto tried = [&](bool roomless) -> std::optional<Refusal> {
+        try {
+            return connected(roomless);
+        } catch (const SQLite::Exception& error) {
+            return store::whyNotRead(file, error);
         }
-        if (inside->db && error.getErrorCode() == 1) { // its tables are not those of its version
-            return tl::unexpected(
-                damaged(file, "its tables do not fit its version (" + std::string(error.what()) + ")"));
-        }
-        return refuse("store.cannot_open", file.string() + " cannot be opened: " + error.what() + ".");
+    };
+    auto why = tried(false);
+    if (why && why->code == "store.full" && !inside->isNew) { // it can still be read
+        inside->becomeReadOnly(noRoom(file));
+        why = tried(true);
+    }
+    if (why) {
+        return tl::unexpected(std::move(*why));
     }
     inside->troubles = inside->openTroubles;
     return ShopBook(std::move(inside));
 }
 
-namespace
-{
-
-/// Reads the rows of a book one by one; what is wrong with one is noted, and the others are read.
-class BookReader
-{
-public:
-    BookReader(SQLite::Database& db, int version, std::vector<std::string>& troubles)
-        : db_(db), summed_(version >= kSumsSince), troubles_(troubles)
-    {
-    }
-
-    Book read()
-    {
-        Shop shop = standardShop();
-        Book book;
-        rows("SELECT key, key, body", "setting", [&](const Row& row) {
-            if (row.key == "habits") {
-                take<Habits>(row, "The shop's habits", habitsFrom, [&](Habits h) { shop.habits = h; });
-            } else if (row.key == "ids") {
-                take<LastIds>(row, "The numbers given so far", idsFrom, [&](LastIds last) { book.last = last; });
-            }
-        });
-        rows("SELECT kind || ' ' || id, kind || ' ' || id, body", "material", [&](const Row& row) {
-            const auto put = [](auto& list, auto item) {
-                const auto at = std::find_if(list.begin(), list.end(), [&](const auto& x) { return x.id == item.id; });
-                at != list.end() ? void(*at = item) : list.push_back(item);
-            };
-            if (row.key.rfind("species ", 0) == 0) {
-                take<Species>(row, "The " + row.name, speciesFrom,
-                              [&](Species s) { put(shop.species, withUsualStiffness(std::move(s))); });
-            } else if (row.key.rfind("climate ", 0) == 0) {
-                take<Climate>(row, "The " + row.name, climateFrom, [&](Climate c) { put(shop.climates, c); });
-            } else if (row.key.rfind("section ", 0) == 0) {
-                take<SectionStock>(row, "The " + row.name, sectionFrom, [&](SectionStock c) { put(shop.sections, c); });
-            } else if (row.key.rfind("resin ", 0) == 0) {
-                take<ResinClass>(row, "The " + row.name, productFrom,
-                                 [&](ResinClass r) { put(shop.resins, productOf(std::move(r), shop.resins)); });
-            }
-        });
-        rows("SELECT id, name, body", "log", [&](const Row& row) {
-            book.last.log = std::max(book.last.log, row.id);
-            take<Log>(row, "Log " + row.name, logFrom, [&](Log log) { shop.logs.push_back(std::move(log)); });
-        });
-        rows("SELECT id, name, body", "slab", [&](const Row& row) {
-            book.last.slab = std::max(book.last.slab, row.id);
-            take<Slab>(row, "Slab " + row.name, slabFrom,
-                       [&](Slab slab) { shop.slabs.push_back(std::make_shared<const Slab>(std::move(slab))); });
-        });
-        rows("SELECT id, name, body", "job", [&](const Row& row) {
-            book.last.job = std::max(book.last.job, row.id);
-            take<Job>(row, "Job " + row.name, jobFrom,
-                      [&](Job job) { book.jobs.push_back(std::make_shared<const Job>(std::move(job))); });
-        });
-        book.shop = std::make_shared<const Shop>(std::move(shop));
-        return book;
-    }
-
-private:
-    struct Row {
-        std::string key;
-        int id = 0;
-        std::string name;
-        std::string body;
-        bool sumFits = true;
-    };
-
-    static LastIds idsFrom(JsonReader r)
-    {
-        LastIds last;
-        r.read("slab", last.slab);
-        r.read("log", last.log);
-        r.read("job", last.job);
-        return last;
-    }
-
-    template <typename Take> void rows(const std::string& select, const std::string& table, Take take)
-    {
-        SQLite::Statement statement(db_, select + (summed_ ? ", sum" : "") + " FROM " + table + " ORDER BY rowid");
-        while (statement.executeStep()) {
-            Row row;
-            row.key = statement.getColumn(0).getString();
-            row.id = statement.getColumn(0).getInt();
-            row.name = statement.getColumn(1).getString();
-            row.body = statement.getColumn(2).getString();
-            row.sumFits = !summed_ || statement.getColumn(3).getInt64() == store::rowSum(row.key, row.body);
-            take(row);
-        }
-    }
-
-    template <typename T, typename From, typename Put>
-    void take(const Row& row, const std::string& name, From from, Put put)
-    {
-        const auto wrong = [&](const std::string& what) {
-            troubles_.push_back(name + " (" + row.key + ") cannot be read: " + what +
-                                ". It is left as it is in the book.");
-        };
-        if (!row.sumFits) {
-            wrong("what the disk gives is not what was written");
-            return;
-        }
-        const auto json = nlohmann::json::parse(row.body, nullptr, false);
-        if (json.is_discarded()) {
-            wrong("it is not readable");
-            return;
-        }
-        std::optional<JsonMiss> miss;
-        T value = from(JsonReader(json, "", miss));
-        if (miss) {
-            wrong((miss->pointer.empty() ? "" : miss->pointer.substr(1) + " ") + miss->sentence);
-            return;
-        }
-        put(std::move(value));
-    }
-
-    SQLite::Database& db_;
-    bool summed_;
-    std::vector<std::string>& troubles_;
-};
-
-} // namespace
-
 Expected<Book> ShopBook::load()
 {
     Inside& in = *inside_;
     in.troubles = in.openTroubles;
+    Book book;
     try {
-        Book book = in.version >= 1 ? BookReader(*in.db, in.version, in.troubles).read() : Book{};
-        if (in.version < 1) {
+        if (in.version >= 1) {
+            book = store::readBook(*in.db, in.version, in.troubles);
+        } else {
             book.shop = std::make_shared<const Shop>(standardShop());
         }
-        if (in.access == Access::ReadWrite) {
-            // Only what was read well takes the place of an older copy.
-            if (!in.isNew && in.troubles.empty() && !std::exchange(in.backedUp, true)) {
-                store::rotateBackups(*in.db, in.file, kBackups);
-            }
-            in.prepare();
-        }
-        return book;
     } catch (const SQLite::Exception& error) {
-        return tl::unexpected(damaged(in.file, error.what()));
-    } catch (const std::exception& error) { // of a library below: a row that breaks it is damage too
-        return tl::unexpected(damaged(in.file, error.what()));
+        return tl::unexpected(store::whyNotRead(in.file, error));
+    } catch (const std::bad_alloc&) {
+        return refuse("store.cannot_open", in.file.string() + " needs more memory than there is.");
+    } catch (const std::exception& error) { // of a library below: a row that breaks it is damage
+        return tl::unexpected(store::damaged(in.file, error.what()));
+    }
+    if (in.access == Access::ReadWrite) {
+        try {
+            in.prepare();
+        } catch (const SQLite::Exception& error) { // it was read: only what is to be kept finds no place
+            const Refusal why = store::whyNotRead(in.file, error);
+            if (why.code == "store.busy") {
+                return tl::unexpected(why);
+            }
+            in.becomeReadOnly(why.code == "store.full"
+                                  ? noRoom(in.file)
+                                  : in.file.string() + " cannot be written (" + error.what() +
+                                        "); changes here are not kept.");
+        }
+    }
+    return book;
+}
+
+void ShopBook::backUp()
+{
+    Inside& in = *inside_;
+    // Only what was read well takes the place of an older copy.
+    if (in.access == Access::ReadWrite && !in.isNew && in.troubles.empty() && !std::exchange(in.backedUp, true)) {
+        store::rotateBackups(*in.db, in.file, kBackups);
     }
 }
 
@@ -445,8 +418,11 @@ Expected<void> ShopBook::write(const Book& before, const Book& after)
         inside_->db->exec("PRAGMA defer_foreign_keys = ON");
         store::writeDifference(*inside_->db, before, after);
         transaction.commit();
+        if (const auto last = store::lastCommitIn(*inside_->db)) {
+            store::putLastCommitBeside(inside_->file, *last);
+        }
     } catch (const SQLite::Exception& error) {
-        return tl::unexpected(writeFailed(inside_->file, error.what()));
+        return tl::unexpected(store::whyNotWritten(inside_->file, error));
     }
     return {};
 }
@@ -457,12 +433,14 @@ Expected<void> ShopBook::putPicture(const std::string& key, std::string_view byt
         return may;
     }
     try {
-        SQLite::Statement s(*inside_->db, "INSERT OR IGNORE INTO picture VALUES (?, ?)");
+        // The same photo taken in again heals a picture that the disk has damaged.
+        SQLite::Statement s(*inside_->db, "INSERT INTO picture VALUES (?, ?) ON CONFLICT(key) DO UPDATE SET bytes = "
+                                          "excluded.bytes WHERE bytes <> excluded.bytes");
         s.bind(1, key);
         s.bind(2, bytes.data(), static_cast<int>(bytes.size()));
         s.exec();
     } catch (const SQLite::Exception& error) {
-        return tl::unexpected(writeFailed(inside_->file, error.what()));
+        return tl::unexpected(store::whyNotWritten(inside_->file, error));
     }
     return {};
 }
@@ -479,6 +457,31 @@ std::string ShopBook::picture(const std::string& key) const
     } catch (const SQLite::Exception&) { // a picture that cannot be read is drawn as grain
     }
     return {};
+}
+
+Expected<std::vector<std::string>>
+ShopBook::picturesUnlikeTheirKey(const fs::path& file, const std::function<std::string(std::string_view)>& keyOf,
+                                 const std::function<bool()>& goOn)
+{
+    std::vector<std::string> unlike;
+    try {
+        SQLite::Database db(file.string(), SQLite::OPEN_READONLY, kBusy_ms);
+        SQLite::Statement keys(db, "SELECT key FROM picture ORDER BY key");
+        while (goOn() && keys.executeStep()) {
+            const std::string key = keys.getColumn(0);
+            SQLite::Statement one(db, "SELECT bytes FROM picture WHERE key = ?");
+            one.bind(1, key);
+            if (one.executeStep()) {
+                const SQLite::Column bytes = one.getColumn(0);
+                if (keyOf({static_cast<const char*>(bytes.getBlob()), static_cast<size_t>(bytes.getBytes())}) != key) {
+                    unlike.push_back(key);
+                }
+            }
+        }
+    } catch (const SQLite::Exception& error) {
+        return tl::unexpected(store::whyNotRead(file, error));
+    }
+    return unlike;
 }
 
 void ShopBook::dropPicturesNotIn(const std::vector<std::string>& keys)
@@ -507,6 +510,11 @@ void ShopBook::dropPicturesNotIn(const std::vector<std::string>& keys)
 namespace
 {
 
+std::string notPutBack(const fs::path& file, const std::string& what)
+{
+    return file.string() + " could not be written (" + what + "); make room or free the file, then do it again.";
+}
+
 bool loadsWell(const fs::path& backup)
 {
     if (!headOf(backup).ours) {
@@ -520,7 +528,7 @@ bool loadsWell(const fs::path& backup)
         if (version < 1 || version > ShopBook::kSchema || db.execAndGet("PRAGMA quick_check(1)").getString() != "ok") {
             return false;
         }
-        (void)BookReader(db, version, troubles).read();
+        (void)store::readBook(db, version, troubles);
         return troubles.empty();
     } catch (const std::exception&) {
         return false;
@@ -569,8 +577,9 @@ Expected<fs::path> ShopBook::takeBackup(const fs::path& file, int number)
         } while (fs::exists(kept, error));
         fs::rename(file, kept, error);
         if (error) {
-            return tl::unexpected(writeFailed(file, error.message()));
+            return tl::unexpected(Refusal{"store.write_failed", notPutBack(file, error.message())});
         }
+        fs::remove(file.string() + ".last", error); // it tells of the book that goes
         for (const char* side : {"-wal", "-shm"}) { // what belongs to the old file goes with it
             fs::rename(file.string() + side, kept.string() + side, error);
         }
@@ -579,7 +588,7 @@ Expected<fs::path> ShopBook::takeBackup(const fs::path& file, int number)
         if (!kept.empty()) {
             fs::rename(kept, file, error);
         }
-        return tl::unexpected(writeFailed(file, "the backup could not be copied"));
+        return tl::unexpected(Refusal{"store.write_failed", notPutBack(file, "the backup could not be copied")});
     }
     return kept;
 }

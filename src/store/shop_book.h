@@ -5,6 +5,7 @@
 // Threads: one thread at a time.   Errors: no exception leaves; see the codes below.
 
 #include <filesystem>
+#include <functional>
 #include <memory>
 #include <optional>
 #include <string>
@@ -22,9 +23,10 @@ public:
     enum class Access { ReadWrite, ReadOnly };
 
     /// Opens or creates, readable by its owner only. When another instance holds the book, or nothing can be written
-    /// there, it is opened read-only. Nothing is put beside a file that is no shop book.
-    /// Errors: "store.newer" (written by a newer program), "store.not_a_book", "store.damaged",
-    ///         "store.cannot_open".
+    /// there, or its disk is full, it is opened read-only. Nothing is put beside a file that is no shop book. A new one is
+    /// made beside its place and renamed when it is whole.
+    /// Errors: "store.newer" (written by a newer program), "store.not_a_book", "store.damaged", "store.busy" (held by
+    ///         another program: try again), "store.full", "store.cannot_open".
     [[nodiscard]] static Expected<ShopBook> open(const std::filesystem::path& file);
 
     ShopBook(ShopBook&&) noexcept;
@@ -39,9 +41,12 @@ public:
     [[nodiscard]] bool isNew() const;
 
     /// Everything in the book, with the standard materials. A row that cannot be read is left where it is and named in
-    /// troubles(); the rest opens. After a load without trouble the newest backup is renewed (the last `kBackups` are
-    /// kept beside the file, in NAME.backups/).   Errors: "store.damaged".
+    /// troubles(), and so are rows that are gone and edits that were lost; the rest opens.
+    /// Errors: "store.damaged", "store.busy", "store.full", "store.cannot_open".
     [[nodiscard]] Expected<Book> load();
+    /// Once a start, after a load without trouble and when its pictures are known to be whole: the book becomes the
+    /// newest backup (the last `kBackups` are kept beside the file, in NAME.backups/).
+    void backUp();
     /// What the last open and load found wrong, a sentence each.
     [[nodiscard]] const std::vector<std::string>& troubles() const;
 
@@ -50,10 +55,15 @@ public:
     ///         its place), "store.write_failed".
     [[nodiscard]] Expected<void> write(const Book& before, const Book& after);
 
-    /// Keeps a picture under its key; one that is there already stays.   Errors: as write.
+    /// Keeps a picture under its key; one that is there already stays when it is the same.   Errors: as write.
     [[nodiscard]] Expected<void> putPicture(const std::string& key, std::string_view bytes);
     /// Empty when there is none.
     [[nodiscard]] std::string picture(const std::string& key) const;
+    /// Keys of pictures whose bytes are not those that were kept: `keyOf` gives the key of bytes, `goOn` is asked before
+    /// each. It looks by a connection of its own, for a thread beside.   Errors: as load.
+    [[nodiscard]] static Expected<std::vector<std::string>>
+    picturesUnlikeTheirKey(const std::filesystem::path& file, const std::function<std::string(std::string_view)>& keyOf,
+                           const std::function<bool()>& goOn);
     /// Pictures that no slab shows any more are let go; called at start, when nothing can be undone.
     void dropPicturesNotIn(const std::vector<std::string>& keys);
 
@@ -65,7 +75,7 @@ public:
     /// Errors: "store.write_failed".
     [[nodiscard]] static Expected<std::filesystem::path> takeBackup(const std::filesystem::path& file, int number);
 
-    static constexpr int kSchema = 3;
+    static constexpr int kSchema = 4;
     static constexpr int kBackups = 5;
 
 private:

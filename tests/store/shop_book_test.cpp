@@ -215,7 +215,11 @@ TEST_CASE("a start that finds something wrong costs no backup", "[store]")
         auto book = ShopBook::open(file);
         REQUIRE(book->write(*book->load(), demoBook()));
     }
-    REQUIRE(ShopBook::open(file)->load()); // makes the first backup
+    {
+        auto book = ShopBook::open(file);
+        REQUIRE(book->load());
+        book->backUp(); // the first
+    }
     CHECK(ShopBook::newestGoodBackup(file) == 1);
     {
         SQLite::Database db(file.string(), SQLite::OPEN_READWRITE);
@@ -225,6 +229,7 @@ TEST_CASE("a start that finds something wrong costs no backup", "[store]")
         auto book = ShopBook::open(file);
         REQUIRE(book->load());
         CHECK(book->troubles().size() == 1);
+        book->backUp();
     }
     CHECK_FALSE(std::filesystem::exists(file.string() + ".backups/2.burlbook"));
     REQUIRE(ShopBook::newestGoodBackup(file) == 1);
@@ -380,6 +385,7 @@ TEST_CASE("a backup is taken at every start, and the oldest goes", "[store]")
     for (int start = 0; start < 8; ++start) {
         auto book = ShopBook::open(file);
         now = *book->load();
+        book->backUp();
         Job job;
         job.id = freeJobId(now);
         job.name = "job " + std::to_string(start);
@@ -421,8 +427,8 @@ TEST_CASE("pictures are kept under their key, and go when nothing shows them", "
     auto book = ShopBook::open(folder / "shop.burlbook");
     REQUIRE(book);
     const std::string bytes("\xff\xd8\0\x01 picture", 12);
-    REQUIRE(book->putPicture("a", bytes));
-    REQUIRE(book->putPicture("a", "something else")); // the same key is the same picture
+    REQUIRE(book->putPicture("a", "damaged on the disk"));
+    REQUIRE(book->putPicture("a", bytes)); // the same key is the same picture, taken in again: it is healed
     REQUIRE(book->putPicture("b", "other"));
     CHECK(book->picture("a") == bytes);
     CHECK(book->picture("nowhere").empty());

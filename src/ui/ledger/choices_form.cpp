@@ -15,6 +15,7 @@
 #include "ui/look/choice_box.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
+#include "ui/look/typing.h"
 #include "ui/look/wrap_layout.h"
 
 namespace burl::ui
@@ -24,6 +25,7 @@ ChoicesForm::ChoicesForm(Document& document, const QString& name, QWidget* paren
     : QWidget(parent), document_(document), grid_(new QGridLayout(this))
 {
     named(this, name + QStringLiteral("Choices"), tr("Choices"));
+    isOneForm(*this);
     grid_->setContentsMargins(0, 0, 0, 0);
     grid_->setHorizontalSpacing(10);
     grid_->setVerticalSpacing(5);

@@ -4,6 +4,7 @@
 #include <QStyle>
 
 #include "ui/look/theme.h"
+#include "ui/look/typing.h"
 
 namespace burl::ui
 {
@@ -88,7 +89,13 @@ void EntryField::keyPressEvent(QKeyEvent* event)
         event->accept();
         return;
     }
-    QLineEdit::keyPressEvent(event);
+    QLineEdit::keyPressEvent(event); // Enter hands over what it says
+    const bool enter = event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
+    if (enter && hasFocus() && !marked_) { // else it was refused, or somebody else has the keys by now
+        if (QWidget* next = nextTyped(*this)) {
+            next->setFocus(Qt::TabFocusReason);
+        }
+    }
 }
 
 void EntryField::showEvent(QShowEvent* event)

@@ -1,6 +1,7 @@
 #pragma once
-// A line that is typed into: what it says is handed over by Enter or by leaving it. A text that is refused stays,
-// marked, with the reason as its tip, until it is mended, or Esc brings back what was there.
+// A line that is typed into: what it says is handed over by Enter, which goes on to the next line of its form, or by
+// leaving it. A text that is refused stays, marked, with the reason as its tip, until it is mended, or Esc brings back
+// what was there.
 
 #include <QLineEdit>
 
@@ -20,7 +21,7 @@ public:
     void refuse(const QString& sentence);
     /// What goes into it; while an entry is refused the tip says why instead.
     void setTip(const QString& tip);
-    /// After Enter the next key replaces what stands in it: for a reading, not for words.
+    /// Where Enter stays, the next key replaces what stands in it: for a reading, not for words.
     void setReplacedByNextKey() { replaced_ = true; }
 
 Q_SIGNALS:

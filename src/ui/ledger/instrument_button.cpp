@@ -82,7 +82,10 @@ void InstrumentButton::taken(const InstrumentReading& reading)
                            .arg(translated(std::string(wordOf(reading.kind)))));
         return;
     }
-    table_.take(written(reading));
+    if (!table_.take(written(reading))) {
+        Q_EMIT message(tr("A reading of %1 came while the cell was typed into: it was left out. Take it again.")
+                           .arg(written(reading)));
+    }
 }
 
 } // namespace burl::ui

@@ -1,6 +1,6 @@
 #include "ui/ledger/measure_field.h"
 
-#include <QTimer>
+#include <QFocusEvent>
 
 #include "core/measure/format.h"
 #include "core/measure/parse.h"
@@ -57,7 +57,7 @@ void MeasureField::setUnits(const UnitChoice& units)
 {
     if (units_ != units) {
         units_ = units;
-        putBack(shownValue());
+        setShown(shownValue());
     }
 }
 
@@ -110,7 +110,20 @@ void MeasureField::take(const QString& text)
 void MeasureField::focusInEvent(QFocusEvent* event)
 {
     QLineEdit::focusInEvent(event);
-    QTimer::singleShot(0, this, &QLineEdit::selectAll); // after the mouse has set its cursor
+    // At once, for the next key may be waiting already; with the mouse, after it has set its cursor.
+    clickedInto_ = event->reason() == Qt::MouseFocusReason;
+    if (!clickedInto_) {
+        selectAll();
+    }
+}
+
+void MeasureField::mouseReleaseEvent(QMouseEvent* event)
+{
+    QLineEdit::mouseReleaseEvent(event);
+    if (clickedInto_ && !hasSelectedText() && !isModified()) {
+        selectAll();
+    }
+    clickedInto_ = false;
 }
 
 } // namespace burl::ui

@@ -33,6 +33,7 @@ Q_SIGNALS:
 
 protected:
     void focusInEvent(QFocusEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
 
 private:
     void take(const QString& text);
@@ -42,6 +43,7 @@ private:
     UnitChoice units_;
     std::optional<double> value_;
     bool optional_ = false;
+    bool clickedInto_ = false; // until the button is let go
     Range range_{0.0, 1e9};
 };
 

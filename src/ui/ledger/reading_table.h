@@ -1,5 +1,7 @@
 #pragma once
 // A table for dusty hands: typing replaces, Enter walks down the column and on to the next one.
+// An entry is taken within the key event of its Enter: keys that piled up behind it while the program was busy find
+// the next cell waiting, however many come at once.
 
 #include <functional>
 
@@ -14,12 +16,12 @@ class ReadingTable : public QTableWidget
 
 public:
     explicit ReadingTable(QWidget* parent = nullptr);
-    /// Sets a cell's text without reporting it as entered.
+    /// Sets a cell's text without reporting it as entered. A cell that is typed into keeps what is typed.
     void put(int row, int column, const QString& text, bool editable = true);
     /// Columns that Enter walks through; -1 walks the whole row range of every column.
     void setFirstWalked(int column) { firstWalked_ = column; }
-    /// A reading for the cell that waits, as if typed with Enter after it.
-    void take(const QString& text);
+    /// A reading for the cell that waits, as if typed with Enter after it; false when somebody types into it.
+    bool take(const QString& text);
 
     /// True while somebody types into a cell.
     [[nodiscard]] bool isEditing() const { return state() == EditingState; }

@@ -6,6 +6,9 @@
 #include <QStyleFactory>
 #include <QWidget>
 
+#include "ui/look/plain_words.h"
+#include "ui/look/typing.h"
+
 namespace burl::ui
 {
 namespace
@@ -104,6 +107,8 @@ QString styleSheet(const Palette& p)
 
 void applyTheme(QApplication& application, bool wantEvening)
 {
+    lookAfterTyping(application);
+    showPlainWords(application);
     loadTypeface();
     evening = wantEvening;
     current = wantEvening ? eveningPalette() : dayPalette();

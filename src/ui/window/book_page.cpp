@@ -54,9 +54,10 @@ BookPage* BookPage::damaged(const QString& sentence, const QString& backup)
         page->addWords(tr("The newest good copy is from %1. Taking it keeps the damaged file beside it, under another "
                           "name.")
                            .arg(backup));
-        page->addButton(QStringLiteral("takeBackup"), tr("Take the copy from %1").arg(backup), TakeBackup, true);
+        page->addButton(QStringLiteral("takeBackup"), tr("Take the copy from %1").arg(backup), TakeBackup, false);
     }
-    page->addButton(QStringLiteral("leaveBook"), tr("Leave everything as it is and quit"), Leave, backup.isEmpty());
+    // Enter changes nothing: no copy takes a book's place unasked.
+    page->addButton(QStringLiteral("leaveBook"), tr("Leave everything as it is and quit"), Leave, true);
     return page;
 }
 
@@ -64,8 +65,18 @@ BookPage* BookPage::emptyWithBackups(const QString& file, const QString& backup)
 {
     auto* page = new BookPage(tr("This shop book is empty, but there are copies of it"));
     page->addWords(tr("%1 is missing or empty. The newest good copy beside it is from %2.").arg(file, backup));
-    page->addButton(QStringLiteral("takeBackup"), tr("Take the copy from %1").arg(backup), TakeBackup, true);
+    page->addButton(QStringLiteral("takeBackup"), tr("Take the copy from %1").arg(backup), TakeBackup, false);
     page->addButton(QStringLiteral("startEmpty"), tr("Start with an empty book"), StartEmpty, false);
+    page->addButton(QStringLiteral("leaveBook"), tr("Leave everything as it is and quit"), Leave, true);
+    return page;
+}
+
+BookPage* BookPage::notJustNow(const QString& sentence)
+{
+    auto* page = new BookPage(tr("This shop book does not open just now"));
+    page->addWords(sentence);
+    page->addButton(QStringLiteral("tryAgain"), tr("Try again"), TryAgain, true);
+    page->addButton(QStringLiteral("leaveBook"), tr("Leave everything as it is and quit"), Leave, false);
     return page;
 }
 

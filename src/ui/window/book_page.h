@@ -11,12 +11,15 @@ class BookPage : public QDialog
     Q_OBJECT
 
 public:
-    enum Answer { Leave, TakeBackup, StartEmpty };
+    enum Answer { Leave, TakeBackup, StartEmpty, TryAgain };
 
     /// A book that does not open. `backup` tells when the newest good copy was made; empty when there is none.
     static BookPage* damaged(const QString& sentence, const QString& backup);
     /// An empty or missing book that has copies beside it.
     static BookPage* emptyWithBackups(const QString& file, const QString& backup);
+
+    /// A book that another program holds, or whose disk is full: nothing is wrong with it.
+    static BookPage* notJustNow(const QString& sentence);
 
     [[nodiscard]] Answer ask();
 

@@ -1,0 +1,182 @@
+// Keys that pile up while the program is busy arrive where they were meant: the book equals what was typed.
+
+#include <random>
+
+#include <QScrollArea>
+#include <QScrollBar>
+#include <QSpinBox>
+#include <QWheelEvent>
+#include <QWindow>
+
+#include "ui/days/days_driver.h"
+#include "ui/hands.h"
+#include "ui/yard_driver.h"
+
+using namespace burl;
+
+namespace
+{
+
+/// A key as the window system hands it over: it goes to whoever has the keys when it is looked at, not when it was
+/// pressed.
+void post(QWidget& window, int key, const QString& text = {})
+{
+    for (const QEvent::Type type : {QEvent::KeyPress, QEvent::KeyRelease}) {
+        QCoreApplication::postEvent(window.windowHandle(), new QKeyEvent(type, key, Qt::NoModifier, text));
+    }
+}
+
+void postText(QWidget& window, const QString& text)
+{
+    for (const QChar c : text) {
+        post(window, c.toUpper().unicode(), QString(c));
+    }
+}
+
+/// Posts all of it; after so many keys as `batch` says the program gets to work.
+class Typist
+{
+public:
+    Typist(QWidget& window, std::function<int()> batch) : window_(window), batch_(std::move(batch)), left_(batch_()) {}
+
+    void type(const QString& text)
+    {
+        for (const QChar c : text) {
+            one([&] { post(window_, c.toUpper().unicode(), QString(c)); });
+        }
+        one([&] { post(window_, Qt::Key_Return, QStringLiteral("\r")); });
+    }
+    /// Between two keys, whenever they come to be looked at.
+    void meanwhile(const std::function<void()>& what)
+    {
+        QMetaObject::invokeMethod(&window_, what, Qt::QueuedConnection);
+    }
+
+private:
+    void one(const std::function<void()>& key)
+    {
+        key();
+        if (--left_ <= 0) {
+            QApplication::processEvents();
+            left_ = batch_();
+        }
+    }
+
+    QWidget& window_;
+    std::function<int()> batch_;
+    int left_;
+};
+
+} // namespace
+
+TEST_CASE("a thousand readings in batches of every size, with answers between, are the readings typed", "[ui][typing]")
+{
+    test::Yard y;
+    y.mode("captureTopHeights");
+    y.find<QSpinBox>("gridAlong")->setValue(50);
+    y.find<QSpinBox>("gridAcross")->setValue(20);
+    y.mode("layOutGrid");
+    QApplication::setActiveWindow(&y.window);
+    REQUIRE(y.table()->rowCount() == 20);
+    y.table()->setFocus();
+    y.table()->setCurrentCell(0, 0);
+    std::mt19937 random(20);
+    std::uniform_int_distribution<int> size(1, 400);
+    test::Typist* typist = nullptr;
+    (void)typist;
+    double clock_h = y.document.now_h();
+    Typist hand(y.window, [&] { return size(random); });
+    std::vector<double> typed;
+    for (int i = 0; i < 1000; ++i) {
+        typed.push_back(30.0 + i * 0.03);
+        hand.type(QString::number(typed.back(), 'f', 2));
+        if (i % 7 == 0) {
+            hand.meanwhile([&] { // an answer arrives and the plan is shown anew
+                clock_h += 0.25;
+                y.document.setClock([clock_h] { return clock_h; });
+            });
+        }
+    }
+    QApplication::processEvents();
+    const HeightGrid& grid = *y.slab().topHeights;
+    REQUIRE(grid.readings_mm.size() == 1000);
+    int wrong = 0;
+    for (int i = 0; i < 1000; ++i) { // down the columns, the far side first
+        const int column = i / 20;
+        const int row = i % 20;
+        const auto& reading = grid.readings_mm[static_cast<size_t>(19 - row) * 50 + static_cast<size_t>(column)];
+        wrong += reading && std::abs(*reading - typed[static_cast<size_t>(i)]) < 1e-9 ? 0 : 1;
+    }
+    CHECK(wrong == 0);
+}
+
+TEST_CASE("Enter keeps an entry and goes on to the next field of the form, and stays at its last", "[ui][typing]")
+{
+    test::Days d;
+    d.click("moneyPage");
+    QApplication::setActiveWindow(&d.window);
+    auto* first = d.find<QLineEdit>("lineWhat");
+    REQUIRE(first->isVisible());
+    first->setFocus();
+    postText(d.window, QStringLiteral("castors"));
+    post(d.window, Qt::Key_Return, QStringLiteral("\r"));
+    QApplication::processEvents();
+    CHECK(QApplication::focusWidget() != first);
+}
+
+TEST_CASE("Ctrl+Z right after Enter takes the entry back, wherever the cursor is", "[ui][typing]")
+{
+    test::Driver d(QStringLiteral("flat"));
+    QApplication::setActiveWindow(&d.window);
+    auto* field = d.find<QLineEdit>("wantedThickness");
+    REQUIRE(field != nullptr);
+    const Book before = d.document.book();
+    field->setFocus();
+    QTest::keyClicks(field, QStringLiteral("41.5"));
+    QTest::keyClick(field, Qt::Key_Z, Qt::ControlModifier); // of what is being typed
+    CHECK(d.document.book() == before);
+    field->selectAll();
+    QTest::keyClicks(field, QStringLiteral("41.5"));
+    QTest::keyClick(field, Qt::Key_Return);
+    CHECK_FALSE(d.document.book() == before);
+    QWidget* cursor = QApplication::focusWidget();
+    REQUIRE(cursor != nullptr);
+    QTest::keyClick(cursor, Qt::Key_Z, Qt::ControlModifier);
+    CHECK(d.document.book() == before);
+    field->setFocus(); // and from the field itself
+    QTest::keyClicks(field, QStringLiteral("41.5"));
+    QTest::keyClick(field, Qt::Key_Return);
+    CHECK_FALSE(d.document.book() == before);
+    field->setFocus();
+    QTest::keyClick(field, Qt::Key_Z, Qt::ControlModifier);
+    CHECK(d.document.book() == before);
+}
+
+TEST_CASE("the wheel over a list or a number that has not the keys scrolls and changes nothing", "[ui][typing]")
+{
+    test::Driver d(QStringLiteral("base"));
+    const Book before = d.document.book();
+    int lists = 0;
+    for (QComboBox* box : d.window.findChildren<QComboBox*>()) {
+        if (!box->isVisible() || box->count() < 2) {
+            continue;
+        }
+        ++lists;
+        const int was = box->currentIndex();
+        for (const int by : {-120, 120}) {
+            const QPointF at = box->rect().center();
+            QWheelEvent wheel(at, box->mapToGlobal(at), {}, {0, by}, Qt::NoButton, Qt::NoModifier, Qt::NoScrollPhase,
+                              false);
+            QApplication::sendEvent(box, &wheel);
+            CHECK(box->currentIndex() == was);
+        }
+        box->setFocus(); // nor when it has them: a closed list is turned by keys
+        const QPointF at = box->rect().center();
+        QWheelEvent wheel(at, box->mapToGlobal(at), {}, {0, -120}, Qt::NoButton, Qt::NoModifier, Qt::NoScrollPhase,
+                          false);
+        QApplication::sendEvent(box, &wheel);
+        CHECK(box->currentIndex() == was);
+    }
+    CHECK(lists > 2);
+    CHECK(d.document.book() == before);
+}
