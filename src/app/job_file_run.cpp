@@ -2,6 +2,8 @@
 
 #include <QFile>
 
+#include "exchange/bytes.h"
+
 namespace burl
 {
 
@@ -11,12 +13,12 @@ void JobFileRun::read(const QString& path)
         const auto refuse = [&](const QString& sentence) {
             control.done([this, sentence] { Q_EMIT refused(sentence); });
         };
-        QFile file(path);
-        if (!file.open(QIODevice::ReadOnly)) {
-            refuse(tr("%1 could not be read: %2.").arg(path, file.errorString()));
+        const auto bytes = bytesOf(QFile::encodeName(path).toStdString());
+        if (!bytes) {
+            refuse(QString::fromStdString(bytes.error().sentence));
             return;
         }
-        auto job = readJobFile(file.readAll().toStdString());
+        auto job = readJobFile(*bytes);
         if (!job) {
             refuse(path + QStringLiteral(", ") + QString::fromStdString(job.error().sentence));
             return;

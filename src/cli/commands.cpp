@@ -256,7 +256,7 @@ int verify(const std::vector<std::string>& files)
     for (const std::string& file : files) {
         const auto text = contents(file);
         if (!text) {
-            return complain(kUnreadable, file + " cannot be read; look at its name and rights.");
+            return kUnreadable;
         }
         const auto report = verifyReference(*text);
         if (!report) {

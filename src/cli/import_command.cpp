@@ -82,7 +82,7 @@ int importFile(const ImportCommand& options)
 {
     const auto bytes = contents(options.file);
     if (!bytes) {
-        return complain(kUnreadable, options.file + " cannot be read; look at its name and rights.");
+        return kUnreadable;
     }
     ImportOptions how;
     how.swapSides = options.swapSides;

@@ -34,7 +34,7 @@ std::optional<JobFile> jobFrom(const std::string& file, const std::string& units
 {
     const auto text = contents(file);
     if (!text) {
-        code = complain(kUnreadable, file + " cannot be read; look at its name and rights.");
+        code = kUnreadable;
         return std::nullopt;
     }
     auto job = readJobFile(*text);

@@ -94,7 +94,7 @@ int traceFile(const TraceCommand& options, int argc, char** argv)
     }
     const auto bytes = contents(options.file);
     if (!bytes) {
-        return complain(kUnreadable, options.file + " cannot be read; look at its name and rights.");
+        return kUnreadable;
     }
     qputenv("QT_QPA_PLATFORM", "offscreen");
     const QGuiApplication application(argc, argv);

@@ -13,6 +13,7 @@ namespace
 {
 
 constexpr size_t kMostRows = 2'000'000;
+constexpr size_t kMostColumns = 500;
 
 /// Without blanks and quotation marks round it.
 std::string bare(std::string_view text)
@@ -104,20 +105,27 @@ Expected<Delimited> readDelimited(std::string_view text)
                     break;
                 }
             }
+            if (std::count(row.begin(), row.end(), out.separator) > static_cast<std::ptrdiff_t>(kMostColumns)) {
+                return refuse("import.columns", "line " + std::to_string(line) + ": more than " +
+                                                    std::to_string(kMostColumns) +
+                                                    " columns; this is no table of readings.");
+            }
             for (const std::string& cell : cellsOf(row, out.separator)) {
                 out.header.push_back(lower(cell));
             }
             continue;
         }
-        DelimitedRow cells{line, cellsOf(row, out.separator)};
-        if (cells.cells.size() != out.header.size()) {
-            const std::string remedy = out.separator == ',' && cells.cells.size() > out.header.size()
+        // Counted before they are taken apart: a row of millions of cells is refused for its length.
+        const auto count = static_cast<size_t>(std::count(row.begin(), row.end(), out.separator)) + 1;
+        if (count != out.header.size()) {
+            const std::string remedy = out.separator == ',' && count > out.header.size()
                                            ? "numbers with decimal commas need semicolons between the columns"
                                            : "give every row as many cells as the heading";
-            return refuse("import.columns", "line " + std::to_string(line) + ": " + std::to_string(cells.cells.size()) +
+            return refuse("import.columns", "line " + std::to_string(line) + ": " + std::to_string(count) +
                                                 " cells where the heading has " + std::to_string(out.header.size()) +
                                                 "; " + remedy + ".");
         }
+        DelimitedRow cells{line, cellsOf(row, out.separator)};
         if (out.rows.size() == kMostRows) {
             return refuse("import.too_long", "line " + std::to_string(line) + ": more than " +
                                                  std::to_string(kMostRows) + " rows; hand in a smaller file.");

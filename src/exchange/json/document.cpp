@@ -67,6 +67,9 @@ void lookFor(const nlohmann::json& value, const std::string& pointer, const Json
         return; // named with what it stands in
     }
     for (const auto& [key, inner] : value.items()) {
+        if (out.size() >= kMost) {
+            return;
+        }
         if (known->second.count(key) == 0) {
             out.emplace_back(pointer + '/' + key, key);
         } else {

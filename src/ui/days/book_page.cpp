@@ -160,7 +160,7 @@ void DayBookPage::leave()
 {
     correcting_ = 0;
     pictures_.clear();
-    line_->clear();
+    line_->setText({}); // nothing of it is left to take back: Ctrl+Z is the book's again
     understand();
 }
 

@@ -10,6 +10,7 @@
 #include "core/measure/date.h"
 #include "core/measure/when.h"
 #include "ui/ledger/plain_table.h"
+#include "ui/look/plain_words.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
 
@@ -56,6 +57,8 @@ MoneyPage::MoneyPage(Document& document, QWidget* parent)
     left->addLayout(buttons);
     row->addLayout(left, 1);
     named(sums_, QStringLiteral("moneySums"), tr("Sums"));
+    isOurs(*sums_);
+    isOurs(*compared_);
     sums_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     sums_->setWordWrap(true);
     auto* scroll = named(new QScrollArea(this), QStringLiteral("moneyScroll"), tr("Sums, as far as they reach"));

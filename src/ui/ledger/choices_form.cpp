@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include <QAbstractItemView>
 #include <QComboBox>
 #include <QGridLayout>
 #include <QHBoxLayout>
@@ -13,6 +14,7 @@
 #include "core/measure/date.h"
 #include "core/measure/when.h"
 #include "ui/look/choice_box.h"
+#include "ui/look/plain_words.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
 #include "ui/look/typing.h"
@@ -34,7 +36,7 @@ ChoicesForm::ChoicesForm(Document& document, const QString& name, QWidget* paren
 
 void ChoicesForm::addRow(const QString& label, QWidget* field)
 {
-    auto* text = named(new QLabel(label, this), field->objectName() + QStringLiteral("Label"), label.trimmed());
+    auto* text = named(new QLabel(withoutKey(label), this), field->objectName() + QStringLiteral("Label"), label.trimmed());
     labels_[field] = text;
     fields_.push_back(field);
     text->setBuddy(field);
@@ -75,7 +77,11 @@ QComboBox* ChoicesForm::addChoice(const QString& name, const QString& label,
     box->setObjectName(name);
     addRow(label, box);
     connect(box, &QComboBox::activated, this, [box, set](int index) { set(box->itemData(index)); });
+    connect(box, &ChoiceBox::closed, this, &ChoicesForm::refresh);
     refreshers_.emplace_back([box, options, get] {
+        if (box->view()->isVisible()) {
+            return; // somebody chooses: the list stays as it was opened, and is looked at again when it closes
+        }
         const std::vector<Option> now = options();
         bool same = box->count() == static_cast<int>(now.size());
         for (int i = 0; same && i < box->count(); ++i) {
@@ -276,7 +282,7 @@ void ChoicesForm::fold(const QString& word)
 void ChoicesForm::setRowLabel(QWidget* field, const QString& label)
 {
     if (auto* words = qobject_cast<QLabel*>(labels_[field])) {
-        words->setText(label);
+        words->setText(withoutKey(label));
         field->setAccessibleName(label);
     }
 }

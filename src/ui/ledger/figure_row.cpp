@@ -6,6 +6,7 @@
 #include <QVBoxLayout>
 
 #include "core/measure/format.h"
+#include "ui/look/plain_words.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
 
@@ -97,6 +98,7 @@ FigureRow::FigureRow(QWidget* parent) : QWidget(parent), button_(new FigureButto
     layout->addWidget(button_);
     layout->addWidget(working_);
     looking(working_, "working")->setWordWrap(true);
+    isOurs(*working_);
     working_->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::LinksAccessibleByMouse |
                                       Qt::LinksAccessibleByKeyboard);
     connect(working_, &QLabel::linkActivated, this, [this](const QString& way) {

@@ -6,6 +6,7 @@
 #include <QStyledItemDelegate>
 #include <QToolTip>
 
+#include "ui/look/plain_words.h"
 #include "ui/look/word_list.h"
 
 namespace burl::ui
@@ -34,11 +35,20 @@ void ChoiceBox::showPopup()
     QComboBox::showPopup();
 }
 
+void ChoiceBox::hidePopup()
+{
+    const bool wasOpen = view()->isVisible();
+    QComboBox::hidePopup();
+    if (wasOpen) { // after what was chosen has been told
+        QMetaObject::invokeMethod(this, &ChoiceBox::closed, Qt::QueuedConnection);
+    }
+}
+
 bool ChoiceBox::event(QEvent* event)
 {
     if (event->type() == QEvent::ToolTip && shownText() != currentText()) {
         const QString more = toolTip().isEmpty() ? QString() : QLatin1Char('\n') + toolTip();
-        QToolTip::showText(static_cast<QHelpEvent*>(event)->globalPos(), currentText() + more, this);
+        QToolTip::showText(static_cast<QHelpEvent*>(event)->globalPos(), asWritten(currentText() + more), this);
         return true;
     }
     return QComboBox::event(event);

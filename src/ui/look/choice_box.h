@@ -15,8 +15,13 @@ public:
     explicit ChoiceBox(QWidget* parent = nullptr);
 
     void showPopup() override;
+    void hidePopup() override;
     /// What is chosen as far as it fits.
     [[nodiscard]] QString shownText() const;
+
+Q_SIGNALS:
+    /// The open list has closed, with a choice or without.
+    void closed();
 
 protected:
     bool event(QEvent* event) override;

@@ -13,12 +13,6 @@ namespace
 
 constexpr char kOurs[] = "markupIsOurs";
 
-/// A tip that the toolkit would take for markup, made so that it shows what is written.
-QString asWritten(const QString& tip)
-{
-    return QStringLiteral("<span style='white-space:pre-wrap'>") + tip.toHtmlEscaped() + QStringLiteral("</span>");
-}
-
 /// The tip that would come up here; empty when the toolkit's own way with it is right.
 QString tipAsMarkup(const QWidget& widget, const QHelpEvent& event)
 {
@@ -65,6 +59,13 @@ void showPlainWords(QObject& application)
         words->setObjectName(name);
         application.installEventFilter(words);
     }
+}
+
+QString asWritten(const QString& tip)
+{
+    return Qt::mightBeRichText(tip)
+               ? QStringLiteral("<span style='white-space:pre-wrap'>") + tip.toHtmlEscaped() + QStringLiteral("</span>")
+               : tip;
 }
 
 void isOurs(QLabel& label)

@@ -16,6 +16,9 @@ void showPlainWords(QObject& application);
 /// The markup of this label is ours; names in it are escaped.
 void isOurs(QLabel& label);
 
+/// A tip as it is written, also where the toolkit would read it as markup.
+[[nodiscard]] QString asWritten(const QString& tip);
+
 /// A name where the toolkit takes & for the sign of a key: menus, buttons, labels of fields.
 [[nodiscard]] QString withoutKey(const QString& name);
 

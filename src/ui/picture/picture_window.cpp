@@ -14,6 +14,7 @@
 
 #include "core/measure/parse.h"
 #include "core/shop/ranges.h"
+#include "exchange/bytes.h"
 #include "ui/ask/ask_file.h"
 #include "ui/ask/files.h"
 #include "ui/look/text.h"
@@ -168,13 +169,13 @@ void PictureWindow::askPhoto()
     if (path.isEmpty()) {
         return;
     }
-    QFile file(path);
-    if (!file.open(QIODevice::ReadOnly)) {
-        says_->setText(tr("%1 could not be read: %2.").arg(path, file.errorString()));
+    auto bytes = bytesOf(QFile::encodeName(path).toStdString());
+    if (!bytes) {
+        says_->setText(QString::fromStdString(bytes.error().sentence));
         return;
     }
     photoPath_ = path;
-    photo_.open(file.readAll().toStdString());
+    photo_.open(std::move(*bytes));
     says_->setText(tr("The photo is being opened; Esc leaves it."));
 }
 

@@ -19,6 +19,7 @@
 #include "ui/flat/flat_bench.h"
 #include "ui/layup/layup_bench.h"
 #include "ui/ledger/ledger.h"
+#include "ui/look/plain_words.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
 #include "ui/move/move_bench.h"
@@ -281,7 +282,7 @@ void MainWindow::fillJobs()
 {
     menu_->clear();
     for (const auto& job : document_.book().jobs) {
-        QAction* action = menu_->addAction(fromCore(job->name));
+        QAction* action = menu_->addAction(withoutKey(fromCore(job->name)));
         action->setCheckable(true);
         action->setChecked(document_.job() != nullptr && document_.job()->id == job->id);
         connect(action, &QAction::triggered, this, [this, id = job->id] { document_.showJob(id); });
@@ -364,11 +365,11 @@ void MainWindow::fillJobs()
     menu_->addSeparator();
     QUndoStack& undo = document_.undoStack();
     add(
-        undo.canUndo() ? tr("Undo: %1").arg(undo.undoText()) : tr("Undo"), QStringLiteral("undo"),
+        undo.canUndo() ? tr("Undo: %1").arg(withoutKey(undo.undoText())) : tr("Undo"), QStringLiteral("undo"),
         [this] { document_.undo(); }, undo.canUndo())
         ->setShortcut(QKeySequence::Undo);
     add(
-        undo.canRedo() ? tr("Redo: %1").arg(undo.redoText()) : tr("Redo"), QStringLiteral("redo"),
+        undo.canRedo() ? tr("Redo: %1").arg(withoutKey(undo.redoText())) : tr("Redo"), QStringLiteral("redo"),
         [this] { document_.redo(); }, undo.canRedo());
     add(tr("Keyboard and mouse…"), QStringLiteral("keys"), [this] { showKeys(); });
 }
@@ -391,7 +392,7 @@ void MainWindow::buildShortcuts()
     key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), [this] { document_.redo(); });
     key(QKeySequence(Qt::Key_F6), [this] { showPicture(); });
     key(QKeySequence::Print, [this] { printSheet(); });
-    key(QKeySequence(Qt::Key_Slash), [this] { finder_->takeFocus(); });
+    key(QKeySequence::Find, [this] { finder_->takeFocus(); }); // a slash belongs to the fractions of an inch
     key(QKeySequence(Qt::Key_Question), [this] { showKeys(); });
 }
 

@@ -304,7 +304,7 @@ RackFinder::RackFinder(Document& document, Rack& rack, QWidget* parent)
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(8, 2, 8, 2);
     column->setSpacing(4);
-    words_->setPlaceholderText(tr("find a slab  /"));
+    words_->setPlaceholderText(tr("find a slab  Ctrl+F"));
     words_->setClearButtonEnabled(true);
     if (auto* clear = words_->findChild<QToolButton*>()) {
         named(clear, QStringLiteral("rackClear"), tr("Show every slab again"));

@@ -13,6 +13,7 @@
 #include "core/geometry/ring.h"
 #include "core/shop/outline.h"
 #include "exchange/import/imported.h"
+#include "exchange/bytes.h"
 #include "ui/ledger/measure_field.h"
 #include "ui/look/choice_box.h"
 #include "ui/look/text.h"
@@ -170,13 +171,13 @@ PhotoWindow::PhotoWindow(Document& document, SlabId slab, QWidget* parent)
 
 void PhotoWindow::openPhoto(const QString& path)
 {
-    QFile file(path);
     file_ = QFileInfo(path).fileName();
-    if (!file.open(QIODevice::ReadOnly)) {
-        say(tr("%1 could not be read: %2.").arg(file_, file.errorString()), true);
+    auto bytes = bytesOf(QFile::encodeName(path).toStdString());
+    if (!bytes) {
+        say(fromCore(bytes.error().sentence), true);
         return;
     }
-    run_.open(file.readAll().toStdString());
+    run_.open(std::move(*bytes));
     refresh();
 }
 

@@ -1,5 +1,6 @@
 // What comes into a slab from files, and the tag that goes out.
 
+#include "exchange/bytes.h"
 #include "ui/ask/ask_file.h"
 #include "ui/yard/yard_bench.h"
 
@@ -49,13 +50,13 @@ void YardBench::takeInFile()
 void YardBench::takeIn(const QString& path, const ImportOptions& options)
 {
     const QString name = QFileInfo(path).fileName();
-    QFile file(path);
-    if (!file.open(QIODevice::ReadOnly)) {
-        Q_EMIT message(tr("%1 could not be read: %2.").arg(name, file.errorString()));
+    auto bytes = bytesOf(QFile::encodeName(path).toStdString());
+    if (!bytes) {
+        Q_EMIT message(fromCore(bytes.error().sentence));
         return;
     }
     reading_ = {name, path, options, current() != nullptr ? slab_ : SlabId{}, face_};
-    read(file.readAll().toStdString());
+    read(std::move(*bytes));
 }
 
 void YardBench::read(std::string bytes)
@@ -97,15 +98,15 @@ void YardBench::takeInRead(const Expected<Imported>& in)
                                                    QMessageBox::AcceptRole);
             box.exec();
             if (box.clickedButton() == yes) {
-                QFile file(reading.path);
-                if (!file.open(QIODevice::ReadOnly)) {
-                    Q_EMIT message(tr("%1 could not be read: %2.").arg(name, file.errorString()));
+                auto bytes = bytesOf(QFile::encodeName(reading.path).toStdString());
+                if (!bytes) {
+                    Q_EMIT message(fromCore(bytes.error().sentence));
                     return;
                 }
                 reading_ = reading; // for the same slab
                 reading_.options.swapSides = swap || reading.options.swapSides;
                 reading_.options.keepWhole = part || reading.options.keepWhole;
-                read(file.readAll().toStdString());
+                read(std::move(*bytes));
             }
             return;
         }

@@ -39,6 +39,7 @@ template <typename Field> struct Pair {
     }
     void enter(const char* text)
     {
+        first->setFocus(); // Enter has led to the second
         QTest::keyClicks(first, QLatin1String(text));
         QTest::keyClick(first, Qt::Key_Return);
         QApplication::processEvents();

@@ -2,13 +2,10 @@
 
 #include <random>
 
-#include <QScrollArea>
-#include <QScrollBar>
 #include <QSpinBox>
 #include <QWheelEvent>
 #include <QWindow>
 
-#include "ui/days/days_driver.h"
 #include "ui/hands.h"
 #include "ui/yard_driver.h"
 
@@ -82,8 +79,6 @@ TEST_CASE("a thousand readings in batches of every size, with answers between, a
     y.table()->setCurrentCell(0, 0);
     std::mt19937 random(20);
     std::uniform_int_distribution<int> size(1, 400);
-    test::Typist* typist = nullptr;
-    (void)typist;
     double clock_h = y.document.now_h();
     Typist hand(y.window, [&] { return size(random); });
     std::vector<double> typed;
@@ -112,50 +107,72 @@ TEST_CASE("a thousand readings in batches of every size, with answers between, a
 
 TEST_CASE("Enter keeps an entry and goes on to the next field of the form, and stays at its last", "[ui][typing]")
 {
-    test::Days d;
-    d.click("moneyPage");
+    test::Driver d(QStringLiteral("layup"));
     QApplication::setActiveWindow(&d.window);
-    auto* first = d.find<QLineEdit>("lineWhat");
-    REQUIRE(first->isVisible());
-    first->setFocus();
-    postText(d.window, QStringLiteral("castors"));
-    post(d.window, Qt::Key_Return, QStringLiteral("\r"));
+    d.find<QLineEdit>("finalLength")->setFocus();
+    // All of it at once, as from a program that was busy: length, width, thickness.
+    for (const char* entry : {"2222", "777", "43"}) {
+        postText(d.window, QLatin1String(entry));
+        post(d.window, Qt::Key_Return, QStringLiteral("\r"));
+    }
     QApplication::processEvents();
-    CHECK(QApplication::focusWidget() != first);
+    CHECK(d.job().layup.length_mm == 2222.0);
+    CHECK(d.job().layup.width_mm == 777.0);
+    CHECK(d.job().layup.thickness_mm == 43.0);
+    // What is refused is not left behind.
+    auto* length = d.find<QLineEdit>("finalLength");
+    length->setFocus();
+    QTest::keyClicks(length, QStringLiteral("banana"));
+    QTest::keyClick(length, Qt::Key_Return);
+    CHECK(QApplication::focusWidget() == length);
+    CHECK(d.job().layup.length_mm == 2222.0);
+    QTest::keyClick(length, Qt::Key_Escape);
+    // The last one stays, and the next key replaces what stands there.
+    std::vector<QLineEdit*> shown;
+    for (QLineEdit* line : length->parentWidget()->findChildren<QLineEdit*>()) {
+        if (line->isVisible() && line->isEnabled()) {
+            shown.push_back(line);
+        }
+    }
+    REQUIRE(shown.size() >= 3);
+    for (size_t i = 0; i < 2 * shown.size(); ++i) {
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
+    }
+    CHECK(QApplication::focusWidget() != length); // it does not go round
+    CHECK(length->parentWidget()->isAncestorOf(QApplication::focusWidget()));
 }
 
 TEST_CASE("Ctrl+Z right after Enter takes the entry back, wherever the cursor is", "[ui][typing]")
 {
-    test::Driver d(QStringLiteral("flat"));
+    test::Driver d(QStringLiteral("layup"));
     QApplication::setActiveWindow(&d.window);
-    auto* field = d.find<QLineEdit>("wantedThickness");
-    REQUIRE(field != nullptr);
-    const Book before = d.document.book();
+    auto* field = d.find<QLineEdit>("thicknessWanted");
+    const double was = d.job().layup.thickness_mm;
     field->setFocus();
     QTest::keyClicks(field, QStringLiteral("41.5"));
     QTest::keyClick(field, Qt::Key_Z, Qt::ControlModifier); // of what is being typed
-    CHECK(d.document.book() == before);
-    field->selectAll();
-    QTest::keyClicks(field, QStringLiteral("41.5"));
-    QTest::keyClick(field, Qt::Key_Return);
-    CHECK_FALSE(d.document.book() == before);
-    QWidget* cursor = QApplication::focusWidget();
-    REQUIRE(cursor != nullptr);
-    QTest::keyClick(cursor, Qt::Key_Z, Qt::ControlModifier);
-    CHECK(d.document.book() == before);
-    field->setFocus(); // and from the field itself
-    QTest::keyClicks(field, QStringLiteral("41.5"));
-    QTest::keyClick(field, Qt::Key_Return);
-    CHECK_FALSE(d.document.book() == before);
-    field->setFocus();
-    QTest::keyClick(field, Qt::Key_Z, Qt::ControlModifier);
-    CHECK(d.document.book() == before);
+    CHECK(d.job().layup.thickness_mm == was);
+    CHECK(field->text() != QStringLiteral("41.5"));
+    for (const bool back : {false, true}) { // from where Enter led, and from the field itself
+        field->setFocus();
+        field->selectAll();
+        QTest::keyClicks(field, QStringLiteral("41.5"));
+        QTest::keyClick(field, Qt::Key_Return);
+        CHECK(d.job().layup.thickness_mm == 41.5);
+        if (back) {
+            field->setFocus();
+        }
+        QWidget* cursor = QApplication::focusWidget();
+        REQUIRE(cursor != nullptr);
+        QTest::keyClick(cursor, Qt::Key_Z, Qt::ControlModifier);
+        CHECK(d.job().layup.thickness_mm == was);
+    }
 }
 
 TEST_CASE("the wheel over a list or a number that has not the keys scrolls and changes nothing", "[ui][typing]")
 {
     test::Driver d(QStringLiteral("base"));
-    const Book before = d.document.book();
+    const Job before = d.job();
     int lists = 0;
     for (QComboBox* box : d.window.findChildren<QComboBox*>()) {
         if (!box->isVisible() || box->count() < 2) {
@@ -178,5 +195,5 @@ TEST_CASE("the wheel over a list or a number that has not the keys scrolls and c
         CHECK(box->currentIndex() == was);
     }
     CHECK(lists > 2);
-    CHECK(d.document.book() == before);
+    CHECK(d.job() == before);
 }

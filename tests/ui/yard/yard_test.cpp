@@ -152,7 +152,10 @@ TEST_CASE("slabs are found by words, by order and by the code of their tag", "[u
     auto* rack = y.find<ui::Rack>("rack");
     const auto all = static_cast<int>(y.document.shop().slabs.size());
     CHECK(rack->found() == all);
-    QTest::keyClick(&y.window, Qt::Key_Slash);
+    y.board().setFocus();
+    QTest::keyClicks(&y.board(), QStringLiteral("3/4")); // a slash belongs to the fractions of an inch
+    CHECK_FALSE(words->hasFocus());
+    QTest::keyClick(&y.window, Qt::Key_F, Qt::ControlModifier);
     CHECK(words->hasFocus());
     QTest::keyClicks(words, QStringLiteral("maple"));
     CHECK(rack->found() == 5);

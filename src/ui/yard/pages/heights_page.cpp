@@ -62,7 +62,10 @@ HeightsPage::HeightsPage(Document& document, ReadingTable& table, Face face, QWi
         row->addWidget(w);
     }
     connect(grid, &QPushButton::clicked, this, [this] {
-        if (layOut(along_->value(), across_->value(), HeightsFrom(from_->currentData().toInt()))) {
+        // Corners by winding sticks are read up; a grid laid out after them is read as grids are, until it is said
+        // otherwise: the same readings would mean the opposite.
+        const auto from = hasCorners() ? HeightsFrom::RailsDown : HeightsFrom(from_->currentData().toInt());
+        if (layOut(along_->value(), across_->value(), from)) {
             table_.setFocus(); // the first reading waits
             table_.setCurrentCell(0, 0);
         }
@@ -102,6 +105,16 @@ void HeightsPage::fill(const Slab& slab)
     }
     from_->setCurrentIndex(from_->findData(int(grid->from)));
     fillHeights(table_, *grid, units());
+}
+
+bool HeightsPage::hasCorners() const
+{
+    const Slab* s = slab();
+    if (s == nullptr) {
+        return false;
+    }
+    const auto& grid = face_ == Face::Top ? s->topHeights : s->bottomHeights;
+    return grid && grid->xs_mm.size() == 2 && grid->ys_mm.size() == 2;
 }
 
 std::optional<HowTo> HeightsPage::howTo(const Slab& slab) const

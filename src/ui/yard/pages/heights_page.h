@@ -35,6 +35,8 @@ private:
     /// False where the slab has no outline yet: said in a sentence.
     bool layOut(int along, int across, HeightsFrom from);
     void layOutCorners();
+    /// Winding sticks lay over the slab: four corners, read up from the level of three.
+    [[nodiscard]] bool hasCorners() const;
 
     Face face_;
     QWidget* tools_;
