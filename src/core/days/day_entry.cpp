@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "core/shop/metered.h"
 #include "core/days/day_line.h"
 #include "core/measure/clock.h"
 
@@ -26,20 +27,8 @@ constexpr size_t kDate = 10;              // letters of a day in a moment
 /// The mean of the latest day is what the plan goes by.
 void setToday(Slab& slab)
 {
-    std::string latest;
-    for (const MoistureReading& m : slab.moisture) {
-        latest = std::max(latest, m.date);
-    }
-    double sum = 0.0;
-    int count = 0;
-    for (const MoistureReading& m : slab.moisture) {
-        if (m.date == latest) {
-            sum += m.mc_pct;
-            ++count;
-        }
-    }
-    if (count > 0) {
-        slab.mc_pct = sum / count;
+    if (const auto latest = latestMc_pct(slab.moisture)) {
+        slab.mc_pct = latest;
     }
 }
 

@@ -5,6 +5,7 @@
 // what weighs is in the finished top.
 
 #include <algorithm>
+#include <numbers>
 #include <cmath>
 #include <limits>
 
@@ -38,6 +39,11 @@ const char* kindWord(FeatureKind kind)
     return "void";
 }
 
+double discArea_mm2(double across_mm)
+{
+    return std::numbers::pi / 4.0 * across_mm * across_mm;
+}
+
 /// What a kind of hole is made of, at the depth that is left.
 struct Shape {
     VoidAmount amount;
@@ -52,17 +58,39 @@ Figure areaFigure(const Ring& ring)
     return workedOut("area", "area", area_mm2(std::span<const Vec2>(ring)), Unit::Area, "on the drawing");
 }
 
+/// How far a hole reaches: measured on the rough face, below the finished face, and in the finished wood.
+struct Reach {
+    Figure rough;
+    Figure below; // of the finished face, were the wood thick enough
+    Figure depth; // in the wood
+};
+
 /// A mouth narrows as the face comes down to it.
-Figure mouthFigure(const Feature& feature, const Figure& whole, const Figure& depth, const char* label)
+Figure mouthFigure(const Feature& feature, const Reach& reach, const char* label)
 {
     const Figure wide = given("mouth_rough", "at the rough face", feature.width_mm, Unit::Length, "measured");
-    const double mouth = whole.value() > 0.0 ? feature.width_mm * depth.value() / whole.value() : 0.0;
-    return made("mouth", label, "{0} × {1} ÷ {2}", {wide, depth, whole}, mouth, Unit::Length);
+    const double whole = reach.rough.value();
+    const double mouth = whole > 0.0 ? feature.width_mm * reach.below.value() / whole : 0.0;
+    return made("mouth", label, "{0} × {1} ÷ {2}", {wide, reach.below, reach.rough}, mouth, Unit::Length);
 }
 
-Shape shapeOf(const Feature& feature, const Ring& ring, const Figure& whole, const Figure& depth, bool through)
+/// And of one that comes out below, what is open there; nothing known to be open for one that ends in the wood.
+Figure footFigure(const Feature& feature, const Reach& reach)
+{
+    const double beyond = reach.below.value() - reach.depth.value();
+    if (!(beyond > 0.0) || !(reach.rough.value() > 0.0)) {
+        return {};
+    }
+    const Figure wide = given("mouth_rough", "at the rough face", feature.width_mm, Unit::Length, "measured");
+    return made("foot", "where it comes out below", "{0} × ({1} − {2}) ÷ {3}",
+                {wide, reach.below, reach.depth, reach.rough}, feature.width_mm * beyond / reach.rough.value(),
+                Unit::Length);
+}
+
+Shape shapeOf(const Feature& feature, const Ring& ring, const Reach& reach, bool through)
 {
     Shape out;
+    const Figure& depth = reach.depth;
     const double deep = depth.value();
     const double area = area_mm2(std::span<const Vec2>(ring));
     switch (feature.kind) {
@@ -75,24 +103,39 @@ Shape shapeOf(const Feature& feature, const Ring& ring, const Figure& whole, con
         out.formula = "{0} × {1}";
         break;
     case FeatureKind::Knot: {
-        // Flattening takes the wide mouth of the cone away: what is left is a smaller cone.
-        const Figure mouth = mouthFigure(feature, whole, depth, "mouth");
-        out.amount = conicalKnot(mouth.value(), deep);
-        out.areaTop_mm2 = deep > 0.0 ? out.amount.volume_L * 3.0 * 1e6 / deep : 0.0;
+        // Flattening takes the wide mouth of the cone away: what is left is a smaller cone, without its tip where it
+        // comes out below.
+        const Figure mouth = mouthFigure(feature, reach, "mouth");
+        const Figure foot = footFigure(feature, reach);
+        const double narrow = foot ? foot.value() : 0.0;
+        out.amount = conicalKnot(mouth.value(), deep, narrow);
+        out.areaTop_mm2 = discArea_mm2(mouth.value());
+        out.areaBottom_mm2 = discArea_mm2(narrow);
         out.terms = {mouth, depth};
         out.formula = "⅓ × π ÷ 4 × {0}² × {1}";
+        if (foot) {
+            out.terms.push_back(foot);
+            out.formula = "⅓ × π ÷ 4 × ({0}² + {0} × {2} + {2}²) × {1}";
+        }
         break;
     }
     case FeatureKind::Check: {
-        const Figure mouth = mouthFigure(feature, whole, depth, "width");
+        const Figure mouth = mouthFigure(feature, reach, "width");
+        const Figure foot = footFigure(feature, reach);
+        const double narrow = foot ? foot.value() : 0.0;
         double run = 0.0;
         for (size_t i = 0; i + 1 < feature.points.size(); ++i) {
             run += length(feature.points[i + 1] - feature.points[i]);
         }
-        out.amount = vCrack(run, mouth.value(), deep);
+        out.amount = vCrack(run, mouth.value(), deep, narrow);
         out.areaTop_mm2 = run * mouth.value();
+        out.areaBottom_mm2 = run * narrow;
         out.terms = {workedOut("run", "length", run, Unit::Length, "on the drawing"), mouth, depth};
         out.formula = "{0} × {1} × {2} ÷ 2";
+        if (foot) {
+            out.terms.push_back(foot);
+            out.formula = "{0} × ({1} + {3}) ÷ 2 × {2}";
+        }
         break;
     }
     case FeatureKind::WormHoles: {
@@ -172,6 +215,7 @@ std::optional<FillItem> cavityOf(const FillInput& in, size_t index, const Featur
                                                                 Unit::Length, "the face that stays, over the plane");
     const Figure rough = given("depth", "depth", feature.depth_mm, Unit::Length, "measured on the rough face");
     Figure depth = thick;
+    Figure below = thick; // of the finished face, were the wood thick enough
     bool through = feature.kind == FeatureKind::ThroughVoid;
     if (!through) {
         item.onShow = (feature.face == Face::Bottom) == piece.turnedOver;
@@ -184,6 +228,7 @@ std::optional<FillItem> cavityOf(const FillInput& in, size_t index, const Featur
         const Figure off = guess ? assumed("taken_off", "taken off there", taken, Unit::Length, source)
                                  : workedOut("taken_off", "taken off there", taken, Unit::Length, source);
         const double left = feature.depth_mm - taken;
+        below = made("depth_below", "below the finished face", "{0} − {1}", {rough, off}, left, Unit::Length);
         if (!item.depthKnown) {
             depth = assumed("depth_left", "depth left", 0.0, Unit::Length, "its depth is not measured");
         } else if (left >= local) {
@@ -202,7 +247,7 @@ std::optional<FillItem> cavityOf(const FillInput& in, size_t index, const Featur
     item.through = through;
     item.depth_mm = depth.value();
     item.depth = depth;
-    Shape shape = shapeOf(feature, ring, rough, depth, through);
+    Shape shape = shapeOf(feature, ring, {rough, depth.value() > 0.0 ? below : depth, depth}, through);
     if (inRough < kWhole) {
         shape.terms.push_back(
             workedOut("share", "of it in the rough piece", inRough * 100.0, Unit::Percent, "on the drawing"));

@@ -26,16 +26,17 @@ VoidAmount pocket(const Ring& ring, double depth_mm)
     return {area * depth_mm / kLitre_mm3, perimeter_mm(ring) * depth_mm + area};
 }
 
-VoidAmount conicalKnot(double diameter_mm, double depth_mm)
+VoidAmount conicalKnot(double diameter_mm, double depth_mm, double foot_mm)
 {
-    const double radius = diameter_mm / 2.0;
-    return {std::numbers::pi / 12.0 * diameter_mm * diameter_mm * depth_mm / kLitre_mm3,
-            std::numbers::pi * radius * std::hypot(radius, depth_mm)};
+    const double squares = diameter_mm * diameter_mm + diameter_mm * foot_mm + foot_mm * foot_mm;
+    return {std::numbers::pi / 12.0 * squares * depth_mm / kLitre_mm3,
+            std::numbers::pi / 2.0 * (diameter_mm + foot_mm) * std::hypot((diameter_mm - foot_mm) / 2.0, depth_mm)};
 }
 
-VoidAmount vCrack(double length_mm, double width_mm, double depth_mm)
+VoidAmount vCrack(double length_mm, double width_mm, double depth_mm, double foot_mm)
 {
-    return {length_mm * width_mm * depth_mm / 2.0 / kLitre_mm3, 2.0 * length_mm * std::hypot(width_mm / 2.0, depth_mm)};
+    return {length_mm * (width_mm + foot_mm) * depth_mm / 2.0 / kLitre_mm3,
+            2.0 * length_mm * std::hypot((width_mm - foot_mm) / 2.0, depth_mm)};
 }
 
 VoidAmount wormHoles(int count, double diameter_mm, double depth_mm)

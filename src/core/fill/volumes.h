@@ -17,8 +17,9 @@ struct VoidAmount {
 };
 [[nodiscard]] VoidAmount throughVoid(const Ring& ring, double depth_mm);
 [[nodiscard]] VoidAmount pocket(const Ring& ring, double depth_mm);
-[[nodiscard]] VoidAmount conicalKnot(double diameter_mm, double depth_mm);
-[[nodiscard]] VoidAmount vCrack(double length_mm, double width_mm, double depth_mm);
+/// A cone down to its tip; with `foot_mm` one that is cut off at that width, as where it comes out below.
+[[nodiscard]] VoidAmount conicalKnot(double diameter_mm, double depth_mm, double foot_mm = 0.0);
+[[nodiscard]] VoidAmount vCrack(double length_mm, double width_mm, double depth_mm, double foot_mm = 0.0);
 [[nodiscard]] VoidAmount wormHoles(int count, double diameter_mm, double depth_mm);
 /// `woodEdges[i]` tells whether the edge from corner i to the next is wood.
 [[nodiscard]] VoidAmount riverVoid(const Ring& ring, double depth_mm, const std::vector<bool>& woodEdges);

@@ -10,7 +10,7 @@
 namespace burl
 {
 
-enum class HazardKind { Void, Resin, Key, Rod, Channel, Edge };
+enum class HazardKind { Void, Resin, Key, Rod, Channel, Joint, Cut };
 
 struct Hazard {
     HazardKind kind = HazardKind::Void;
@@ -18,7 +18,7 @@ struct Hazard {
     std::string name;       // "a hole or punky wood"
     double wanted_mm = 0.0; // from a fastener's middle
     bool below = true;      // open on the underside; else it comes from the show face
-    double deep_mm = 0.0;   // from the show face, where it does
+    double deep_mm = 0.0;   // from the finished show face, where it does
 };
 /// Of a layup that stands.
 struct Underside {

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 #include "core/move/hazards.h"
 
@@ -35,6 +36,7 @@ public:
     void inspect()
     {
         inspectMoisture();
+        inspectHeld();
         for (const FastenerPlan& f : plan_.fasteners) {
             inspectSeat(f);
             inspectKind(f);
@@ -59,6 +61,20 @@ private:
                                   std::move(remedy), f.fastener.at);
         out.row = f.number - 1;
         return out;
+    }
+
+    /// The line that stays where it is must lie in the top, or nothing of it is held.
+    void inspectHeld()
+    {
+        const Box& top = in_.layup->finalBox;
+        const double beyond = std::max(top.bottom - plan_.held.line_mm, plan_.held.line_mm - top.top);
+        if (beyond > kHair_mm) {
+            addFinding(plan_.findings, "move.held_outside", Severity::Warn,
+                       "The line that stays put lies {0} outside the top: nothing is held there, and every slot is "
+                       "reckoned from it.",
+                       {workedOut("held_beyond", "outside", beyond, Unit::Length, "on the drawing")},
+                       "put it where the top is fastened tight");
+        }
     }
 
     void inspectMoisture()
@@ -95,11 +111,13 @@ private:
     void inspectSeat(const FastenerPlan& f)
     {
         if (!f.inWood) {
-            const bool resin = std::any_of(underside_.hazards.begin(), underside_.hazards.end(), [&](const Hazard& h) {
+            const bool inGap = std::any_of(underside_.hazards.begin(), underside_.hazards.end(), [&](const Hazard& h) {
                 return h.kind == HazardKind::Resin && signedDistance_mm(h.ring, f.fastener.at) > 0.0;
             });
             add("move.fastener_off_wood", Severity::Stop, f,
-                resin ? "A fastener sits in the river: resin does not hold a thread as wood does, and does not move "
+                inGap && in_.layup->openGap
+                    ? "A fastener sits in the open gap: nothing holds it."
+                : inGap ? "A fastener sits in the river: resin does not hold a thread as wood does, and does not move "
                         "with it."
                       : "A fastener does not sit in wood.",
                 {}, "move it");
@@ -118,7 +136,8 @@ private:
             }
             const double apart = -signedDistance_mm(h.ring, f.fastener.at);
             if (apart < f.fastener.bolt_mm / 2.0) {
-                add("move.fastener_in_way", h.kind == HazardKind::Key ? Severity::Warn : Severity::Stop, f,
+                add("move.fastener_in_way",
+                    h.kind == HazardKind::Key || h.kind == HazardKind::Joint ? Severity::Warn : Severity::Stop, f,
                     "Fastener {0} goes into " + h.name + ".", {numberOf(f)}, "move it");
             } else if (apart < h.wanted_mm) {
                 add("move.fastener_in_way", Severity::Caution, f,
@@ -225,6 +244,7 @@ private:
         if (plan_.missing || !f.slot.known()) {
             return;
         }
+        inspectHoleInPlate(f);
         const Fastener& c = f.fastener;
         const double most = std::max(f.travel.out_mm, f.travel.in_mm);
         const Figure travel = made("travel_most", "travel", "the larger of {0} and {1}",
@@ -269,6 +289,38 @@ private:
                     "fasteners.",
                 {numberOf(f), given("slot_there", "there", *c.slot_mm, Unit::Length, "chosen"), travel, f.slot},
                 "make it {3} long");
+        }
+    }
+
+    /// Whether the hole or slot lies in its plate, with steel all round it.
+    void inspectHoleInPlate(const FastenerPlan& f)
+    {
+        const Fastener& c = f.fastener;
+        const bool through = c.kind == FastenerKind::InsertAndBolt || c.kind == FastenerKind::KnockInInsert ||
+                             c.kind == FastenerKind::ScrewAndWasher;
+        if (!through || !f.plate) {
+            return;
+        }
+        const BasePlate& plate = plan_.plates[*f.plate].plate;
+        const double wide = c.bolt_mm + 2.0 * c.clearance_mm;
+        const double run = std::max(0.0, c.slot_mm.value_or(f.slot.value()) - wide);
+        const double turn = (c.hole == HoleKind::Oversize ? 0.0 : f.slotTurn_deg) * std::numbers::pi / 180.0;
+        const double acrossTop = (std::abs(std::cos(turn)) * run + wide) / 2.0;
+        const double alongTop = (std::abs(std::sin(turn)) * run + wide) / 2.0;
+        const double room = std::min(plate.long_mm / 2.0 - std::abs(c.at.y - plate.middle_mm) - acrossTop,
+                                     plate.wide_mm / 2.0 - std::abs(c.at.x - plate.x_mm) - alongTop);
+        if (room < 0.0) {
+            add("move.hole_off_plate", Severity::Stop, f,
+                "The hole of fastener {0} runs out of its plate by {1}: nothing holds the bolt there.",
+                {numberOf(f), workedOut("off_plate", "beyond the plate", -room, Unit::Length, "on the drawing")},
+                "move it in, or take a larger plate");
+        } else if (room < c.bolt_mm / 2.0) {
+            add("move.hole_off_plate", Severity::Caution, f,
+                "The hole of fastener {0} leaves {1} of its plate beside it; {2}, half its bolt, is the least.",
+                {numberOf(f), workedOut("steel_left", "left", room, Unit::Length, "on the drawing"),
+                 made("steel_least", "least", "{0} ÷ 2", {given("bolt", "bolt", c.bolt_mm, Unit::Length, "chosen")},
+                      c.bolt_mm / 2.0, Unit::Length)},
+                "move it in");
         }
     }
 

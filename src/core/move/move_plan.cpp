@@ -20,7 +20,7 @@ bool sameInput(const MoveInput& a, const MoveInput& b)
     // The same node, not the same number: the working shown below a slot must be today's.
     const bool sameThickness =
         a.thickness && b.thickness ? &a.thickness.node() == &b.thickness.node() : !a.thickness && !b.thickness;
-    return a.choices == b.choices && a.layup == b.layup && sameThickness && a.species == b.species &&
+    return a.choices == b.choices && a.layup == b.layup && a.flatten == b.flatten && sameThickness && a.species == b.species &&
            a.climate == b.climate && a.sections == b.sections && a.leastWoodOverInsert_mm == b.leastWoodOverInsert_mm &&
            sameSlabs(a.slabs, b.slabs);
 }
@@ -458,12 +458,14 @@ MovePlan movePlan(const MoveInput& input)
     return MoveBuilder(input).run();
 }
 
-MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup, const Figure& thickness)
+MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup,
+                    std::shared_ptr<const FlattenPlan> flatten)
 {
     MoveInput out;
     out.choices = in.job.move;
     out.layup = std::move(layup);
-    out.thickness = thickness;
+    out.thickness = flatten->thickness;
+    out.flatten = std::move(flatten);
     out.slabs = in.slabs;
     out.species = in.species;
     out.sections = in.shop.sections;

@@ -6,6 +6,7 @@
 #include <optional>
 #include <vector>
 
+#include "core/flatten/flatten_plan.h"
 #include "core/layup/layup_plan.h"
 #include "core/move/pads.h"
 #include "core/move/travel.h"
@@ -98,6 +99,7 @@ struct MoveInput {
     MoveChoices choices;
     std::shared_ptr<const LayupPlan> layup;
     Figure thickness;
+    std::shared_ptr<const FlattenPlan> flatten; // what comes off the faces; null: nothing is known of it
     std::vector<std::shared_ptr<const Slab>> slabs;
     std::vector<Species> species;
     std::vector<SectionStock> sections;
@@ -108,7 +110,8 @@ struct MoveInput {
 
 [[nodiscard]] MovePlan movePlan(const MoveInput& input);
 
-[[nodiscard]] MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup, const Figure& thickness);
+[[nodiscard]] MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup,
+                                  std::shared_ptr<const FlattenPlan> flatten);
 
 /// Wood, its coefficient and two moistures: how far that wood travels. Not known while the plan misses something.
 [[nodiscard]] Figure travelFigure(const MoveInput& input, const MovePlan& plan, const std::string& key,
@@ -137,7 +140,7 @@ struct MoveStage {
     static constexpr const char* kBench = "move"; // that shows it
     template <typename Before> static Input input(const JobInShop& in, const Before& before)
     {
-        return moveInput(in, before.layup.answer, before.flatten->thickness);
+        return moveInput(in, before.layup.answer, before.flatten.answer);
     }
     static Answer answer(const Input& input) { return movePlan(input); }
 };

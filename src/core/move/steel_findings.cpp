@@ -33,6 +33,7 @@ public:
             inspectPlace(c);
             inspectSection(c);
         }
+        inspectPairs();
         for (const BasePlatePlan& p : plan_.plates) {
             inspectPlate(p);
         }
@@ -81,7 +82,13 @@ private:
                        "move it in", placeOf(c));
             return;
         }
-        if (fromEnd < kLeastFromEnd_mm) {
+        if (fromEnd < c.channel.width_mm / 2.0) {
+            addFinding(plan_.findings, "move.groove_long", Severity::Stop,
+                       "A channel's groove comes out of the end: its middle lies {0} from it and it is {1} wide.",
+                       {workedOut("from_end", "from the end", fromEnd, Unit::Length, "on the drawing"),
+                        given("groove_wide", "groove", c.channel.width_mm, Unit::Length, "chosen")},
+                       "move it in", placeOf(c));
+        } else if (fromEnd < kLeastFromEnd_mm) {
             addFinding(plan_.findings, "move.channel_end", Severity::Caution,
                        "A channel lies {0} from the end; {1} to {2} is custom.",
                        {workedOut("from_end", "from the end", fromEnd, Unit::Length, "on the drawing"),
@@ -134,6 +141,7 @@ private:
                 break;
             }
         }
+        inspectHoles(c, groove, at);
         for (const BasePlatePlan& p : plan_.plates) {
             const double apart = std::abs(p.plate.x_mm - c.channel.x_mm) - p.plate.wide_mm / 2.0 -
                                  c.channel.width_mm / 2.0 - (p.plate.letIn ? p.plate.room_mm : 0.0);
@@ -148,6 +156,79 @@ private:
                                 workedOut("channel_to", "there", std::round(to), Unit::Length, "clear of the plate")},
                                "move the channel to {2}", place);
                 f.row = static_cast<int>(&c - plan_.channels.data());
+            }
+        }
+    }
+
+    /// Holes that a groove runs through or meets from below, and the cut between two halves.
+    void inspectHoles(const ChannelPlan& c, const Box& groove, const Figure& at)
+    {
+        const Vec2 place = placeOf(c);
+        const auto row = static_cast<int>(&c - plan_.channels.data());
+        for (const Hazard& h : plan_.underside->hazards) {
+            if (h.kind == HazardKind::Cut && meets(groove, h.ring)) {
+                addFinding(plan_.findings, "move.channel_in_cut", Severity::Stop,
+                           "The channel at {0} lies in the cut between the halves: it is sawn through, or holds them "
+                           "together.",
+                           {at}, "move it into one half", place)
+                    .row = row;
+            }
+            if (h.kind != HazardKind::Void || !meets(groove, h.ring)) {
+                continue;
+            }
+            const double above = in_.thickness.value() - c.channel.depth_mm;
+            if (h.below) {
+                addFinding(plan_.findings, "move.channel_on_void", Severity::Warn,
+                           "The channel at {0} crosses " + h.name + ": the groove shows there, and a bolt in it holds "
+                                                                    "nothing.",
+                           {at}, "move it into sound wood", place)
+                    .row = row;
+            } else if (h.deep_mm > above) {
+                addFinding(plan_.findings, "move.channel_on_void", Severity::Stop,
+                           "The groove of the channel at {0} breaks into a hole of the show face: that reaches {1} down, "
+                           "and {2} are left over the groove.",
+                           {at, workedOut("hole_deep", "hole", h.deep_mm, Unit::Length, "after flattening"), c.woodLeft},
+                           "move it clear of the hole", place)
+                    .row = row;
+            }
+        }
+    }
+
+    [[nodiscard]] static bool meets(const Box& box, const Ring& ring)
+    {
+        const Ring outline{{box.left, box.bottom}, {box.right, box.bottom}, {box.right, box.top}, {box.left, box.top}};
+        return !intersection({outline}, {ring}).empty();
+    }
+
+    /// Two grooves, or two plates, in one place.
+    void inspectPairs()
+    {
+        for (size_t i = 0; i < plan_.channels.size(); ++i) {
+            for (size_t k = i + 1; k < plan_.channels.size(); ++k) {
+                const ChannelPlan& a = plan_.channels[i];
+                const ChannelPlan& b = plan_.channels[k];
+                if (std::abs(a.channel.x_mm - b.channel.x_mm) < (a.channel.width_mm + b.channel.width_mm) / 2.0 &&
+                    std::abs(a.channel.middle_mm - b.channel.middle_mm) < a.halfReach_mm() + b.halfReach_mm()) {
+                    addFinding(
+                        plan_.findings, "move.channels_overlap", Severity::Stop,
+                        "The grooves of the channel at {0} and the channel at {1} overlap.",
+                        {workedOut("channel_at", "channel", a.channel.x_mm, Unit::Length, "on the drawing"),
+                         workedOut("other_at", "the other", b.channel.x_mm, Unit::Length, "on the drawing")},
+                        "move one of them", placeOf(b))
+                        .row = static_cast<int>(k);
+                }
+            }
+        }
+        for (size_t i = 0; i < plan_.plates.size(); ++i) {
+            for (size_t k = i + 1; k < plan_.plates.size(); ++k) {
+                const BasePlatePlan& a = plan_.plates[i];
+                const BasePlatePlan& b = plan_.plates[k];
+                if (std::abs(a.plate.x_mm - b.plate.x_mm) < (a.plate.wide_mm + b.plate.wide_mm) / 2.0 &&
+                    std::abs(a.plate.middle_mm - b.plate.middle_mm) < (a.plate.long_mm + b.plate.long_mm) / 2.0) {
+                    addFinding(plan_.findings, "move.plates_overlap", Severity::Stop,
+                               "Base plates {0} and {1} lie in each other.", {numberOf(a), numberOf(b)},
+                               "move one of them", placeOf(b));
+                }
             }
         }
     }
@@ -194,6 +275,7 @@ private:
                        {at}, "move it in", placeOf(p));
             return;
         }
+        inspectPlateOverCut(p, at);
         const double spare = std::min(p.from_mm - here.from_mm, here.from_mm + here.width_mm() - p.to_mm);
         if (spare < 0.0) {
             addFinding(plan_.findings, "move.plate_long", Severity::Warn,
@@ -210,6 +292,28 @@ private:
             addFinding(plan_.findings, "move.pocket_deep", Severity::Warn,
                        "The pocket of base plate {0} leaves {1}, less than half of {2}.",
                        {at, p.woodLeft, in_.thickness}, "take a thinner plate", placeOf(p));
+        }
+    }
+
+    /// The cut between two halves, and holes of the show face over its pocket.
+    void inspectPlateOverCut(const BasePlatePlan& p, const Figure& at)
+    {
+        const double half = p.plate.wide_mm / 2.0 + (p.plate.letIn ? p.plate.room_mm : 0.0);
+        const Box room{p.plate.x_mm - half, p.from_mm, p.plate.x_mm + half, p.to_mm};
+        for (const Hazard& h : plan_.underside->hazards) {
+            if (h.kind == HazardKind::Cut && meets(room, h.ring)) {
+                addFinding(plan_.findings, "move.plate_in_cut", p.plate.letIn ? Severity::Stop : Severity::Warn,
+                           "Base plate {0} lies across the cut between the halves: they no longer come apart.", {at},
+                           "move it into one half", placeOf(p));
+            }
+            if (p.plate.letIn && h.kind == HazardKind::Void && !h.below && h.deep_mm > p.woodLeft.value() &&
+                meets(room, h.ring)) {
+                addFinding(plan_.findings, "move.pocket_on_void", Severity::Stop,
+                           "The pocket of base plate {0} breaks into a hole of the show face: that reaches {1} down, and "
+                           "{2} are left over the pocket.",
+                           {at, workedOut("hole_deep", "hole", h.deep_mm, Unit::Length, "after flattening"), p.woodLeft},
+                           "move it clear of the hole", placeOf(p));
+            }
         }
     }
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <functional>
 
+#include "core/shop/metered.h"
 #include "core/measure/clock.h"
 #include "core/shop/outline.h"
 
@@ -138,7 +139,7 @@ private:
         const std::vector<Wanted> all{
             {"how thick", "thickness", [](const Slab& s) { return !s.thickness_mm && !isRead(s.bottomHeights); }},
             {"what wood", "species", [this](const Slab& s) { return shop_.speciesOf(s) == nullptr; }},
-            {"how dry", "mc", [](const Slab& s) { return !s.mc_pct; }}};
+            {"how dry", "mc", [](const Slab& s) { return !meteredMc_pct(s); }}};
         std::string text;
         Where where{"yard", "thickness"};
         for (const Wanted& wanted : all) {

@@ -4,6 +4,7 @@
 #include <charconv>
 #include <limits>
 
+#include "core/shop/metered.h"
 #include "core/geometry/ring.h"
 #include "core/measure/text.h"
 #include "core/shop/outline.h"
@@ -45,7 +46,7 @@ double rankOf(const Slab& slab, YardOrder order)
     case YardOrder::Thickest:
         return slab.thickness_mm ? -*slab.thickness_mm : kLast;
     case YardOrder::Driest:
-        return slab.mc_pct.value_or(kLast);
+        return meteredMc_pct(slab).value_or(kLast);
     case YardOrder::Cheapest:
         return slab.price.value_or(kLast);
     case YardOrder::Log:

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <map>
 
+#include "core/shop/metered.h"
 #include "core/face/surfaces.h"
 #include "core/geometry/ring.h"
 #include "core/measure/date.h"
@@ -98,7 +99,8 @@ private:
         card_.volume = volume_;
         if (const Species* species = shop_.speciesOf(slab_)) {
             const Figure g = given("g12", "specific gravity at 12 %", species->g12, Unit::None, species->source);
-            const Figure mc = slab_.mc_pct ? given("mc", "MC", *slab_.mc_pct, Unit::Percent, "meter")
+            const std::optional<double> metered = meteredMc_pct(slab_);
+            const Figure mc = metered ? given("mc", "MC", *metered, Unit::Percent, "meter")
                                            : assumed("mc", "MC", kAssumedMc_pct, Unit::Percent, "not metered");
             const double density = density_kg_m3(species->g12, mc.value());
             const Figure rho = made("density", "density", "{0} at {1}", {g, mc}, density, Unit::Density);
@@ -275,7 +277,7 @@ private:
 
     void inspectMoisture()
     {
-        if (!slab_.mc_pct) {
+        if (!meteredMc_pct(slab_)) {
             addFinding(card_.findings, "yard.no_mc", Severity::ToDo, slab_.name + " is not metered.", {}, "read its MC")
                 .leadsTo = {"yard", "mc", slab_.id.value};
         }

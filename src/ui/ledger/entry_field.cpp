@@ -98,6 +98,25 @@ void EntryField::keyPressEvent(QKeyEvent* event)
     }
 }
 
+void EntryField::focusInEvent(QFocusEvent* event)
+{
+    QLineEdit::focusInEvent(event);
+    // At once, for the next key may be waiting already; with the mouse, after it has set its cursor.
+    clickedInto_ = event->reason() == Qt::MouseFocusReason;
+    if (replaced_ && !clickedInto_) {
+        selectAll();
+    }
+}
+
+void EntryField::mouseReleaseEvent(QMouseEvent* event)
+{
+    QLineEdit::mouseReleaseEvent(event);
+    if (replaced_ && clickedInto_ && !hasSelectedText() && !isModified()) {
+        selectAll();
+    }
+    clickedInto_ = false;
+}
+
 void EntryField::showEvent(QShowEvent* event)
 {
     QLineEdit::showEvent(event);

@@ -21,7 +21,8 @@ public:
     void refuse(const QString& sentence);
     /// What goes into it; while an entry is refused the tip says why instead.
     void setTip(const QString& tip);
-    /// Where Enter stays, the next key replaces what stands in it: for a reading, not for words.
+    /// Whoever comes to it, or stays after Enter, replaces with the next key what stands in it: for a reading, not for
+    /// words.
     void setReplacedByNextKey() { replaced_ = true; }
 
 Q_SIGNALS:
@@ -30,6 +31,8 @@ Q_SIGNALS:
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
+    void focusInEvent(QFocusEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
     void showEvent(QShowEvent* event) override;
     /// As setShown, whoever is typing.
     void putBack(const QString& text);
@@ -42,6 +45,7 @@ private:
     QString tip_;
     bool replaced_ = false;
     bool marked_ = false;
+    bool clickedInto_ = false; // until the button is let go
 };
 
 } // namespace burl::ui

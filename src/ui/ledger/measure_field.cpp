@@ -1,7 +1,5 @@
 #include "ui/ledger/measure_field.h"
 
-#include <QFocusEvent>
-
 #include "core/measure/format.h"
 #include "core/measure/parse.h"
 #include "ui/look/text.h"
@@ -105,25 +103,6 @@ void MeasureField::take(const QString& text)
     value_ = *result;
     putBack(shownValue());
     Q_EMIT entered(value_);
-}
-
-void MeasureField::focusInEvent(QFocusEvent* event)
-{
-    QLineEdit::focusInEvent(event);
-    // At once, for the next key may be waiting already; with the mouse, after it has set its cursor.
-    clickedInto_ = event->reason() == Qt::MouseFocusReason;
-    if (!clickedInto_) {
-        selectAll();
-    }
-}
-
-void MeasureField::mouseReleaseEvent(QMouseEvent* event)
-{
-    QLineEdit::mouseReleaseEvent(event);
-    if (clickedInto_ && !hasSelectedText() && !isModified()) {
-        selectAll();
-    }
-    clickedInto_ = false;
 }
 
 } // namespace burl::ui

@@ -31,10 +31,6 @@ public:
 Q_SIGNALS:
     void entered(std::optional<double> value);
 
-protected:
-    void focusInEvent(QFocusEvent* event) override;
-    void mouseReleaseEvent(QMouseEvent* event) override;
-
 private:
     void take(const QString& text);
     [[nodiscard]] QString shownValue() const;
@@ -43,7 +39,6 @@ private:
     UnitChoice units_;
     std::optional<double> value_;
     bool optional_ = false;
-    bool clickedInto_ = false; // until the button is let go
     Range range_{0.0, 1e9};
 };
 

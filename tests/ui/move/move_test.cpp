@@ -205,6 +205,7 @@ TEST_CASE("a day that is none is refused in words, and the last one stays", "[ui
     QTest::keyClick(day, Qt::Key_Return);
     CHECK(d.job().move.assembled == "2027-03-01");
     CHECK(day->text() == QStringLiteral("Mon 1 Mar 2027"));
+    day->setFocus(); // Enter went on
     QTest::keyClicks(day, QStringLiteral("2027-03-02"));
     QTest::keyClick(day, Qt::Key_Return);
     CHECK(d.job().move.assembled == "2027-03-02");

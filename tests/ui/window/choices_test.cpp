@@ -233,6 +233,7 @@ TEST_CASE("after Enter the next reading replaces what stands in the field, refus
     QTest::keyClick(field, Qt::Key_Return);
     CHECK(d.job().layup.length_mm == 2600.0);
     CHECK_FALSE(field->property("refused").toBool());
+    field->setFocus(); // Enter went on to the next
     QTest::keyClicks(field, QStringLiteral("2500"));
     QTest::keyClick(field, Qt::Key_Return);
     CHECK(d.job().layup.length_mm == 2500.0);
