@@ -32,22 +32,29 @@ void nameOrder(ResinOrder& order, const OrderInput& input, const std::vector<Fig
     const Figure soak = made("soak_volume", "soak-in", "{0} × {1} ÷ {2}", {rate, wet, density}, o.soak_L, Unit::Volume);
     const Figure share = given("reserve_share", "reserve", input.reserve * 100.0, Unit::Percent, "chosen, for leaks");
     const Figure reserve = made("reserve_volume", "reserve", "{0} of {1}", {share, voids}, o.reserve_L, Unit::Volume);
-    const Figure needed = made("needed_" + order.resin, "needed", "{0} + {1} + {2} + {3}", {voids, over, soak, reserve},
-                               o.needed_L, Unit::Volume);
+    std::vector<Figure> parts{voids, over, soak, reserve};
+    if (input.wedge_L > 0.0) {
+        parts.push_back(workedOut("wedge_" + order.resin, "wedge of a form out of level", input.wedge_L, Unit::Volume,
+                                  "its fall over half its length, on the open area"));
+    }
+    const Figure needed =
+        made("needed_" + order.resin, "needed", sumOf(parts.size()), std::move(parts), o.needed_L, Unit::Volume);
     const Figure pots = given("pot_residue", "left in the pots", input.potResidue * 100.0, Unit::Percent, "chosen");
     order.mixed = made("mixed_" + order.resin, "Mix of " + order.name, "{0} ÷ (100 % − {1})", {needed, pots},
                        o.total.volume_L, Unit::Volume);
     const Figure batches =
         made("batches_" + order.resin, "batches", "{0} in pots of at most {1}, all alike",
-             {order.mixed, given("bucket", "bucket", input.bucket_L, Unit::Volume, "chosen")}, o.batches, Unit::Count);
+             {order.mixed, given("bucket", "the most at once", input.bucket_L, Unit::Volume, "bucket, or a third of the chamber")}, o.batches, Unit::Count);
     const Figure ratio =
         given("ratio", "A to 1 B", input.mix.aToB, Unit::None, input.mix.byMass ? "by mass" : "by volume");
     const Figure densityA =
         given("density_a", "density of A", input.mix.densityA_kg_L, Unit::MixedDensity, "resin class values");
     const Figure densityB =
         given("density_b", "density of B", input.mix.densityB_kg_L, Unit::MixedDensity, "resin class values");
-    order.aVolume = made("a_volume_" + order.resin, "part A", "{0} at {1} parts A to 1 B", {order.mixed, ratio},
-                         o.total.a_L, Unit::Volume);
+    // A ratio by mass gives litres by way of both densities.
+    order.aVolume = made("a_volume_" + order.resin, "part A",
+                         input.mix.byMass ? "{0} × ({1} ÷ {2}) ÷ ({1} ÷ {2} + 1 ÷ {3})" : "{0} × {1} ÷ ({1} + 1)",
+                         {order.mixed, ratio, densityA, densityB}, o.total.a_L, Unit::Volume);
     order.bVolume =
         made("b_volume_" + order.resin, "part B", "{0} − {1}", {order.mixed, order.aVolume}, o.total.b_L, Unit::Volume);
     order.a = made("a_mass_" + order.resin, "part A", "{0} × {1}", {order.aVolume, densityA}, o.total.a_kg, Unit::Mass);
@@ -224,8 +231,8 @@ void inspectUplift(const FillInput& in, FillPlan& plan)
         if (!wood.known()) {
             continue;
         }
-        const double area = area_mm2(std::span<const Vec2>(piece.rough));
-        const double thick = in.flatten->meanThickness.value();
+        const double area = piece.roughMean_mm2;
+        const double thick = river->depth_mm; // as thick as the resin is deep: both are flattened after, or before
         const Uplift up = upliftOf(area, thick, river->depth_mm, wood.value(), resin, kMargin, kClamp_N);
         if (!(up.uplift_N > 1.0)) {
             continue;
@@ -233,8 +240,8 @@ void inspectUplift(const FillInput& in, FillPlan& plan)
         const Figure force = made(
             "uplift_" + piece.name, "Uplift of " + piece.name + " in the pour", "({0} × {1} − {2} × {3}) × {4} × g",
             {given("resin_density", "resin", resin, Unit::Density, "resin class values"),
-             relabelled(in.flatten->meanThickness, "pour_depth", "poured deep, resin under the slab"), wood,
-             in.flatten->meanThickness, workedOut("rough_area", "area", area, Unit::Area, "rough piece")},
+             relabelled(river->depth, "pour_depth", "poured deep, resin under the slab"), wood, river->depth,
+             workedOut("rough_area", "area", area, Unit::Area, "rough piece, the mean of both faces")},
             up.uplift_N, Unit::Force);
         plan.figures.push_back({force, Prominence::Folded});
     }

@@ -229,6 +229,9 @@ private:
         item.wetted_mm2 += (along(cutTo(gap.edgeA, poured->from_mm, poured->to_mm)) +
                             along(cutTo(gap.edgeB, poured->from_mm, poured->to_mm))) *
                            item.depth_mm;
+        constexpr double kMetre_mm = 1000.0;
+        item.wedge_L = in_.choices.form.slope_mm_m / kMetre_mm * boundsOf(item.onTable).width() / 2.0 *
+                       item.areaTop_mm2 / 1e6;
         plan_.items.push_back(std::move(item));
     }
 
@@ -351,7 +354,8 @@ private:
         };
         std::map<std::string, Need> byResin;
         for (const FillItem& item : plan_.items) {
-            if (!item.resin.empty()) {
+            const bool planedAway = item.depthKnown && !item.river && !(item.depth_mm > 0.0);
+            if (!item.resin.empty() && !planedAway) {
                 byResin[item.resin].items.push_back(&item);
                 byResin[sealedFirst(item) ? sealCoatResin() : item.resin].wetted_mm2 += item.wetted_mm2;
             }
@@ -367,6 +371,7 @@ private:
             for (const FillItem* item : need.items) {
                 input.voids_L += item->volume.value();
                 input.overpourArea_mm2 += item->areaTop_mm2;
+                input.wedge_L += item->wedge_L;
                 volumes.push_back(item->volume);
             }
             const FillChoices& c = in_.choices;
@@ -375,7 +380,7 @@ private:
             input.reserve = c.reserve;
             input.potResidue = c.potResidue;
             input.mix = r->mix;
-            input.bucket_L = c.bucket_L;
+            input.bucket_L = largestPot_L(c.bucket_L, c.mixing);
             input.pigment_pct = c.pigment_pct;
             ResinOrder order;
             order.resin = id;
@@ -501,6 +506,7 @@ private:
                 air.push_back(inTopFigure(item));
             }
         }
+        addFloodCoats(masses);
         plan_.wood_L = sumFigure("wood_volume", "Wood", woods, Unit::Volume);
         plan_.resin_L = sumFigure("resin_volume", "Resin in the top", resins, Unit::Volume);
         plan_.air_L = sumFigure("air_volume", "Left open", air, Unit::Volume);
@@ -514,6 +520,23 @@ private:
         if (!air.empty()) {
             add(plan_.air_L, Prominence::Folded);
         }
+    }
+
+    /// Coats of resin over the whole top lie on it, and weigh.
+    void addFloodCoats(std::vector<Figure>& masses) const
+    {
+        const ResinClass* r = onShelf(in_.resins, "table_top");
+        if (in_.choices.floodCoats <= 0 || r == nullptr || !in_.layup->topArea.known()) {
+            return;
+        }
+        const double density = mixedDensity_kg_L(r->mix);
+        const double litres = in_.choices.floodCoats * in_.choices.flood_mm * in_.layup->topArea.value() / 1e6;
+        masses.push_back(made(
+            "mass_flood", "flood coats", "{0} × {1} × {2} × {3}",
+            {given("flood_coats", "coats", in_.choices.floodCoats, Unit::Count, "chosen"),
+             given("flood_film", "film", in_.choices.flood_mm, Unit::Length, "chosen"), in_.layup->topArea,
+             given("mixed_density", "density of the mix", density, Unit::MixedDensity, "resin class values")},
+            litres * density, Unit::Mass));
     }
 
     /// The figure of a hole as far as it lies in the finished top.

@@ -35,6 +35,7 @@ struct FillItem {
     Region islandsUnder;
     Figure volume;        // litres as it is filled: of the rough piece, before its ends are trimmed
     double inTop_L = 0.0; // of it what the finished top keeps
+    double wedge_L = 0.0; // of a river whose form is out of level: more over its low end, planed off
     double wetted_mm2 = 0.0;
     double depth_mm = 0.0; // left after flattening
     Figure depth;          // the same with its working

@@ -87,6 +87,11 @@ double mixedDensity_kg_L(const MixRatio& mix)
     return a * mix.densityA_kg_L + (1.0 - a) * mix.densityB_kg_L;
 }
 
+double largestPot_L(double bucket_L, const Mixing& mixing)
+{
+    return mixing.chamber_L ? std::min(bucket_L, *mixing.chamber_L * kOfChamber) : bucket_L;
+}
+
 Order orderFor(const OrderInput& input)
 {
     Order out;
@@ -95,7 +100,7 @@ Order orderFor(const OrderInput& input)
     out.soak_g = input.soakIn_g_m2 * input.wetted_mm2 / 1e6;
     out.soak_L = out.soak_g / 1000.0 / out.mixedDensity_kg_L;
     out.reserve_L = input.reserve * input.voids_L;
-    out.needed_L = input.voids_L + out.overpour_L + out.soak_L + out.reserve_L;
+    out.needed_L = input.voids_L + out.overpour_L + input.wedge_L + out.soak_L + out.reserve_L;
     const double mixed = out.needed_L / (1.0 - input.potResidue);
     out.total = partsOf(mixed, input.mix, input.pigment_pct);
     out.batches = mixed > 0.0 ? std::max(1, static_cast<int>(std::ceil(mixed / input.bucket_L - 1e-9))) : 0;

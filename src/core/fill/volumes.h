@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/geometry/ring.h"
+#include "core/shop/fill_choices.h"
 #include "core/shop/mix_ratio.h"
 
 namespace burl
@@ -26,11 +27,16 @@ struct VoidAmount {
 
 [[nodiscard]] double mixedDensity_kg_L(const MixRatio& mix);
 
+/// The most that is mixed at once: the bucket, and of a vacuum chamber a third, as foam wants the rest.
+constexpr double kOfChamber = 1.0 / 3.0;
+[[nodiscard]] double largestPot_L(double bucket_L, const Mixing& mixing);
+
 struct OrderInput {
     double voids_L = 0.0;
     double wetted_mm2 = 0.0;
     double overpour_mm = 0.0;
     double overpourArea_mm2 = 0.0;
+    double wedge_L = 0.0; // more where the form is out of level, planed off
     double soakIn_g_m2 = 0.0;
     double reserve = 0.0;    // share of the voids kept for leaks
     double potResidue = 0.0; // share that stays in the pots

@@ -300,17 +300,42 @@ Figure mostOff(const FlattenedPiece& piece, bool onTop)
 }
 
 /// Wind, bow and cup, from what a bent sheet through the readings does over a metre.
-/// Of a round or an oval they are told at its rim, where nothing stands out to the corners.
-template <typename Add> void addShape(const FlattenedPiece& piece, const LayupPlan& layup, Add add)
+/// How much of a twist of unit shows in a region: the highest place less the lowest, twice, over what the corners of its
+/// box would show. One of a rectangle, a half of a round.
+double twistShown(const Region& region, const Box& box)
+{
+    const double middleX = (box.left + box.right) / 2.0;
+    const double middleY = (box.bottom + box.top) / 2.0;
+    double least = 0.0;
+    double most = 0.0;
+    for (const Ring& ring : region) {
+        for (const Vec2& p : ring) {
+            const double rise = (p.x - middleX) * (p.y - middleY);
+            least = std::min(least, rise);
+            most = std::max(most, rise);
+        }
+    }
+    const double corners = box.width() * box.height();
+    return corners > 0.0 ? 2.0 * (most - least) / corners : 1.0;
+}
+
+/// Of a round, an oval or a drawn top they are told over what the piece has in it, at its rim.
+template <typename Add>
+void addShape(const FlattenedPiece& piece, const LayupPlan& layup, const PlacedPiece& placed, Add add)
 {
     constexpr double kMetre_mm = 1000.0;
     const FaceShape& shape = *piece.shape;
-    const bool atRim = !layup.shape.empty();
+    const bool atRim = !layup.shape.empty() && !placed.kept.empty();
+    std::vector<Vec2> corners;
+    for (const Ring& ring : placed.kept) {
+        corners.insert(corners.end(), ring.begin(), ring.end());
+    }
+    const Box kept = atRim ? boundsOf(corners) : Box{};
     const Figure length =
-        atRim ? workedOut("face_length", "over the length", layup.finalBox.width(), Unit::Length, "the final outline")
+        atRim ? workedOut("face_length", "over the length", kept.width(), Unit::Length, "what the final outline keeps")
               : workedOut("face_length", "over the length", shape.length_mm, Unit::Length, "outermost readings");
     const Figure width =
-        atRim ? workedOut("face_width", "over the width", layup.finalBox.height(), Unit::Length, "the final outline")
+        atRim ? workedOut("face_width", "over the width", kept.height(), Unit::Length, "what the final outline keeps")
               : workedOut("face_width", "over the width", shape.width_mm, Unit::Length, "outermost readings");
     const double perLength = atRim ? length.value() / shape.length_mm : 1.0;
     const double perWidth = atRim ? width.value() / shape.width_mm : 1.0;
@@ -318,11 +343,12 @@ template <typename Add> void addShape(const FlattenedPiece& piece, const LayupPl
         return workedOut(key, label, coefficient * kMetre_mm * kMetre_mm, Unit::Length,
                          "bent sheet of least squares through the top's readings");
     };
-    // A twist is greatest on a rim halfway between its axes: there both ways are √½ of what a corner would have.
-    const double rimOverCorner = atRim ? 0.5 : 1.0;
+    // On the rim of a round a twist is greatest halfway between its axes: there both ways are √½ of a corner's.
+    const double rimOverCorner = atRim ? twistShown(placed.kept, kept) : 1.0;
+    const Figure rim = workedOut("at_rim", "of it at the rim", rimOverCorner * 100.0, Unit::Percent, "its outline");
     add(made("wind_" + piece.name, "Wind of " + piece.name,
-             std::string("{0} × {1} ÷ 1 m × {2} ÷ 1 m") + (atRim ? " ÷ 2, at the rim" : ""),
-             {bend("twist", "twist over a metre each way", shape.coefficients[3]), length, width},
+             atRim ? "{0} × {1} ÷ 1 m × {2} ÷ 1 m × {3}" : "{0} × {1} ÷ 1 m × {2} ÷ 1 m",
+             {bend("twist", "twist over a metre each way", shape.coefficients[3]), length, width, rim},
              shape.wind_mm * perLength * perWidth * rimOverCorner, Unit::Length),
         Prominence::Folded);
     add(made("bow_" + piece.name, "Bow of " + piece.name, "{0} × ({1} ÷ 2 m)²",
@@ -382,7 +408,7 @@ void appendFlattenFigures(const FlattenInput& in, const Figure& possible, Flatte
                 Prominence::Folded);
         }
         if (piece.shape) {
-            addShape(piece, *in.layup, add);
+            addShape(piece, *in.layup, in.layup->pieces[i], add);
         }
         double touching = 0.0;
         double removed = 0.0;

@@ -135,6 +135,9 @@ private:
             piece.keptArea_mm2 = area_mm2(piece.kept);
             const Region rough = intersection({piece.showRing}, intersection(room, {roughEnds}));
             piece.rough = largestRing(rough);
+            const Region under = intersection({piece.underRing}, intersection(room, {roughEnds}));
+            const double shown = area_mm2(std::span<const Vec2>(piece.rough));
+            piece.roughMean_mm2 = under.empty() ? shown : (shown + area_mm2(largestRing(under))) / 2.0;
             piece.inKept = std::make_shared<const RegionIndex>(piece.kept);
             piece.inRough = std::make_shared<const RegionIndex>(Region{piece.rough});
         }

@@ -44,6 +44,7 @@ struct PlacedPiece {
     Region keptUnder;               // the same on the face below
     Region kept;                    // wood of the final top: inside rip line and final outline (show face)
     Ring rough;                     // what is flattened: with the trim at both ends
+    double roughMean_mm2 = 0.0;     // its area, the mean of both faces: what it displaces
     double keptArea_mm2 = 0.0;
     std::shared_ptr<const RegionIndex> inKept; // of kept and of rough, for the many features of a slab
     std::shared_ptr<const RegionIndex> inRough;

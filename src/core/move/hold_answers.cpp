@@ -137,7 +137,8 @@ double bendOf(const PlateModel& model, const HoldShape& tightened, const HoldSha
     return most - least;
 }
 
-std::array<PlateCase, kHoldCases> casesOf(const HoldQuestion& q)
+/// Somebody sits at the left end and the near edge, or at the right end and the far edge.
+std::array<PlateCase, kHoldCases> casesOf(const HoldQuestion& q, bool far)
 {
     std::array<PlateCase, kHoldCases> out;
     for (PlateCase& c : out) {
@@ -146,12 +147,12 @@ std::array<PlateCase, kHoldCases> casesOf(const HoldQuestion& q)
     const Box& box = q.plate.box;
     const double middleX = (box.left + box.right) / 2.0;
     const double middleY = (box.bottom + box.top) / 2.0;
-    const bool left = q.overhangEnd_mm < middleX;
-    const double end = left ? box.left : box.right - kSits_mm;
+    const double end = far ? box.right - kSits_mm : box.left;
+    const double edge = far ? q.farEdge_mm - kSits_mm : q.nearEdge_mm;
     out[static_cast<size_t>(HoldCase::AtEnd)].loads = {
         {{end, middleY - kSits_mm / 2.0, end + kSits_mm, middleY + kSits_mm / 2.0}, kPerson_N}};
     out[static_cast<size_t>(HoldCase::AtEdge)].loads = {
-        {{middleX - kSits_mm / 2.0, q.nearEdge_mm, middleX + kSits_mm / 2.0, q.nearEdge_mm + kSits_mm}, kPerson_N}};
+        {{middleX - kSits_mm / 2.0, edge, middleX + kSits_mm / 2.0, edge + kSits_mm}, kPerson_N}};
     out[static_cast<size_t>(HoldCase::Books)].loads = {{{middleX - kBooksLong_mm / 2.0, middleY - kSits_mm / 2.0,
                                                          middleX + kBooksLong_mm / 2.0, middleY + kSits_mm / 2.0},
                                                         kBooks_N}};
@@ -178,7 +179,8 @@ std::shared_ptr<const HoldAnswer> holdAnswer(const HoldQuestion& q, const std::f
     auto out = std::make_shared<HoldAnswer>();
     const PlateModel model(q.plate, on);
     const std::vector<Vec2> places = placesOf(model);
-    const std::array<PlateCase, kHoldCases> cases = casesOf(q);
+    const std::array<PlateCase, kHoldCases> cases = casesOf(q, false);
+    const std::array<PlateCase, kHoldCases> others = casesOf(q, true);
     const bool hasChannels =
         std::any_of(q.plate.beams.begin(), q.plate.beams.end(), [](const PlateBeam& b) { return b.removable; });
     out->xs_mm = model.xs_mm();
@@ -193,6 +195,17 @@ std::shared_ptr<const HoldAnswer> holdAnswer(const HoldQuestion& q, const std::f
         }
         PlateCase load = cases[c];
         out->with[c] = shapeOf(model, places, load);
+        if (static_cast<HoldCase>(c) == HoldCase::AtEnd || static_cast<HoldCase>(c) == HoldCase::AtEdge) {
+            HoldShape other = shapeOf(model, places, others[c]);
+            const bool worse = other.tips != out->with[c].tips ? other.tips : other.most_mm > out->with[c].most_mm;
+            if (worse) {
+                out->with[c] = std::move(other);
+                load = others[c];
+            }
+            if (static_cast<HoldCase>(c) == HoldCase::AtEnd) {
+                out->end_mm = worse ? q.plate.box.right : q.plate.box.left;
+            }
+        }
         load.removables = false;
         out->without[c] = !hasChannels ? out->with[c] : shapeOf(model, places, load);
         const auto which = static_cast<HoldCase>(c);

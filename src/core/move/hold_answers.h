@@ -24,12 +24,13 @@ struct HoldQuestion {
     bool cups = false;       // whether their rings are known
     double driest_pct = 0.0; // MC from the day of assembly
     double wettest_pct = 0.0;
-    double nearEdge_mm = 0.0;    // y of the near edge at the middle of its length
-    double overhangEnd_mm = 0.0; // x of the end that reaches further past what it stands on
-    bool pads = false;           // the levels of its supports were read
+    double nearEdge_mm = 0.0; // y of the edges at the middle of its length
+    double farEdge_mm = 0.0;
+    bool pads = false; // the levels of its supports were read
     bool operator==(const HoldQuestion&) const = default;
 };
 
+/// At an end, at an edge: of the two the one that gives more, or tips.
 enum class HoldCase { OwnWeight, AtEnd, AtEdge, Books, Driest, Wettest, Tightened };
 constexpr size_t kHoldCases = 7;
 
@@ -57,6 +58,7 @@ struct HoldAnswer {
     };
     std::array<Range, 2> softer, stiffer;
     double bolt_N = 0.0;      // the largest in a channel over the year
+    double end_mm = 0.0;      // x of the end that gives more under somebody
     double padsBend_mm = 0.0; // tightened down: out of the plane that lies best, beyond its own weight
     [[nodiscard]] const HoldShape& shape(HoldCase c, bool beams) const
     {

@@ -25,12 +25,13 @@ constexpr double kJerk = 2.0;             // a table is lifted in a jerk
 
 /// A figure of the plate model, with what it hangs on.
 struct Modelled {
-    Figure thickness, along, across, driest, wettest;
+    Figure thickness, along, across, today, driest, wettest;
 
     [[nodiscard]] Figure operator()(const char* key, const char* label, double value, Unit unit = Unit::Length) const
     {
-        return made(key, label, "the plate model: its outline, {0} of wood of {1} along and about {2} across",
-                    {thickness, along, across}, value, unit);
+        return made(key, label,
+                    "the plate model: its outline, {0} of wood of {1} along and about {2} across, as heavy as at {3}",
+                    {thickness, along, across, today}, value, unit);
     }
     [[nodiscard]] Figure season(const char* key, const char* label, double value, bool dry,
                                 Unit unit = Unit::Length) const
@@ -67,7 +68,7 @@ Modelled modelOf(const HoldInput& input)
     Modelled out{input.moveInput->thickness, along,
                  made("e_across", "stiffness across it, N/mm²", "{0} × {1}, known to a fifth", {along, ratio},
                       species.moe_GPa * kGPa * ratios.eTangential, Unit::None),
-                 figureOf(*input.move, "top_driest"), figureOf(*input.move, "top_wettest")};
+                 input.move->assembly, figureOf(*input.move, "top_driest"), figureOf(*input.move, "top_wettest")};
     return out;
 }
 
@@ -135,7 +136,7 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
     double over = 1e9; // from the end to the nearest thing it stands on
     for (const PlateSupport& s : plan.question->plate.supports) {
         for (const double x : {s.from.x, s.to.x}) {
-            over = std::min(over, std::abs(plan.question->overhangEnd_mm - x));
+            over = std::min(over, std::abs(a.end_mm - x));
         }
     }
     const Figure person = given("person", "somebody", kSitter_kg, Unit::Mass, "custom");

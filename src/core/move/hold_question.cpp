@@ -192,16 +192,9 @@ std::optional<HoldQuestion> holdQuestion(const HoldInput& input)
         out.driest_pct = e.least_pct - move.mc.assembly_pct;
         out.wettest_pct = e.most_pct - move.mc.assembly_pct;
     }
-    double left = out.plate.box.right;
-    double right = out.plate.box.left;
-    for (const PlateSupport& s : out.plate.supports) {
-        left = std::min({left, s.from.x, s.to.x});
-        right = std::max({right, s.from.x, s.to.x});
-    }
-    out.overhangEnd_mm =
-        left - out.plate.box.left >= out.plate.box.right - right ? out.plate.box.left : out.plate.box.right;
     const StripsAt middle = stripsAt(layup, move.rings, (out.plate.box.left + out.plate.box.right) / 2.0);
     out.nearEdge_mm = middle.strips.empty() ? out.plate.box.bottom : middle.from_mm;
+    out.farEdge_mm = middle.strips.empty() ? out.plate.box.top : middle.from_mm + middle.width_mm();
     out.pads = move.padsRead && move.padsRest;
     return out;
 }

@@ -69,8 +69,10 @@ Figure travelFigure(const MoveInput& input, const MovePlan& plan, const std::str
     const Figure mean =
         made(key + "_coefficient", "movement of that wood", "of what lies there, by " + formula, pieces,
              between.wood_mm > 0.0 ? between.growth_mm_per_pct / between.wood_mm : 0.0, Unit::Coefficient);
-    return made(key, label, "{0} × {1} × (from {2} to {3})", {wood, mean, plan.assembly, season}, sureOf(plan, value),
-                Unit::Length);
+    const bool otherWay = !(value > 0.0) && between.wood_mm > 0.0;
+    return made(key, label,
+                otherWay ? "nothing: {0} × {1} × (from {2} to {3}) goes the other way" : "{0} × {1} × (from {2} to {3})",
+                {wood, mean, plan.assembly, season}, sureOf(plan, value), Unit::Length);
 }
 
 double MoveYear::mc_pct(double day, double assembly_pct) const

@@ -47,7 +47,7 @@ Reach reachOf(const MovePlan& plan, const StripsAt& here, double held, double y)
     return {woodBetween(here.strips, from, to), t.out_mm, t.in_mm};
 }
 
-ChannelPlan planned(const MoveInput& input, const MovePlan& plan, const Channel& channel)
+ChannelPlan planned(const MoveInput& input, const MovePlan& plan, const Channel& channel, size_t number)
 {
     ChannelPlan out;
     out.channel = channel;
@@ -78,7 +78,7 @@ ChannelPlan planned(const MoveInput& input, const MovePlan& plan, const Channel&
     const Figure travel =
         travelFigure(input, plan, "channel_travel", "travel in at an end", most.between, plan.driest, most.in_mm);
     const Figure room = chosen("end_room", "room each end", channel.endRoom_mm);
-    out.groove = made("groove", "Groove", "{0} + 2 × ({1} + {2})", {length, travel, room},
+    out.groove = made(number > 1 ? "groove_" + std::to_string(number) : "groove", "Groove", "{0} + 2 × ({1} + {2})", {length, travel, room},
                       sureOf(plan, channel.length_mm + 2.0 * (most.in_mm + channel.endRoom_mm)), Unit::Length);
     out.woodLeft = made("wood_left", "Wood above the groove", "{0} − {1}",
                         {input.thickness, chosen("groove_depth", "groove", channel.depth_mm)},
@@ -144,7 +144,7 @@ double ChannelPlan::halfReach_mm() const
 void planChannels(const MoveInput& input, MovePlan& plan)
 {
     for (const Channel& channel : input.choices.channels) {
-        plan.channels.push_back(planned(input, plan, channel));
+        plan.channels.push_back(planned(input, plan, channel, plan.channels.size() + 1));
     }
 }
 

@@ -6,11 +6,6 @@
 namespace burl
 {
 
-double largestPot_L(double bucket_L, const Mixing& mixing)
-{
-    return mixing.chamber_L ? std::min(bucket_L, *mixing.chamber_L * kOfChamber) : bucket_L;
-}
-
 Pots potsFor(double litres, const MixRatio& mix, double pigment_pct, double bucket_L, const Mixing& mixing)
 {
     OrderInput input;

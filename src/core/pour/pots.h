@@ -10,10 +10,6 @@
 namespace burl
 {
 
-/// The most that is mixed at once: the bucket, and of a vacuum chamber a third, as foam wants the rest.
-constexpr double kOfChamber = 1.0 / 3.0;
-[[nodiscard]] double largestPot_L(double bucket_L, const Mixing& mixing);
-
 /// Equal pots of one colour.
 struct Pots {
     int count = 0;

@@ -94,7 +94,7 @@ void makeUplift(const PourInput& in, const FillItem& river, PourPlan& plan)
             continue;
         }
         const PlacedPiece& piece = f.layup->pieces[i];
-        const double area = area_mm2(std::span<const Vec2>(piece.rough));
+        const double area = piece.roughMean_mm2;
         const auto at = [&](double deep) {
             return upliftOf(area, thick, std::min(deep, thick), wood.value(), resin, kMargin, f.choices.form.clamp_N);
         };
@@ -121,9 +121,13 @@ void makeLoad(const PourInput& in, PourPlan& plan)
     for (size_t i = 0; i < f.layup->pieces.size(); ++i) {
         const Figure density = woodDensity(f, i);
         const PlacedPiece& piece = f.layup->pieces[i];
-        const double thick = piece.roughThickness_mm > 0.0 ? piece.roughThickness_mm : f.flatten->thickness.value();
+        const FlattenedPiece& flat = f.flatten->pieces[i];
+        const double read = flat.readTo_mm > 0.0 ? (flat.readFrom_mm + flat.readTo_mm) / 2.0 : 0.0;
+        const double thick = read > 0.0                      ? read
+                             : piece.roughThickness_mm > 0.0 ? piece.roughThickness_mm
+                                                             : f.flatten->thickness.value();
         constexpr double kCubic_mm3 = 1e9;
-        wood += area_mm2(std::span<const Vec2>(piece.rough)) * thick / kCubic_mm3 * density.value();
+        wood += piece.roughMean_mm2 * thick / kCubic_mm3 * density.value();
     }
     double resin = 0.0;
     for (const PourEvent& event : plan.events) {

@@ -82,7 +82,8 @@ private:
         const double litres = needed / (1.0 - c_.potResidue);
         std::vector<Figure> terms{workedOut("fill_" + id, "to fill", fill_L, Unit::Volume, source)};
         if (over_L > 0.0) {
-            terms.push_back(workedOut("over_" + id, "overpour", over_L, Unit::Volume, "chosen height over its area"));
+            terms.push_back(workedOut("over_" + id, "overpour", over_L, Unit::Volume,
+                          "chosen height over its area, and the wedge of a form out of level"));
         }
         if (soak_L > 0.0) {
             terms.push_back(
@@ -251,7 +252,7 @@ private:
         const double share = item.layers.volume_L > 0.0 ? item.layers.volumes_L[layer] / item.layers.volume_L
                                                         : 1.0 / static_cast<double>(count);
         out.fill_L = item.volume.value() * share;
-        out.over_L = layer + 1 == count ? c_.overpour_mm * item.areaTop_mm2 / kLitre_mm3 : 0.0;
+        out.over_L = layer + 1 == count ? c_.overpour_mm * item.areaTop_mm2 / kLitre_mm3 + item.wedge_L : 0.0;
         out.soak_L = sealedFirst(item) ? 0.0 : soak_L(item.wetted_mm2, r) / static_cast<double>(count);
         return out;
     }
@@ -274,7 +275,7 @@ private:
         std::map<std::string, std::vector<size_t>> byResin;
         for (size_t i = 0; i < fill_.items.size(); ++i) {
             const FillItem& item = fill_.items[i];
-            if (!item.river && !item.seal && item.layers.count > 0 && resin(item.resin) != nullptr) {
+            if (!item.river && !item.seal && item.depth_mm > 0.0 && item.layers.count > 0 && resin(item.resin) != nullptr) {
                 byResin[item.resin].push_back(i);
             }
         }
