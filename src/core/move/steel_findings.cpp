@@ -183,7 +183,7 @@ private:
                                                                     "nothing.",
                            {at}, "move it into sound wood", place)
                     .row = row;
-            } else if (h.deep_mm > above) {
+            } else if (above > 0.0 && h.deep_mm > above) { // else it breaks through by itself
                 addFinding(plan_.findings, "move.channel_on_void", Severity::Stop,
                            "The groove of the channel at {0} breaks into a hole of the show face: that reaches {1} down, "
                            "and {2} are left over the groove.",
@@ -306,7 +306,8 @@ private:
                            "Base plate {0} lies across the cut between the halves: they no longer come apart.", {at},
                            "move it into one half", placeOf(p));
             }
-            if (p.plate.letIn && h.kind == HazardKind::Void && !h.below && h.deep_mm > p.woodLeft.value() &&
+            if (p.plate.letIn && h.kind == HazardKind::Void && !h.below && p.woodLeft.value() > 0.0 &&
+                h.deep_mm > p.woodLeft.value() &&
                 meets(room, h.ring)) {
                 addFinding(plan_.findings, "move.pocket_on_void", Severity::Stop,
                            "The pocket of base plate {0} breaks into a hole of the show face: that reaches {1} down, and "

@@ -54,55 +54,10 @@ Ends endsOf(const GcodeInput& in, double middle)
     return out;
 }
 
-} // namespace
-
-Box stockBox(const GcodeInput& in)
-{
-    Box box{0.0, 0.0, in.map.length_mm, in.map.width_mm};
-    for (const Ring& ring : in.stock) {
-        const Box of = boundsOf(ring);
-        box = {std::min(box.left, of.left), std::min(box.bottom, of.bottom), std::max(box.right, of.right),
-               std::max(box.top, of.top)};
-    }
-    return box;
-}
-
-Expected<std::string> surfacingGcode(const GcodeInput& in)
+/// Every pass that is wanted, only strokes that meet wood.
+void writePasses(const GcodeInput& in, const PassPlan& passes, double safe, GcodeWriter& w)
 {
     const GcodeSettings& s = in.settings;
-    for (const double feed : {s.feed_mm_min, s.plunge_mm_min}) {
-        if (!(feed > 0.0) || feed > kMostFeed_mm_min) {
-            return refuse("gcode.feed",
-                          "A feed lies between nothing and 30 m a minute: choose one that machine, bit and "
-                          "wood can take.");
-        }
-    }
-    const PassPlan passes = passPlan(in.map, in.passes);
-    if (std::none_of(passes.passes.begin(), passes.passes.end(),
-                     [&](const Pass& p) { return s.milling == 0 || p.milling == s.milling; })) {
-        return refuse("gcode.nothing",
-                      "This face needs no cut: nothing stands above its plane, or above what this milling leaves.");
-    }
-    const double safe = passes.highest_mm + std::max(5.0, s.safe_mm);
-    const double wide = in.map.width_mm;
-    const double along = in.map.length_mm;
-    GcodeWriter w(s);
-    w.comment(in.title);
-    w.comment("Look at every line in a simulator and run it in the air first. Extraction on, nobody at the table.");
-    w.comment("Zero: x and y at the lower left corner of what is flattened, marked on the slab; z on the finished "
-              "plane. Bit " +
-              std::to_string(static_cast<int>(std::lround(in.passes.bit_mm))) + " mm.");
-    w.word(s.inches ? "G20" : "G21");
-    w.word("G90");
-    w.word("G17");
-    w.rapidUp(safe);
-    w.comment("dry run round the frame, spindle off");
-    w.rapidTo(0.0, 0.0);
-    for (const Vec2 corner : {Vec2{along, 0.0}, Vec2{along, wide}, Vec2{0.0, wide}, Vec2{0.0, 0.0}}) {
-        w.rapidTo(corner.x, corner.y);
-    }
-    w.word("M0");
-    w.spindle();
     const StrokeField strokes(in.map, in.passes);
     const bool lengthwise = in.passes.along;
     const auto place = [lengthwise](double on, double middle) {
@@ -149,6 +104,72 @@ Expected<std::string> surfacingGcode(const GcodeInput& in)
         }
         w.rapidUp(safe);
     }
+}
+
+/// What these words reach with their cutter's middle.
+Box reachOf(const std::string& words)
+{
+    std::vector<Vec2> all;
+    const auto moves = gcodeMoves(words);
+    for (const GcodeMove& m : moves ? *moves : std::vector<GcodeMove>{}) {
+        all.push_back({m.to[0], m.to[1]});
+    }
+    return boundsOf(all);
+}
+
+} // namespace
+
+Box stockBox(const GcodeInput& in)
+{
+    Box box{0.0, 0.0, in.map.length_mm, in.map.width_mm};
+    for (const Ring& ring : in.stock) {
+        const Box of = boundsOf(ring);
+        box = {std::min(box.left, of.left), std::min(box.bottom, of.bottom), std::max(box.right, of.right),
+               std::max(box.top, of.top)};
+    }
+    return box;
+}
+
+Expected<std::string> surfacingGcode(const GcodeInput& in)
+{
+    const GcodeSettings& s = in.settings;
+    for (const double feed : {s.feed_mm_min, s.plunge_mm_min}) {
+        if (!(feed > 0.0) || feed > kMostFeed_mm_min) {
+            return refuse("gcode.feed",
+                          "A feed lies between nothing and 30 m a minute: choose one that machine, bit and "
+                          "wood can take.");
+        }
+    }
+    const PassPlan passes = passPlan(in.map, in.passes);
+    if (std::none_of(passes.passes.begin(), passes.passes.end(),
+                     [&](const Pass& p) { return s.milling == 0 || p.milling == s.milling; })) {
+        return refuse("gcode.nothing",
+                      "This face needs no cut: nothing stands above its plane, or above what this milling leaves.");
+    }
+    const double safe = passes.highest_mm + std::max(5.0, s.safe_mm);
+    GcodeWriter cut(s);
+    writePasses(in, passes, safe, cut);
+    const Box reach = reachOf((s.inches ? "G20\n" : "G21\n") + cut.text());
+    GcodeWriter w(s);
+    w.comment(in.title);
+    w.comment("Look at every line in a simulator and run it in the air first. Extraction on, nobody at the table.");
+    w.comment("Zero: x and y at the lower left corner of what is flattened, marked on the slab; z on the finished "
+              "plane. Bit " +
+              std::to_string(static_cast<int>(std::lround(in.passes.bit_mm))) + " mm.");
+    w.word(s.inches ? "G20" : "G21");
+    w.word("G90");
+    w.word("G17");
+    w.rapidUp(safe);
+    w.comment("dry run round all that the bit's middle reaches, spindle off");
+    w.rapidTo(0.0, 0.0);
+    for (const Vec2 corner : {Vec2{reach.left, reach.bottom}, Vec2{reach.right, reach.bottom},
+                              Vec2{reach.right, reach.top}, Vec2{reach.left, reach.top},
+                              Vec2{reach.left, reach.bottom}}) {
+        w.rapidTo(corner.x, corner.y);
+    }
+    w.word("M0");
+    w.spindle();
+    writePasses(in, passes, safe, w);
     w.word("M5");
     w.rapidTo(0.0, 0.0);
     w.word("M30");
@@ -162,6 +183,7 @@ Expected<std::vector<GcodeMove>> gcodeMoves(std::string_view text)
     double feed = 0.0;
     double unit = 1.0;
     int motion = 0;
+    bool spindle = false;
     int line = 0;
     for (size_t from = 0; from < text.size();) {
         size_t end = text.find('\n', from);
@@ -193,6 +215,8 @@ Expected<std::vector<GcodeMove>> gcodeMoves(std::string_view text)
                 if (const size_t axis = axes.find(letter); axis != std::string::npos) {
                     to[axis] = value * unit;
                     moves = true;
+                } else if (letter == 'M' && (value == 3.0 || value == 4.0 || value == 5.0)) {
+                    spindle = value != 5.0;
                 } else if (letter == 'F') {
                     feed = value * unit;
                 } else if (letter == 'G' && (value == 0.0 || value == 1.0)) {
@@ -212,6 +236,7 @@ Expected<std::vector<GcodeMove>> gcodeMoves(std::string_view text)
             std::copy(to, to + 3, move.to);
             std::copy(to, to + 3, at);
             move.rapid = motion == 0;
+            move.spindle = spindle;
             move.feed_mm_min = feed;
             move.line = line;
             out.push_back(move);
@@ -227,7 +252,17 @@ std::vector<std::string> gcodeFaults(const std::vector<GcodeMove>& moves, const 
     const auto fault = [&out](const GcodeMove& m, const std::string& what) {
         out.push_back("Line " + std::to_string(m.line) + ": " + what);
     };
+    std::vector<Vec2> shown; // by the dry run
+    for (size_t i = 1; i < moves.size() && !moves[i].spindle; ++i) {
+        shown.push_back({moves[i].to[0], moves[i].to[1]});
+    }
+    const Box dry = boundsOf(shown);
     for (const GcodeMove& m : moves) {
+        if (m.spindle && !shown.empty() &&
+            (m.to[0] < dry.left - kHair_mm || m.to[0] > dry.right + kHair_mm || m.to[1] < dry.bottom - kHair_mm ||
+             m.to[1] > dry.top + kHair_mm)) {
+            fault(m, "it cuts where the dry run did not go.");
+        }
         const bool first = &m == &moves.front(); // up to safe height, from wherever the machine stands
         for (const double* p : {m.from, m.to}) {
             if (p == m.from && first) {

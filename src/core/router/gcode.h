@@ -32,7 +32,7 @@ struct GcodeInput {
     GcodeSettings settings;
 };
 
-/// A dry run round the frame at safe height and a stop, then the spindle and every pass, only strokes that meet wood.
+/// A dry run round all that is cut, at safe height, and a stop, then the spindle and every pass, only strokes that meet wood.
 /// Errors: "gcode.nothing" (the face needs no cut), "gcode.feed" (a feed that is nought or beyond 30 m/min).
 [[nodiscard]] Expected<std::string> surfacingGcode(const GcodeInput& input);
 
@@ -44,6 +44,7 @@ struct GcodeMove {
     double to[3] = {}; // mm, whatever the file's units
     double feed_mm_min = 0.0;
     bool rapid = false;
+    bool spindle = false; // it turns
     int line = 0;
 };
 /// Reads back plain G-code: G0, G1, G17, G20, G21, G90, M and S words, comments. Errors: "gcode.word" names the line.

@@ -35,17 +35,27 @@ void LogEnd::setSlab(SlabId id)
 {
     slab_ = id;
     stack_ = logStack(document_.shop(), id);
+    names_px_ = longestName_px();
     update();
 }
 
-double LogEnd::besideIt() const
+/// Shaping text is dear: once for a log, and no further than a name may be wide.
+double LogEnd::longestName_px() const
 {
     const QFontMetricsF metrics(textFont(10.0, true));
     double names = kNames_px;
     for (const StackedSlab& slab : stack_.slabs) {
+        if (names >= kLongest_px) {
+            break;
+        }
         names = std::max(names, metrics.horizontalAdvance(fromCore(slab.slab->name)) + 2.0);
     }
-    return std::min(names, kLongest_px) + kCups_px;
+    return std::min(names, kLongest_px);
+}
+
+double LogEnd::besideIt() const
+{
+    return names_px_ + kCups_px;
 }
 
 double LogEnd::scale() const

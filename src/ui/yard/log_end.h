@@ -35,6 +35,7 @@ protected:
 private:
     enum class Drag { None, Slab, Pith };
     /// Room right of the slabs: their cup marks and names.
+    [[nodiscard]] double longestName_px() const;
     [[nodiscard]] double besideIt() const;
     [[nodiscard]] double scale() const;
     [[nodiscard]] QPointF toPixel(double y_mm, double z_mm) const;
@@ -49,6 +50,7 @@ private:
     Document& document_;
     SlabId slab_;
     LogStack stack_;
+    double names_px_ = 0.0; // the longest of their names, at most what is kept for names
     Drag drag_ = Drag::None;
     QPointF pressed_;
     QPointF at_;
