@@ -85,7 +85,7 @@ private:
                 add(t.end ? "base.tips_end" : "base.tips_side", Severity::Stop,
                     "It tips over when {0} press on " + where + ": somebody who leans there does that.", {t.tip, by},
                     "set its feet {1} further out", t.at);
-            } else if (t.widen_mm > 0.0) {
+            } else if (t.widen_mm > 0.0 && !nobodySits()) {
                 add(t.end ? "base.tips_end" : "base.tips_side", Severity::Warn,
                     "Somebody of {2} sitting on " + where + " tips it over: {0} are enough.", {t.tip, by, sitter},
                     "set its feet {1} further out", t.at);
@@ -184,8 +184,7 @@ private:
             in.leg_mm = c_.thick_mm;
             in.wedge_deg = c_.wedge_deg;
             in.tenonHigh_mm = c_.rail_mm;
-            constexpr double kSlim_deg = 12.0; // custom 5 to 8; steeper ones back out as the wood dries and is shaken
-            if (c_.wedge_deg > kSlim_deg || !wedgedTenon(in).stays) {
+            if (!wedgedTenon(in).stays) {
                 add("base.wedge", Severity::Warn, "A wedge of {0} backs out as the wood dries and is shaken.",
                     {chosen("wedge", "wedge", c_.wedge_deg, Unit::Degrees)}, "5 to 8 degrees")
                     .leadsTo = {"base", "legs"};
@@ -265,9 +264,12 @@ private:
         }
     }
 
+    /// A console at the wall, a shelf: no chair stands at it.
+    [[nodiscard]] bool nobodySits() const { return c_.chairs && *c_.chairs < 1.0; }
+
     void height()
     {
-        if (!plan_.surface.known() || plan_.surface.value() < kDining_mm) {
+        if (!plan_.surface.known() || plan_.surface.value() < kDining_mm || nobodySits()) {
             return;
         }
         const Figure seat = chosen("seat", "seat", c_.seat_mm);

@@ -71,7 +71,9 @@ WedgedTenon wedgedTenon(const WedgedTenonInput& in)
     out.long_mm = in.leg_mm + out.wedgeHigh_mm + in.relish_mm;
     const double phi = std::atan(in.friction);
     out.pull_N = in.drive_N / (std::tan(in.wedge_deg * kDegree + phi) + in.friction);
-    out.stays = in.wedge_deg * kDegree < 2.0 * phi;
+    // By friction alone it stays below twice its angle; as the wood dries and is shaken only a slim one does.
+    constexpr double kSlim_deg = 12.0; // custom is 5 to 8
+    out.stays = in.wedge_deg <= kSlim_deg && in.wedge_deg * kDegree < 2.0 * phi;
     return out;
 }
 

@@ -14,7 +14,7 @@ namespace
 constexpr int kPictures = 85; // one for every two hours of the week
 
 std::optional<CureAnswer> ranFor(const HeatQuestion& q, const std::vector<CureLayer>& layers, double warmer_K,
-                                 double quicker, const CureFineness& fine)
+                                 double quicker, const CureFineness& fine, double lookedAt_h = kHeatLookedAt_h)
 {
     PourSite site = q.site;
     double depth = 0.0;
@@ -23,9 +23,24 @@ std::optional<CureAnswer> ranFor(const HeatQuestion& q, const std::vector<CureLa
     }
     site.wood_mm = std::max(site.wood_mm, depth);
     CureSection section = sectionOf(site, layers, warmer_K, q.quicker * quicker);
-    section.end_h = layers.back().pouredAt_h + kHeatLookedAt_h;
+    section.end_h = layers.back().pouredAt_h + lookedAt_h;
     auto answer = cured(section, fine);
     return answer ? std::optional(std::move(*answer)) : std::nullopt;
+}
+
+/// When all layers have come to it, from the first pour on; nothing while one has not.
+std::optional<double> wholeOf(const std::vector<CureLayer>& poured, const std::vector<CuredLayer>& layers,
+                              std::optional<double> CuredLayer::*hour)
+{
+    std::optional<double> whole;
+    for (size_t i = 0; i < poured.size() && i < layers.size(); ++i) {
+        const std::optional<double>& of = layers[i].*hour;
+        if (!of) {
+            return std::nullopt;
+        }
+        whole = std::max(whole.value_or(0.0), poured[i].pouredAt_h + *of);
+    }
+    return whole;
 }
 
 /// When the next layer may come after the last one of `answer`.
@@ -66,6 +81,8 @@ std::optional<PourHeat> pourHeat(const HeatQuestion& q, const std::function<bool
     CureFineness fine;
     fine.pictures = kPictures;
     fine.goOn = goOn;
+    CureFineness patient; // only its hours are wanted
+    patient.goOn = goOn;
     PourHeat out;
     out.layers.push_back({});
     std::vector<CureLayer> poured{{q.depths_mm[0], 0.0, warm}};
@@ -73,9 +90,16 @@ std::optional<PourHeat> pourHeat(const HeatQuestion& q, const std::function<bool
     std::vector<CuredLayer> bare; // each as it was while nothing lay on it: its window is told by that
     while (answer && poured.size() < q.depths_mm.size()) {
         bare.push_back(answer->layers.back());
-        const auto next = nextAfter(q, poured, *answer);
-        if (!next) {
+        auto next = nextAfter(q, poured, *answer);
+        if (!next) { // not within a week: followed on until it bears the next
             out.stalls = true;
+            const auto later = ranFor(q, poured, 0.0, 1.0, patient, kLongestLookedAt_h);
+            next = later ? nextAfter(q, poured, *later) : std::nullopt;
+            if (later && next) {
+                bare.back() = later->layers.back();
+            }
+        }
+        if (!next) {
             break;
         }
         out.layers.push_back(*next);
@@ -113,17 +137,21 @@ std::optional<PourHeat> pourHeat(const HeatQuestion& q, const std::function<bool
         }
         below += poured[i].depth_mm;
         deep = std::max(deep, poured[i].depth_mm);
-        const auto later = [&](std::optional<double>& whole, const std::optional<double>& of) {
-            if (i == 0) {
-                whole = of;
-            } else {
-                whole = whole && of ? std::optional(std::max(*whole, poured[i].pouredAt_h + *of)) : std::nullopt;
-            }
-        };
-        later(out.demould_h, answer->layers[i].demould_h);
-        later(out.flatten_h, answer->layers[i].flatten_h);
     }
+    out.demould_h = wholeOf(poured, answer->layers, &CuredLayer::demould_h);
+    out.flatten_h = wholeOf(poured, answer->layers, &CuredLayer::flatten_h);
     out.stalls = out.stalls || !out.demould_h;
+    const bool allPoured = poured.size() == q.depths_mm.size();
+    if (allPoured && !out.runsAway && (!out.demould_h || !out.flatten_h)) {
+        // The colder the room, the later it is hard: it is followed to the hour, not guessed.
+        const auto later = ranFor(q, poured, 0.0, 1.0, patient, kLongestLookedAt_h);
+        if (!later) {
+            return std::nullopt;
+        }
+        out.demould_h = wholeOf(poured, later->layers, &CuredLayer::demould_h);
+        out.flatten_h = wholeOf(poured, later->layers, &CuredLayer::flatten_h);
+    }
+    out.neverHard = !out.runsAway && !out.flatten_h;
     out.sinks_mm = deep * q.site.resin.shrinkage * q.site.resin.viscosity.gelAlpha;
     out.instants = std::move(answer->instants);
     out.x_mm = std::move(answer->x_mm);

@@ -64,6 +64,14 @@ public:
             addMissing(plan_.findings, "days.missing", *plan_.missing);
             return std::move(plan_);
         }
+        if (plan_.list.neverHard) {
+            plan_.missing =
+                Missing{"What is poured does not harden in this room, not in eight weeks: nothing after it has a day",
+                        "warm the shop, or take a quicker resin",
+                        {"fill", "heat"}};
+            addMissing(plan_.findings, "days.never_hard", *plan_.missing);
+            return std::move(plan_);
+        }
         ask();
         search();
         place();

@@ -36,11 +36,15 @@ StepList jobSteps(const StepsInput& input)
         return std::move(list.out);
     }
     addRoughWork(list);
-    addMillings(list);
-    if (!input.fillInput->choices.fromRough) {
+    const bool fromRough = input.fillInput->choices.fromRough;
+    if (!fromRough) {
+        addMillings(list);
         addJoints(list);
     }
     addPours(list);
+    if (fromRough) { // slabs and resin are flattened together
+        addMillings(list);
+    }
     addAfterPours(list);
     addSurfaces(list);
     const std::string topDone = list.last;

@@ -81,6 +81,7 @@ struct StepList {
     std::vector<JobStep> steps;
     std::vector<int> circle;
     std::vector<int> lost;
+    bool neverHard = false; // what is poured does not harden in this room: nothing after it has a day
     [[nodiscard]] std::optional<size_t> find(const std::string& key) const;
 };
 [[nodiscard]] StepList jobSteps(const StepsInput& input);

@@ -106,6 +106,9 @@ void addPours(StepsMade& list)
     double wait_h = 0.0;
     bool guessed = false;
     for (const PlaceHeat& place : list.in.pour->places) {
+        if (place.heat && place.heat->neverHard) {
+            list.out.neverHard = true;
+        }
         if (place.heat && place.heat->flatten_h && before->at_h) {
             wait_h = std::max(wait_h, place.begins_h + *place.heat->flatten_h - *before->at_h);
         } else {
@@ -129,13 +132,52 @@ void addPours(StepsMade& list)
                  {"", 0.0, 45.0, {}, true, list.heavyTop ? 2 : 1, "wedges, mallet, a second person to lift"});
     }
 }
+namespace
+{
+
+/// Small fills are scraped flush; the whole top is flattened again after a river, or after many or wide ones.
+bool needsFlattening(const StepsMade& list)
+{
+    constexpr size_t kMany = 12;
+    constexpr double kWide = 0.03; // of the top
+    const std::vector<DayEntry>& book = list.in.choices.book;
+    const bool written = std::any_of(book.begin(), book.end(), [](const DayEntry& e) {
+        return !e.struck && e.words.step == "plane_again"; // it was done, needed or not
+    });
+    if (written || !list.in.fill || list.in.fillInput->choices.fromRough) {
+        return true;
+    }
+    double open_mm2 = 0.0;
+    size_t places = 0;
+    for (const FillItem& item : list.in.fill->items) {
+        if (item.river) {
+            return true;
+        }
+        if (!item.resin.empty()) {
+            open_mm2 += item.areaTop_mm2;
+            ++places;
+        }
+    }
+    return places > kMany || open_mm2 > kWide * list.in.layup->topArea.value();
+}
+
+} // namespace
+
 void addAfterPours(StepsMade& list)
 {
     const bool poured =
         std::any_of(list.out.steps.begin(), list.out.steps.end(), [](const JobStep& s) { return !s.pour.empty(); });
     const bool glued = list.out.find("glue").has_value();
     const double area = list.in.layup->topArea.known() ? list.in.layup->topArea.value() / kMm2PerM2 : 0.0;
-    if ((poured || glued) && area > 0.0) {
+    const bool milledWithResin = poured && list.in.fillInput->choices.fromRough;
+    if (poured && !glued && !needsFlattening(list)) {
+        const FillPlan& fill = *list.in.fill;
+        const auto places = static_cast<double>(
+            std::count_if(fill.items.begin(), fill.items.end(), [](const FillItem& i) { return !i.resin.empty(); }));
+        constexpr double kFlush_min = 7.0; // a place: custom is 5 to 10
+        list.add("flush", "Scrape and sand the fills flush", "flat",
+                 {"", places, kFlush_min * places, {}, true, 1, "card scraper, block, dust extraction"});
+    } else if ((poured || glued) && area > 0.0 && !milledWithResin) {
         const double faces = poured ? 2.0 : 1.0;
         list.add("plane_again", poured ? "Flatten the top again, resin with it" : "Plane the joints level", "flat",
                  {"planing", faces * area, 0.0, {}, true, 1, "router sled or plane, dust extraction"})

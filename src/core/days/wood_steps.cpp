@@ -135,6 +135,7 @@ void addMillings(StepsMade& list)
     if (!rest.known()) {
         rest = assumed("rest_days", "rest", 1.0, Unit::Days, "a day at least; not read yet");
     }
+    const std::string withResin = list.in.fillInput->choices.fromRough ? ", resin with it" : "";
     const char* kNames[] = {"first", "second", "third"};
     for (int k = 1; k <= times; ++k) {
         const std::string at = std::to_string(k);
@@ -153,8 +154,8 @@ void addMillings(StepsMade& list)
         }
         JobStep& step =
             list.add("flatten_" + at,
-                     times == 1 ? "Flatten " + list.names()
-                                : "Flatten " + list.names() + ", " + kNames[std::min(k, 3) - 1] + " milling",
+                     times == 1 ? "Flatten " + list.names() + withResin
+                                : "Flatten " + list.names() + ", " + kNames[std::min(k, 3) - 1] + " milling" + withResin,
                      "flat", o);
         step.milling = k;
         step.holds = {"router sled"};

@@ -8,6 +8,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/shop/metered.h"
 #include "core/face/face_field.h"
 #include "core/numeric/fit.h"
 
@@ -88,7 +89,7 @@ Expected<Surfaces> surfacesOf(const Slab& slab)
     out.top = pointsOf(*slab.topHeights, topSign);
 
     std::vector<Point3> ties; // z: thickness wanted
-    for (const ThicknessReading& t : slab.thicknesses) {
+    for (const ThicknessReading& t : calliperReadings(slab)) {
         ties.push_back({t.at.x, t.at.y, t.thickness_mm});
     }
 

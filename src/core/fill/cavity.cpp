@@ -153,6 +153,22 @@ Shape shapeOf(const Feature& feature, const Ring& ring, const Reach& reach, bool
     return out;
 }
 
+/// How wide one plug of it stands across the top: what a box round scattered holes, or round a slanting crack, holds is
+/// mostly wood that moves with the rest.
+double acrossOf(const Feature& feature, const FillItem& item, double box_mm)
+{
+    if (feature.kind == FeatureKind::WormHoles) {
+        return std::min(box_mm, feature.width_mm);
+    }
+    if (feature.kind != FeatureKind::Check) {
+        return box_mm;
+    }
+    const Vec2 run = feature.points.back() - feature.points.front();
+    const double along = std::abs(run.x);
+    const double steep = along > 0.0 ? length(run) / along : 1e9; // cut straight across it is wider than its mouth
+    return std::min(box_mm, item.width_mm * steep);
+}
+
 /// Share of a footprint that lies in a region.
 double shareIn(const Ring& footprint, const RegionIndex& region)
 {
@@ -257,6 +273,7 @@ std::optional<FillItem> cavityOf(const FillInput& in, size_t index, const Featur
     item.width_mm = feature.kind == FeatureKind::Check || feature.kind == FeatureKind::WormHoles
                         ? feature.width_mm
                         : std::min(box.width(), box.height());
+    item.across_mm = acrossOf(feature, item, box.height());
     item.areaTop_mm2 = shape.areaTop_mm2 * inRough;
     item.areaBottom_mm2 = shape.areaBottom_mm2 * inRough;
     item.wetted_mm2 = shape.amount.wetted_mm2 * inRough;

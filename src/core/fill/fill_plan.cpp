@@ -300,10 +300,76 @@ private:
         });
     }
 
+    /// What the cure model says of a resin that the rule allows.
+    struct Tried {
+        ResinChoice choice;
+        const ResinClass* resin = nullptr;
+        std::shared_ptr<const PourHeat> heat;
+    };
+
+    /// Tries what the rule allows with the cure model: of those that stay cool and harden, the one that may be flattened
+    /// first. Until the model has answered for all of them the rule's own order stands.
+    void chooseByModel(FillItem& item)
+    {
+        constexpr int kMostLayers = 4; // more are no choice
+        std::vector<Tried> tried;
+        bool ownFound = false;
+        for (const ResinChoice& choice : ruleFor(item)) {
+            const ResinClass* r = choice.resin.empty() ? nullptr : onShelf(in_.resins, choice.resin);
+            if (r == nullptr) {
+                return;
+            }
+            if (ownFound && !r->isOwn()) {
+                break; // what stands on the shelf is used, before another is bought
+            }
+            ownFound = ownFound || r->isOwn();
+            if (!tried.empty() && item.depth_mm < r->minLayer_mm) {
+                continue; // too shallow for it
+            }
+            tried.push_back({choice, r, nullptr});
+        }
+        if (tried.size() < 2) {
+            return;
+        }
+        bool answered = true;
+        for (Tried& one : tried) {
+            const LayersNeeded here = needed(item, *one.resin);
+            if (here.open || here.count < 1) {
+                answered = false;
+                continue;
+            }
+            if (here.count > kMostLayers) {
+                continue;
+            }
+            HeatQuestion q;
+            q.site = pourSite(in_, item, *one.resin);
+            q.depths_mm.assign(static_cast<size_t>(here.count), item.depth_mm / here.count);
+            one.heat = in_.heat ? in_.heat->pour(q) : nullptr;
+            if (!one.heat) {
+                plan_.asks.ask(q);
+                answered = false;
+            }
+        }
+        const Tried* best = nullptr;
+        for (const Tried& one : tried) {
+            const bool passes = one.heat && !one.heat->runsAway && !one.heat->overheats && one.heat->flatten_h;
+            if (passes && (best == nullptr || *one.heat->flatten_h < *best->heat->flatten_h)) {
+                best = &one;
+            }
+        }
+        if (answered && best != nullptr && best->resin->id != item.resin) {
+            item.resin = best->resin->id;
+            item.reason = best->choice.reason + "; of what may be poured here it is hard first";
+        }
+    }
+
     void chooseResins()
     {
         for (FillItem& item : plan_.items) {
             chooseByRule(item);
+            if (!item.seal && item.depthKnown && item.depth_mm > 0.0 && item.width_mm > 0.0) {
+                chooseByModel(item);
+            }
             const auto overrule = meantBy(in_.choices.overrules, item);
             if (overrule != in_.choices.overrules.end() && !item.seal && resin(overrule->resin) != nullptr) {
                 item.overruled = overrule->resin != item.resin;

@@ -44,6 +44,7 @@ struct FillItem {
     bool breaksThrough = false; // though it was drawn as blind
     double shareInside = 1.0;   // of it in the rough piece: the rest runs off its edge
     double width_mm = 0.0;      // its narrow way
+    double across_mm = 0.0;     // across the top, the widest single plug: of worm holes one of them
     double widestTop_mm = 0.0;  // of a river
     double widestUnder_mm = 0.0;
     double areaTop_mm2 = 0.0;

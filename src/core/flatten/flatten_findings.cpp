@@ -132,7 +132,24 @@ void lookBetween(const Placement& place, const FlattenedPiece& piece, std::vecto
 void inspectHollow(const Placement& place, const FlattenedPiece& piece, std::vector<Finding>& findings)
 {
     constexpr double kHollow_mm = 2.0; // less does not rock a slab
-    if (!piece.shape || !(std::abs(piece.shape->cup_mm) > kHollow_mm)) {
+    if (!piece.shape) {
+        return;
+    }
+    if (std::abs(piece.shape->bow_mm) > kHollow_mm && std::abs(piece.shape->bow_mm) > std::abs(piece.shape->cup_mm)) {
+        const bool hollowTop = piece.shape->bow_mm < 0.0;
+        addFinding(findings, "flatten.hollow_down", Severity::Caution,
+                   piece.name + " is bowed by {0}, hollow on its " + (hollowTop ? "top" : "underside") +
+                       ": lay that side down for the first cut, so that it stands on its ends and does not rock.",
+                   {made("hollow_" + piece.name, "bow", "{0}, whichever way",
+                         {workedOut("bow_" + piece.name, "bow", piece.shape->bow_mm, Unit::Length,
+                                    "readings of the top")},
+                         std::abs(piece.shape->bow_mm), Unit::Length)},
+                   "",
+                   place.toTable(Vec2{(piece.top.box.left + piece.top.box.right) / 2.0,
+                                      (piece.top.box.bottom + piece.top.box.top) / 2.0}));
+        return;
+    }
+    if (!(std::abs(piece.shape->cup_mm) > kHollow_mm)) {
         return;
     }
     const bool topHollow = piece.shape->cup_mm < 0.0;

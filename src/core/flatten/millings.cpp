@@ -99,13 +99,14 @@ void inspectRests(const FlattenChoices& choices, const Rest& rest, const Flatten
                     day("rest_cut_" + name, "milled", *cut, "written down")},
                    "Rest: put the dates right");
     }
-    if (look->leaves_mm + kCalliper_mm < wanted_mm && rest.agreed.empty()) {
-        const bool byItself = rest.thickness_mm + kCalliper_mm < wanted_mm; // before it moved at all
+    const bool byItself = rest.thickness_mm + kCalliper_mm < wanted_mm; // before it moved at all
+    const bool within = look->moved_mm <= choices.moveLimit_mm;          // so it is not flattened again
+    if (look->leaves_mm + kCalliper_mm < wanted_mm && rest.agreed.empty() && (byItself || !within)) {
         addFinding(plan.findings, "rest.too_thin", Severity::Stop,
                    byItself ? name + " is {3} thick after its milling: flattened again it gives {1}, and {2} is wanted."
                             : "In its rest " + name + " moved {0}: flattened again it gives {1}, and {2} is wanted.",
                    {moved, leaves, wanted, thick}, "agree on less thickness, or on the curve, with the customer");
-    } else if (look->moved_mm <= choices.moveLimit_mm) {
+    } else if (within) {
         addFinding(plan.findings, "rest.within", Severity::Good,
                    "In its rest " + name + " moved {0}, within the limit of {1}.", {moved, limit}, {});
     } else if (!rest.agreed.empty()) {

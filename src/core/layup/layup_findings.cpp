@@ -6,6 +6,7 @@
 #include <array>
 #include <cmath>
 
+#include "core/shop/metered.h"
 #include "core/layup/in_top.h"
 
 namespace burl
@@ -179,8 +180,9 @@ private:
     /// Where the tape says that a place of the top is thinner than wanted.
     void lookForThinSpots(const PlacedPiece& piece, const Slab& slab)
     {
+        const std::vector<ThicknessReading> readings = calliperReadings(slab);
         const ThicknessReading* thinnest = nullptr;
-        for (const ThicknessReading& reading : slab.thicknesses) {
+        for (const ThicknessReading& reading : readings) {
             const Vec2 at = piece.place.toTable(reading.at);
             const bool inTop =
                 std::any_of(piece.kept.begin(), piece.kept.end(), [&](const Ring& ring) { return contains(ring, at); });
@@ -396,6 +398,11 @@ private:
                 addFinding(plan_.findings, "layup.inclusion_shows", Severity::Caution,
                            "Bark or punky wood of " + piece.name + " lies {0} into the top and shows on its face.",
                            {deep}, "fill it, carve it out, or keep it and soak it hard", place);
+            } else if (feature.kind == FeatureKind::Inclusion && feature.intention == Intention::Fill &&
+                       (feature.face == Face::Bottom) == piece.turnedOver) {
+                addFinding(plan_.findings, "layup.inclusion_shows", Severity::Caution,
+                           "An inclusion of " + piece.name + " lies {0} into the top: filled, it is seen in the show face.",
+                           {deep}, "turn the slab over, or lay the top clear of it", place);
             } else if (feature.kind == FeatureKind::Pith) {
                 addFinding(plan_.findings, "layup.pith_in_top", Severity::Warn,
                            "The pith of " + piece.name + " lies in the top; it will crack.", {},

@@ -48,7 +48,7 @@ void inspectResin(const HoldInput& in, HoldPlan& plan)
         if (item.river || item.seal || item.resin.empty() || item.pieceIndex >= move.rings.size()) {
             continue;
         }
-        const double across = boundsOf(item.onTable).height();
+        const double across = item.across_mm;
         const double by = across * move.rings[item.pieceIndex].coefficient * swing;
         if (by > opens) {
             opens = by;
@@ -56,8 +56,8 @@ void inspectResin(const HoldInput& in, HoldPlan& plan)
         }
     }
     if (widest != nullptr && opens > kOpens_mm) {
-        const Figure across = workedOut("fill_across", "the fill across the grain", boundsOf(widest->onTable).height(),
-                                        Unit::Length, "on the drawing");
+        const Figure across = workedOut("fill_across", "the fill across the grain", widest->across_mm, Unit::Length,
+                                        "on the drawing");
         const Figure opening =
             made("resin_opens", "Wood against the fill over a year", "{0} × {1} × {2}",
                  {across,
@@ -68,7 +68,7 @@ void inspectResin(const HoldInput& in, HoldPlan& plan)
         plan.figures.push_back({opening, Prominence::Folded});
         addFinding(plan.findings, "move.resin_opens", Severity::Caution,
                    "Filled, the " + widest->name +
-                       " is {0} across the grain and does not follow the wood: {1} between the "
+                       " is {0} wide across the grain and does not follow the wood: {1} between the "
                        "driest and the wettest day; a hairline may open beside it.",
                    {across, opening}, "fill it at the moisture it will live at", centroid(widest->onTable));
     }

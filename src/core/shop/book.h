@@ -41,4 +41,18 @@ struct Book {
     }
 };
 
+/// The jobs that lay this slab into their top, in the order of the book, but for `besides`.
+[[nodiscard]] inline std::vector<const Job*> jobsWith(const Book& book, SlabId slab, JobId besides = {})
+{
+    std::vector<const Job*> out;
+    for (const auto& job : book.jobs) {
+        const auto& pieces = job->layup.pieces;
+        if (job->id != besides && std::any_of(pieces.begin(), pieces.end(),
+                                              [slab](const Piece& piece) { return piece.slab == slab; })) {
+            out.push_back(job.get());
+        }
+    }
+    return out;
+}
+
 } // namespace burl

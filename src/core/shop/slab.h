@@ -70,6 +70,13 @@ struct ThicknessReading {
     bool operator==(const ThicknessReading&) const = default;
 };
 
+/// A row of the calliper that is not typed to its end: nothing is guessed in it, and nothing goes by it yet.
+struct PartThickness {
+    std::optional<double> x_mm, y_mm, thickness_mm;
+    [[nodiscard]] bool whole() const { return x_mm && y_mm && thickness_mm; }
+    bool operator==(const PartThickness&) const = default;
+};
+
 enum class FeatureKind { ThroughVoid, BlindVoid, Knot, Check, Inclusion, WormHoles, Pith, Sapwood };
 enum class Intention { CutOff, Fill, Key, Keep, Carve };
 
@@ -126,6 +133,7 @@ struct Slab {
     double bevelFar_mm = 0.0;
     std::optional<double> thickness_mm; // rough, by tape
     std::vector<ThicknessReading> thicknesses;
+    std::vector<PartThickness> partThicknesses; // below them, as they were begun
     std::optional<HeightGrid> topHeights;
     std::optional<HeightGrid> bottomHeights;
     std::vector<Feature> features;

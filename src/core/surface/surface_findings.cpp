@@ -157,11 +157,8 @@ private:
             add("surface.coarse", Severity::Caution, "It stops at {0}, coarser than the machine left it.",
                 {worked("stop", show->stop, Unit::Count)}, "", "sanding");
         }
+        inspectClearResin();
         for (const PartSanding& p : plan_.sanding) {
-            if (p.part == SurfacePart::Resin && in_.clearResin && p.stop < kClearResin) {
-                add("surface.resin_dull", Severity::Warn, "Clear resin stays hazy at {0}.",
-                    {worked("stop", p.stop, Unit::Count)}, "on to 600 or 800", "sanding");
-            }
             if (p.reached > 0 && p.reached < p.stop && p.part == SurfacePart::Show) {
                 for (const PartSanding& q : plan_.sanding) {
                     if (q.part == SurfacePart::Under && q.reached > p.stop) {
@@ -170,6 +167,24 @@ private:
                     }
                 }
             }
+        }
+    }
+
+    /// Resin that is sanded no further than the wood beside it has no part of its own.
+    void inspectClearResin()
+    {
+        const bool hasResin = in_.fill && std::any_of(in_.fill->items.begin(), in_.fill->items.end(), [](const auto& i) {
+                                  return i.onShow && !i.resin.empty() && !i.seal && i.inTop_L > 0.0;
+                              });
+        if (!in_.clearResin || !hasResin || plan_.sanding.empty()) {
+            return;
+        }
+        const auto own = std::find_if(plan_.sanding.begin(), plan_.sanding.end(),
+                                      [](const PartSanding& p) { return p.part == SurfacePart::Resin; });
+        const PartSanding& sanded = own != plan_.sanding.end() ? *own : plan_.sanding.front();
+        if (sanded.stop < kClearResin) {
+            add("surface.resin_dull", Severity::Warn, "Clear resin stays hazy at {0}.",
+                {worked("stop", sanded.stop, Unit::Count)}, "on to 600 or 800", "sanding");
         }
     }
 

@@ -200,6 +200,14 @@ OrderedJson toJson(const Slab& slab)
         }
         out["thickness_readings_mm"] = rows;
     }
+    if (!slab.partThicknesses.empty()) {
+        const auto cell = [](const std::optional<double>& v) { return v ? OrderedJson(*v) : OrderedJson(nullptr); };
+        OrderedJson rows = OrderedJson::array();
+        for (const PartThickness& t : slab.partThicknesses) {
+            rows.push_back(OrderedJson::array({cell(t.x_mm), cell(t.y_mm), cell(t.thickness_mm)}));
+        }
+        out["unfinished_thicknesses_mm"] = rows;
+    }
     if (slab.topHeights) {
         out["top_heights"] = toJson(*slab.topHeights);
     }
@@ -274,6 +282,10 @@ Slab slabFrom(JsonReader r)
     for (const auto& row : r.rows("thickness_readings_mm",
                                   {ranges::kPlace_mm, ranges::kPlace_mm, ranges::kThickness_mm}, counts::kRecords)) {
         slab.thicknesses.push_back({{*row[0], *row[1]}, *row[2]});
+    }
+    for (const auto& row : r.rows("unfinished_thicknesses_mm",
+                                  {ranges::kPlace_mm, ranges::kPlace_mm, ranges::kThickness_mm}, counts::kRecords, true)) {
+        slab.partThicknesses.push_back({row[0], row[1], row[2]});
     }
     r.inside("top_heights", [&](JsonReader inner) { slab.topHeights = gridFrom(inner); });
     r.inside("bottom_heights", [&](JsonReader inner) { slab.bottomHeights = gridFrom(inner); });

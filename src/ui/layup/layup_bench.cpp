@@ -1,5 +1,6 @@
 #include "ui/layup/layup_bench.h"
 
+#include <set>
 #include <QPainter>
 
 #include "core/layup/layup_edit.h"
@@ -115,7 +116,26 @@ std::vector<Finding> LayupBench::findings() const
     if (const auto& missing = document_.plan()->layup->missing) {
         addMissing(out, "layup.missing", *missing);
     }
+    addOtherJobs(out);
     return out;
+}
+
+/// A slab can become one table only: who else lays it in is named, with the way there.
+void LayupBench::addOtherJobs(std::vector<Finding>& out) const
+{
+    const Job& job = *document_.job();
+    std::set<int> said;
+    for (const Piece& piece : job.layup.pieces) {
+        const Slab* slab = document_.shop().slab(piece.slab);
+        const auto others = jobsWith(document_.book(), piece.slab, job.id);
+        if (slab == nullptr || others.empty() || !said.insert(piece.slab.value).second) {
+            continue;
+        }
+        Finding& f = addFinding(out, kInOtherJob, Severity::Warn,
+                                slab->name + " lies in another job too: " + others.front()->name + ".", {},
+                                "go to that job, or take another slab here");
+        f.row = others.front()->id.value;
+    }
 }
 
 QString LayupBench::emptyWord() const
@@ -265,6 +285,9 @@ Vec2 LayupBench::turnHandle(const PlacedPiece& island) const
 
 std::function<void()> LayupBench::remedyFor(const Finding& finding)
 {
+    if (finding.code == kInOtherJob) {
+        return [this, job = JobId{finding.row}] { document_.showJob(job); };
+    }
     if (finding.code == "layup.curve_in_bark" || finding.code == "layup.rip_in_bark" ||
         finding.code == "layup.rip_near_bark") {
         return [this] {

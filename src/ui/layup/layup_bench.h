@@ -41,6 +41,7 @@ public:
     bool removeSelected() override;
     bool key(int key) override;
     [[nodiscard]] std::function<void()> remedyFor(const Finding& finding) override;
+    static constexpr char kInOtherJob[] = "layup.in_other_job";
     [[nodiscard]] QStringList keys() const override;
 
     /// Writes the template of the outline, or of every curved joint, beside each other; the sentence to say.
@@ -51,6 +52,7 @@ protected:
     void letGo() override;
 
 private:
+    void addOtherJobs(std::vector<Finding>& out) const;
     void writeTemplates(int joint);
     enum class Grab {
         None,

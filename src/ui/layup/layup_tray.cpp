@@ -276,7 +276,16 @@ void LayupTray::showOffers()
         shown->show(std::shared_ptr<const Plan>(offer, &offer->view.plan),
                     tr("%1. %2").arg(i + 1).arg(titleOf(offer->offer.layup, document_.shop(), offer->offer.bookmatch)),
                     figuresOf(offer->view, document_.units()), wood_);
-        shown->setToolTip(workingsOf(offer->view, document_.units()));
+        QString tip = workingsOf(offer->view, document_.units());
+        for (const Piece& piece : offer->offer.layup.pieces) {
+            const Slab* slab = document_.shop().slab(piece.slab);
+            for (const Job* other : jobsWith(document_.book(), piece.slab, job != nullptr ? job->id : JobId{})) {
+                tip += QLatin1Char('\n') + tr("%1 lies in %2 already.")
+                                               .arg(slab != nullptr ? fromCore(slab->name) : QString(),
+                                                    fromCore(other->name));
+            }
+        }
+        shown->setToolTip(tip);
         shown->setTaken(job != nullptr && offer->offer.layup.pieces == job->layup.pieces);
         shown->disconnect(this);
         connect(shown, &QAbstractButton::clicked, this,

@@ -98,9 +98,21 @@ void TapePage::readFrom(TapeFrom from)
     });
 }
 
+std::optional<QString> TapePage::enter(int row, int column, const QString& text)
+{
+    const Slab* s = slab();
+    const auto stations = s == nullptr             ? size_t{0}
+                          : face_ == Face::Top     ? s->top.readings.size()
+                          : s->bottom.has_value()  ? s->bottom->readings.size()
+                                                   : size_t{0};
+    if (column != 0 && static_cast<size_t>(row) >= stations && !text.trimmed().isEmpty()) {
+        return tr("\"%1\" has no place yet: type first how far along the slab it stands.").arg(text.trimmed());
+    }
+    return ReadingPage::enter(row, column, text);
+}
+
 void TapePage::change(int row, int column, std::optional<double> value)
 {
-    constexpr double kFirstPace_mm = 200.0; // from station to station until two tell another
     document_.editSlab(tr("Tape reading"), slab_, [&](Slab& s) {
         // The tape is the newer word: a drawn outline and its picture give way to it.
         const bool top = face_ == Face::Top;
@@ -115,14 +127,7 @@ void TapePage::change(int row, int column, std::optional<double> value)
         }
         Tape& tape = tapeOf(s);
         if (i >= tape.readings.size()) {
-            // A new station goes on at the pace of the last ones until its place is typed.
-            TapeReading next;
-            const size_t n = tape.readings.size();
-            next.at_mm = n == 0
-                             ? 0.0
-                             : tape.readings[n - 1].at_mm +
-                                   (n >= 2 ? tape.readings[n - 1].at_mm - tape.readings[n - 2].at_mm : kFirstPace_mm);
-            tape.readings.push_back(next);
+            tape.readings.emplace_back(); // its place is typed first
         }
         TapeReading& reading = tape.readings[i];
         if (column != 0) {

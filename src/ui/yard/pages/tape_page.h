@@ -22,6 +22,8 @@ public:
     [[nodiscard]] QString hint(const Slab& slab) const override;
     [[nodiscard]] QWidget* tools() override;
 
+    [[nodiscard]] std::optional<QString> enter(int row, int column, const QString& text) override;
+
 protected:
     void change(int row, int column, std::optional<double> value) override;
 

@@ -1,5 +1,7 @@
 #include "ui/yard/pages/thickness_page.h"
 
+#include <algorithm>
+
 namespace burl::ui
 {
 
@@ -7,14 +9,22 @@ constexpr int kThickColumn = 2;
 
 void ThicknessPage::fill(const Slab& slab)
 {
-    const int rows = static_cast<int>(slab.thicknesses.size()) + 1; // one to go on with
+    const size_t whole = slab.thicknesses.size();
+    const size_t begun = slab.partThicknesses.size();
+    const int rows = static_cast<int>(whole + begun) + 1; // one to go on with
     setShape({head(tr("along")), head(tr("across")), head(tr("thick"))}, rows);
-    for (int i = 0; i < rows; ++i) {
-        const bool there = i < rows - 1;
-        const ThicknessReading r = there ? slab.thicknesses[static_cast<size_t>(i)] : ThicknessReading{};
-        put(i, 0, there ? std::optional(r.at.x) : std::nullopt);
-        put(i, 1, there ? std::optional(r.at.y) : std::nullopt);
-        put(i, kThickColumn, there ? std::optional(r.thickness_mm) : std::nullopt);
+    for (int row = 0; row < rows; ++row) {
+        const auto i = static_cast<size_t>(row);
+        PartThickness shown;
+        if (i < whole) {
+            const ThicknessReading& r = slab.thicknesses[i];
+            shown = {r.at.x, r.at.y, r.thickness_mm};
+        } else if (i < whole + begun) {
+            shown = slab.partThicknesses[i - whole];
+        }
+        put(row, 0, shown.x_mm);
+        put(row, 1, shown.y_mm);
+        put(row, kThickColumn, shown.thickness_mm);
     }
 }
 
@@ -35,21 +45,36 @@ Range ThicknessPage::range(int column) const
 
 void ThicknessPage::change(int row, int column, std::optional<double> value)
 {
-    constexpr double kUsual_mm = 50.0; // until it is typed
     document_.editSlab(tr("Thickness reading"), slab_, [&](Slab& s) {
         const auto i = static_cast<size_t>(row);
-        if (i >= s.thicknesses.size()) {
+        const size_t whole = s.thicknesses.size();
+        if (i < whole) {
+            if (!value) {
+                s.thicknesses.erase(s.thicknesses.begin() + row);
+                return;
+            }
+            ThicknessReading& t = s.thicknesses[i];
+            (column == 0 ? t.at.x : column == 1 ? t.at.y : t.thickness_mm) = *value;
+            return;
+        }
+        // A row that is begun stays empty where nothing was typed: a place or a thickness is not guessed.
+        const size_t part = i - whole;
+        if (part >= s.partThicknesses.size()) {
             if (!value) {
                 return;
             }
-            s.thicknesses.push_back({{0.0, 0.0}, s.thickness_mm.value_or(kUsual_mm)});
+            s.partThicknesses.emplace_back();
         }
-        if (!value) {
-            s.thicknesses.erase(s.thicknesses.begin() + row);
-            return;
+        PartThickness& t = s.partThicknesses[std::min(part, s.partThicknesses.size() - 1)];
+        (column == 0 ? t.x_mm : column == 1 ? t.y_mm : t.thickness_mm) = value;
+        if (t == PartThickness{}) {
+            s.partThicknesses.erase(s.partThicknesses.begin() + static_cast<std::ptrdiff_t>(part));
         }
-        ThicknessReading& t = s.thicknesses[i];
-        (column == 0 ? t.at.x : column == 1 ? t.at.y : t.thickness_mm) = *value;
+        while (!s.partThicknesses.empty() && s.partThicknesses.front().whole()) { // in their order: no row moves
+            const PartThickness& done = s.partThicknesses.front();
+            s.thicknesses.push_back({{*done.x_mm, *done.y_mm}, *done.thickness_mm});
+            s.partThicknesses.erase(s.partThicknesses.begin());
+        }
     });
 }
 
