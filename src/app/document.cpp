@@ -164,7 +164,8 @@ QString Document::shownBy(const std::string& key) const
         for (const DayEntry& entry : job->days.book) {
             if (std::find(entry.pictures.begin(), entry.pictures.end(), key) != entry.pictures.end()) {
                 return tr("a picture of the day book of %1, %2")
-                    .arg(QString::fromStdString(job->name), QString::fromStdString(entry.at.substr(0, entry.at.find('T'))));
+                    .arg(QString::fromStdString(job->name),
+                         QString::fromStdString(entry.at.substr(0, entry.at.find('T'))));
             }
         }
     }

@@ -16,8 +16,7 @@ std::string pictureKeyOf(std::string_view bytes)
 void PictureCheck::begin(const std::filesystem::path& book)
 {
     BackgroundRun::begin([this, book](const RunControl& control) {
-        auto unlike =
-            ShopBook::picturesUnlikeTheirKey(book, pictureKeyOf, [&control] { return control.goOn(0.0); });
+        auto unlike = ShopBook::picturesUnlikeTheirKey(book, pictureKeyOf, [&control] { return control.goOn(0.0); });
         if (!control.goOn(1.0)) {
             return;
         }

@@ -60,17 +60,17 @@ Expected<std::string> bytesOf(const fs::path& file, std::size_t most)
     constexpr int kSilence_ms = 5000;
     const std::string name = file.string();
     const auto tooLarge = [&] {
-        return refuse("file.too_large", name + " is larger than " + std::to_string(most >> 20U) +
-                                            " MB; hand in a smaller part of it.");
+        return refuse("file.too_large",
+                      name + " is larger than " + std::to_string(most >> 20U) + " MB; hand in a smaller part of it.");
     };
     const Open in(::open(file.c_str(), O_RDONLY | O_CLOEXEC | O_NONBLOCK));
     struct stat info = {};
     if (in.get() < 0 || ::fstat(in.get(), &info) != 0) {
         const bool missing = errno == ENOENT || errno == ENOTDIR;
-        return refuse(missing ? "file.missing" : "file.unreadable",
-                      name + (missing ? " is not there; look at its name."
-                                      : " cannot be read (" + std::generic_category().message(errno) +
-                                            "); look at its rights."));
+        return refuse(
+            missing ? "file.missing" : "file.unreadable",
+            name + (missing ? " is not there; look at its name."
+                            : " cannot be read (" + std::generic_category().message(errno) + "); look at its rights."));
     }
     if (S_ISDIR(info.st_mode)) {
         return refuse("file.folder", name + " is a folder; name a file in it.");

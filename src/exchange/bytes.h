@@ -19,8 +19,8 @@ constexpr std::size_t kMostBytes = 256U << 20U; // a scan of six million points 
 [[nodiscard]] Expected<std::string> bytesOf(const std::filesystem::path& file, std::size_t most = kMostBytes);
 
 /// Puts the bytes into the file: aside first, so that what stood there stays until the new one is whole. A link stays a
-/// link and its file is written; rights stay; nothing of the maker's beside it is touched. A pipe or a device is written
-/// as it is. False when it cannot be done.
+/// link and its file is written; rights stay; nothing of the maker's beside it is touched. A pipe or a device is
+/// written as it is. False when it cannot be done.
 [[nodiscard]] bool putBytes(const std::filesystem::path& file, std::string_view bytes);
 
 } // namespace burl

@@ -123,7 +123,9 @@ std::optional<OpenBook> openOrAsk(const std::filesystem::path& file, bool& asked
             return std::nullopt;
         }
     }
-    if (code != QLatin1String("store.damaged")) { // a newer program's book, or another program's file: no copy of ours takes its place
+    if (code !=
+        QLatin1String(
+            "store.damaged")) { // a newer program's book, or another program's file: no copy of ours takes its place
         complain();
         return std::nullopt;
     }

@@ -57,9 +57,9 @@ QStringList linesOf(const Slab& slab, const Shop& shop)
     lines << state.join(QStringLiteral("   "));
     QStringList origin;
     if (const Log* log = shop.log(slab.log)) {
-        origin << (slab.sequence > 0
-                       ? tr("log %1, %2 from the top").arg(QString::fromStdString(log->name)).arg(slab.sequence)
-                       : tr("log %1").arg(QString::fromStdString(log->name)));
+        origin << (slab.sequence > 0 ? tr("log %1, %2 from the top")
+                                           .arg(QString::fromStdString(log->name), QString::number(slab.sequence))
+                                     : tr("log %1").arg(QString::fromStdString(log->name)));
     }
     if (slab.price) {
         origin << tr("price %1").arg(say(*slab.price, Unit::Money));

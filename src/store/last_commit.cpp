@@ -52,7 +52,8 @@ std::optional<LastCommit> lastCommitBeside(const std::filesystem::path& book)
 
 void putLastCommitBeside(const std::filesystem::path& book, const LastCommit& last)
 {
-    constexpr int kWidth = 20; // as wide as the largest number: the line keeps its length, so one write changes it whole
+    constexpr int kWidth =
+        20; // as wide as the largest number: the line keeps its length, so one write changes it whole
     std::string number = std::to_string(last.number);
     number.insert(0, static_cast<size_t>(kWidth) - std::min<size_t>(kWidth, number.size()), ' ');
     const std::string line = std::to_string(last.identity) + ' ' + number + '\n';

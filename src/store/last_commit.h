@@ -1,7 +1,7 @@
 #pragma once
-// The number of the last edit, kept beside the book in NAME.last: when edits are lost with a damaged write-ahead file, the
-// book alone looks whole and is only older. "IDENTITY NUMBER" in one line; not synced, so it is never ahead by guess: a
-// power cut may leave it behind, and then nothing is said.
+// The number of the last edit, kept beside the book in NAME.last: when edits are lost with a damaged write-ahead file,
+// the book alone looks whole and is only older. "IDENTITY NUMBER" in one line; not synced, so it is never ahead by
+// guess: a power cut may leave it behind, and then nothing is said.
 
 #include <cstdint>
 #include <filesystem>

@@ -89,8 +89,7 @@ Refusal notOurs(const fs::path& file)
 
 std::string noRoom(const fs::path& file)
 {
-    return "The disk that holds " + file.string() +
-           " is full: changes here are not kept. Make room, then start again.";
+    return "The disk that holds " + file.string() + " is full: changes here are not kept. Make room, then start again.";
 }
 
 Refusal cannotBeMade(const fs::path& file)
@@ -212,8 +211,8 @@ struct ShopBook::Inside {
         const auto beside = store::lastCommitBeside(file);
         if (inside && beside && inside->identity == beside->identity && inside->number < beside->number) {
             const auto lost = beside->number - inside->number;
-            openTroubles.push_back((lost == 1 ? "The last edit of this book is" :
-                                                "The last " + std::to_string(lost) + " edits of this book are") +
+            openTroubles.push_back((lost == 1 ? "The last edit of this book is"
+                                              : "The last " + std::to_string(lost) + " edits of this book are") +
                                    " not in it: what was written last is damaged, or an older copy lies in its place. "
                                    "Look at what you did last.");
         }
@@ -371,10 +370,9 @@ Expected<Book> ShopBook::load()
             if (why.code == "store.busy") {
                 return tl::unexpected(why);
             }
-            in.becomeReadOnly(why.code == "store.full"
-                                  ? noRoom(in.file)
-                                  : in.file.string() + " cannot be written (" + error.what() +
-                                        "); changes here are not kept.");
+            in.becomeReadOnly(why.code == "store.full" ? noRoom(in.file)
+                                                       : in.file.string() + " cannot be written (" + error.what() +
+                                                             "); changes here are not kept.");
         }
     }
     return book;

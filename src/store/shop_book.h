@@ -23,9 +23,9 @@ public:
     enum class Access { ReadWrite, ReadOnly };
 
     /// Opens or creates, readable by its owner only. When another instance holds the book, or nothing can be written
-    /// there, or its disk is full, it is opened read-only. Nothing is put beside a file that is no shop book. A new one is
-    /// made beside its place and renamed when it is whole.
-    /// Errors: "store.newer" (written by a newer program), "store.not_a_book", "store.damaged", "store.busy" (held by
+    /// there, or its disk is full, it is opened read-only. Nothing is put beside a file that is no shop book. A new one
+    /// is made beside its place and renamed when it is whole. Errors: "store.newer" (written by a newer program),
+    /// "store.not_a_book", "store.damaged", "store.busy" (held by
     ///         another program: try again), "store.full", "store.cannot_open".
     [[nodiscard]] static Expected<ShopBook> open(const std::filesystem::path& file);
 
@@ -59,8 +59,8 @@ public:
     [[nodiscard]] Expected<void> putPicture(const std::string& key, std::string_view bytes);
     /// Empty when there is none.
     [[nodiscard]] std::string picture(const std::string& key) const;
-    /// Keys of pictures whose bytes are not those that were kept: `keyOf` gives the key of bytes, `goOn` is asked before
-    /// each. It looks by a connection of its own, for a thread beside.   Errors: as load.
+    /// Keys of pictures whose bytes are not those that were kept: `keyOf` gives the key of bytes, `goOn` is asked
+    /// before each. It looks by a connection of its own, for a thread beside.   Errors: as load.
     [[nodiscard]] static Expected<std::vector<std::string>>
     picturesUnlikeTheirKey(const std::filesystem::path& file, const std::function<std::string(std::string_view)>& keyOf,
                            const std::function<bool()>& goOn);

@@ -116,7 +116,8 @@ TEST_CASE("rough slabs go into the form as they are, and are flattened with the 
 
 TEST_CASE("scattered fills move the wood beside them by their own width", "[cases][move]")
 {
-    // Ten worm holes of 3 mm, and a check 3 mm wide, stand in a box of 300 mm: wood moves between them as it does anywhere.
+    // Ten worm holes of 3 mm, and a check 3 mm wide, stand in a box of 300 mm: wood moves between them as it does
+    // anywhere.
     CHECK(codesOf("worm").count("move.resin_opens") == 0);
     CHECK(codesOf("check").count("move.resin_opens") == 0);
     const Plan worm = plannedOn(jointJob("worm"));
@@ -149,4 +150,34 @@ TEST_CASE("what one bench sees is said where it matters", "[cases]")
     const bool stays = std::any_of(wedge.base->shape->joints.begin(), wedge.base->shape->joints.end(),
                                    [](const auto& j) { return j.note.find("stays by itself") != std::string::npos; });
     CHECK(warned != stays);
+}
+
+TEST_CASE("a name with a bracket of ours in it keeps the figures of its sentences", "[cases][names]")
+{
+    JobFile file = jointJob("worm");
+    const Plan plain = makePlan(file.job, file.shop);
+    Slab slab = *file.shop.slabs.front();
+    const std::string was = slab.name;
+    slab.name = "Q{0} {1}";
+    file.shop.slabs.front() = std::make_shared<const Slab>(slab);
+    const Plan named = makePlan(file.job, file.shop);
+    int told = 0;
+    const auto before = plain.answers();
+    const auto after = named.answers();
+    for (size_t s = 0; s < before.size(); ++s) {
+        const auto& a = before[s].answer->findings;
+        const auto& b = after[s].answer->findings;
+        REQUIRE(a.size() == b.size());
+        for (size_t i = 0; i < a.size(); ++i) {
+            std::string expected = sentence(a[i], {});
+            const bool hasName = expected.find(was) != std::string::npos;
+            for (size_t at = expected.find(was); at != std::string::npos;
+                 at = expected.find(was, at + slab.name.size())) {
+                expected.replace(at, was.size(), slab.name);
+            }
+            told += hasName ? 1 : 0;
+            CHECK(sentence(b[i], {}) == expected);
+        }
+    }
+    CHECK(told > 0);
 }

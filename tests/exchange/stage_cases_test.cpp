@@ -18,7 +18,8 @@ namespace
 
 struct Answer {
     Plan plan;
-    std::vector<std::string> said; // "move.groove_long [stop] A channel's groove comes out of the end ... -> move it in"
+    std::vector<std::string>
+        said; // "move.groove_long [stop] A channel's groove comes out of the end ... -> move it in"
 };
 
 Answer answerTo(const std::string& name)
@@ -118,8 +119,8 @@ TEST_CASE("workings of these jobs give what they say", "[cases]")
     REQUIRE(t.size() == 5);
     CHECK(t[1].value() == Approx(55.0));
     CHECK(t[3].value() == Approx(55.0));
-    CHECK(uplift.value() == Approx((t[0].value() * t[1].value() - t[2].value() * t[3].value()) * t[4].value() * 9.81e-9)
-                                .epsilon(1e-3));
+    CHECK(uplift.value() ==
+          Approx((t[0].value() * t[1].value() - t[2].value() * t[3].value()) * t[4].value() * 9.81e-9).epsilon(1e-3));
     // 2.3 A to 1 B by mass, 1.16 and 0.97 kg/L: (2.3 / 1.16) / (2.3 / 1.16 + 1 / 0.97) = 65.8 of 100.
     const Plan byMass = answerTo("31-litres-by-a-ratio-of-mass").plan;
     const Figure a = byMass.figure("a_volume_own_deep");

@@ -243,7 +243,9 @@ TEST_CASE("pictures that are not what was kept are found, and healed by the same
 {
     test::Folder folder;
     const auto file = folder / "shop.burlbook";
-    const auto keyOf = [](std::string_view bytes) { return std::to_string(bytes.size()) + std::string(bytes.substr(0, 1)); };
+    const auto keyOf = [](std::string_view bytes) {
+        return std::to_string(bytes.size()) + std::string(bytes.substr(0, 1));
+    };
     auto book = ShopBook::open(file);
     REQUIRE(book);
     REQUIRE(book->putPicture("3a", "abc"));

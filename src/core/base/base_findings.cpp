@@ -205,7 +205,8 @@ private:
         }
         for (const Vec2 pad : plan_.shape->pads) {
             for (const Hazard& h : in_.move->underside->hazards) {
-                if (!h.below || h.kind == HazardKind::Joint || h.kind == HazardKind::Cut || h.ring.empty() || !contains(h.ring, pad)) {
+                if (!h.below || h.kind == HazardKind::Joint || h.kind == HazardKind::Cut || h.ring.empty() ||
+                    !contains(h.ring, pad)) {
                     continue;
                 }
                 const bool channel = h.kind == HazardKind::Channel;

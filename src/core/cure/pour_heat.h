@@ -47,14 +47,15 @@ struct PourHeat {
     bool stalls = false;   // it does not come out of the form within the time that was looked at
     std::optional<double> demould_h, flatten_h;
     bool neverHard = false; // not even within kLongestLookedAt_h may it be flattened
-    double sinks_mm = 0.0; // of the level while it is liquid: it shrinks
+    double sinks_mm = 0.0;  // of the level while it is liquid: it shrinks
     std::vector<CureInstant> instants;
     std::vector<double> x_mm, y_mm;
     std::vector<CurePicture> pictures;
 };
 
 constexpr double kHeatLookedAt_h = 168.0; // after the last layer: a week
-/// As long as a cold one is followed to the hour when it may be flattened: eight weeks. After them it does not harden here.
+/// As long as a cold one is followed to the hour when it may be flattened: eight weeks. After them it does not harden
+/// here.
 constexpr double kLongestLookedAt_h = 8.0 * 168.0;
 
 /// Nothing when it was stopped, or when the class does not say how it cures.

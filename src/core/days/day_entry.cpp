@@ -2,9 +2,9 @@
 
 #include <algorithm>
 
-#include "core/shop/metered.h"
 #include "core/days/day_line.h"
 #include "core/measure/clock.h"
+#include "core/shop/metered.h"
 
 namespace burl
 {

@@ -152,11 +152,11 @@ void addMillings(StepsMade& list)
         if (list.heavyPiece) {
             o.ready += ", a second person to turn it";
         }
-        JobStep& step =
-            list.add("flatten_" + at,
-                     times == 1 ? "Flatten " + list.names() + withResin
-                                : "Flatten " + list.names() + ", " + kNames[std::min(k, 3) - 1] + " milling" + withResin,
-                     "flat", o);
+        JobStep& step = list.add("flatten_" + at,
+                                 times == 1 ? "Flatten " + list.names() + withResin
+                                            : "Flatten " + list.names() + ", " + kNames[std::min(k, 3) - 1] +
+                                                  " milling" + withResin,
+                                 "flat", o);
         step.milling = k;
         step.holds = {"router sled"};
     }

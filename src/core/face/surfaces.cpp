@@ -8,9 +8,9 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/shop/metered.h"
 #include "core/face/face_field.h"
 #include "core/numeric/fit.h"
+#include "core/shop/metered.h"
 
 namespace burl
 {

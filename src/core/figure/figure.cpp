@@ -92,6 +92,25 @@ Figure relabelled(const Figure& figure, std::string key, std::string label)
     return Figure(std::make_shared<const FigureNode>(std::move(node)));
 }
 
+namespace
+{
+
+constexpr std::string_view kJoiner = "\u2060"; // seen by nobody: keeps a bracket of a name from being one of ours
+
+} // namespace
+
+std::string withoutTerms(const std::string& name)
+{
+    std::string out;
+    for (const char c : name) {
+        out += c;
+        if (c == '{') {
+            out += kJoiner;
+        }
+    }
+    return out;
+}
+
 std::string filledIn(std::string_view text, const std::vector<std::string>& parts)
 {
     std::string out;
@@ -107,6 +126,9 @@ std::string filledIn(std::string_view text, const std::vector<std::string>& part
             }
         }
         out += text[i];
+    }
+    for (size_t at = out.find(kJoiner); at != std::string::npos; at = out.find(kJoiner, at)) {
+        out.erase(at, kJoiner.size());
     }
     return out;
 }

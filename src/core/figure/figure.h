@@ -85,6 +85,8 @@ private:
 
 /// `template` with {0}, {1} replaced by texts.
 [[nodiscard]] std::string filledIn(std::string_view text, const std::vector<std::string>& parts);
+/// A name that is put into a template: {0} in it is its own and no place for a figure.
+[[nodiscard]] std::string withoutTerms(const std::string& name);
 
 /// A figure as a maker reads it: "44.6 mm", "about 44.6 mm", "not known".
 [[nodiscard]] std::string figureText(const Figure& figure, const UnitChoice& units);

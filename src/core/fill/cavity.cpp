@@ -5,9 +5,9 @@
 // what weighs is in the finished top.
 
 #include <algorithm>
-#include <numbers>
 #include <cmath>
 #include <limits>
+#include <numbers>
 
 #include "core/layup/in_top.h"
 

@@ -42,9 +42,10 @@ void nameOrder(ResinOrder& order, const OrderInput& input, const std::vector<Fig
     const Figure pots = given("pot_residue", "left in the pots", input.potResidue * 100.0, Unit::Percent, "chosen");
     order.mixed = made("mixed_" + order.resin, "Mix of " + order.name, "{0} ÷ (100 % − {1})", {needed, pots},
                        o.total.volume_L, Unit::Volume);
-    const Figure batches =
-        made("batches_" + order.resin, "batches", "{0} in pots of at most {1}, all alike",
-             {order.mixed, given("bucket", "the most at once", input.bucket_L, Unit::Volume, "bucket, or a third of the chamber")}, o.batches, Unit::Count);
+    const Figure batches = made("batches_" + order.resin, "batches", "{0} in pots of at most {1}, all alike",
+                                {order.mixed, given("bucket", "the most at once", input.bucket_L, Unit::Volume,
+                                                    "bucket, or a third of the chamber")},
+                                o.batches, Unit::Count);
     const Figure ratio =
         given("ratio", "A to 1 B", input.mix.aToB, Unit::None, input.mix.byMass ? "by mass" : "by volume");
     const Figure densityA =

@@ -230,8 +230,8 @@ private:
                             along(cutTo(gap.edgeB, poured->from_mm, poured->to_mm))) *
                            item.depth_mm;
         constexpr double kMetre_mm = 1000.0;
-        item.wedge_L = in_.choices.form.slope_mm_m / kMetre_mm * boundsOf(item.onTable).width() / 2.0 *
-                       item.areaTop_mm2 / 1e6;
+        item.wedge_L =
+            in_.choices.form.slope_mm_m / kMetre_mm * boundsOf(item.onTable).width() / 2.0 * item.areaTop_mm2 / 1e6;
         plan_.items.push_back(std::move(item));
     }
 
@@ -307,8 +307,8 @@ private:
         std::shared_ptr<const PourHeat> heat;
     };
 
-    /// Tries what the rule allows with the cure model: of those that stay cool and harden, the one that may be flattened
-    /// first. Until the model has answered for all of them the rule's own order stands.
+    /// Tries what the rule allows with the cure model: of those that stay cool and harden, the one that may be
+    /// flattened first. Until the model has answered for all of them the rule's own order stands.
     void chooseByModel(FillItem& item)
     {
         constexpr int kMostLayers = 4; // more are no choice
@@ -597,12 +597,12 @@ private:
         }
         const double density = mixedDensity_kg_L(r->mix);
         const double litres = in_.choices.floodCoats * in_.choices.flood_mm * in_.layup->topArea.value() / 1e6;
-        masses.push_back(made(
-            "mass_flood", "flood coats", "{0} × {1} × {2} × {3}",
-            {given("flood_coats", "coats", in_.choices.floodCoats, Unit::Count, "chosen"),
-             given("flood_film", "film", in_.choices.flood_mm, Unit::Length, "chosen"), in_.layup->topArea,
-             given("mixed_density", "density of the mix", density, Unit::MixedDensity, "resin class values")},
-            litres * density, Unit::Mass));
+        masses.push_back(
+            made("mass_flood", "flood coats", "{0} × {1} × {2} × {3}",
+                 {given("flood_coats", "coats", in_.choices.floodCoats, Unit::Count, "chosen"),
+                  given("flood_film", "film", in_.choices.flood_mm, Unit::Length, "chosen"), in_.layup->topArea,
+                  given("mixed_density", "density of the mix", density, Unit::MixedDensity, "resin class values")},
+                 litres * density, Unit::Mass));
     }
 
     /// The figure of a hole as far as it lies in the finished top.

@@ -137,16 +137,16 @@ void inspectHollow(const Placement& place, const FlattenedPiece& piece, std::vec
     }
     if (std::abs(piece.shape->bow_mm) > kHollow_mm && std::abs(piece.shape->bow_mm) > std::abs(piece.shape->cup_mm)) {
         const bool hollowTop = piece.shape->bow_mm < 0.0;
-        addFinding(findings, "flatten.hollow_down", Severity::Caution,
-                   piece.name + " is bowed by {0}, hollow on its " + (hollowTop ? "top" : "underside") +
-                       ": lay that side down for the first cut, so that it stands on its ends and does not rock.",
-                   {made("hollow_" + piece.name, "bow", "{0}, whichever way",
-                         {workedOut("bow_" + piece.name, "bow", piece.shape->bow_mm, Unit::Length,
-                                    "readings of the top")},
-                         std::abs(piece.shape->bow_mm), Unit::Length)},
-                   "",
-                   place.toTable(Vec2{(piece.top.box.left + piece.top.box.right) / 2.0,
-                                      (piece.top.box.bottom + piece.top.box.top) / 2.0}));
+        addFinding(
+            findings, "flatten.hollow_down", Severity::Caution,
+            piece.name + " is bowed by {0}, hollow on its " + (hollowTop ? "top" : "underside") +
+                ": lay that side down for the first cut, so that it stands on its ends and does not rock.",
+            {made("hollow_" + piece.name, "bow", "{0}, whichever way",
+                  {workedOut("bow_" + piece.name, "bow", piece.shape->bow_mm, Unit::Length, "readings of the top")},
+                  std::abs(piece.shape->bow_mm), Unit::Length)},
+            "",
+            place.toTable(Vec2{(piece.top.box.left + piece.top.box.right) / 2.0,
+                               (piece.top.box.bottom + piece.top.box.top) / 2.0}));
         return;
     }
     if (!(std::abs(piece.shape->cup_mm) > kHollow_mm)) {
@@ -317,8 +317,8 @@ Figure mostOff(const FlattenedPiece& piece, bool onTop)
 }
 
 /// Wind, bow and cup, from what a bent sheet through the readings does over a metre.
-/// How much of a twist of unit shows in a region: the highest place less the lowest, twice, over what the corners of its
-/// box would show. One of a rectangle, a half of a round.
+/// How much of a twist of unit shows in a region: the highest place less the lowest, twice, over what the corners of
+/// its box would show. One of a rectangle, a half of a round.
 double twistShown(const Region& region, const Box& box)
 {
     const double middleX = (box.left + box.right) / 2.0;

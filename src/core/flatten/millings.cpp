@@ -100,7 +100,7 @@ void inspectRests(const FlattenChoices& choices, const Rest& rest, const Flatten
                    "Rest: put the dates right");
     }
     const bool byItself = rest.thickness_mm + kCalliper_mm < wanted_mm; // before it moved at all
-    const bool within = look->moved_mm <= choices.moveLimit_mm;          // so it is not flattened again
+    const bool within = look->moved_mm <= choices.moveLimit_mm;         // so it is not flattened again
     if (look->leaves_mm + kCalliper_mm < wanted_mm && rest.agreed.empty() && (byItself || !within)) {
         addFinding(plan.findings, "rest.too_thin", Severity::Stop,
                    byItself ? name + " is {3} thick after its milling: flattened again it gives {1}, and {2} is wanted."

@@ -6,8 +6,8 @@
 #include <array>
 #include <cmath>
 
-#include "core/shop/metered.h"
 #include "core/layup/in_top.h"
+#include "core/shop/metered.h"
 
 namespace burl
 {
@@ -401,7 +401,8 @@ private:
             } else if (feature.kind == FeatureKind::Inclusion && feature.intention == Intention::Fill &&
                        (feature.face == Face::Bottom) == piece.turnedOver) {
                 addFinding(plan_.findings, "layup.inclusion_shows", Severity::Caution,
-                           "An inclusion of " + piece.name + " lies {0} into the top: filled, it is seen in the show face.",
+                           "An inclusion of " + piece.name +
+                               " lies {0} into the top: filled, it is seen in the show face.",
                            {deep}, "turn the slab over, or lay the top clear of it", place);
             } else if (feature.kind == FeatureKind::Pith) {
                 addFinding(plan_.findings, "layup.pith_in_top", Severity::Warn,

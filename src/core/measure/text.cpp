@@ -20,6 +20,18 @@ std::string lower(std::string_view text)
     return out;
 }
 
+std::string onOneLine(std::string_view text)
+{
+    constexpr unsigned char kBlank = 0x20;
+    constexpr unsigned char kDelete = 0x7F;
+    std::string out(text);
+    for (char& c : out) {
+        const auto byte = static_cast<unsigned char>(c);
+        c = byte < kBlank || byte == kDelete ? ' ' : c;
+    }
+    return out;
+}
+
 std::string asSentence(std::string text)
 {
     if (!text.empty() && text[0] >= 'a' && text[0] <= 'z') {

@@ -20,6 +20,8 @@ namespace burl
 [[nodiscard]] std::string asUtf8(std::string_view text);
 /// A bad word as a sentence may show it: valid, without control characters, no longer than a line.
 [[nodiscard]] std::string shownText(std::string_view text);
+/// Without line ends and other control characters: a blank stands for each. Names go so into formats that know lines.
+[[nodiscard]] std::string onOneLine(std::string_view text);
 /// As a sentence stands: its first letter large, where that is a plain one, and one point at its end.
 [[nodiscard]] std::string asSentence(std::string text);
 /// Only plain letters are folded, A to Z: the rest stays as it is written.

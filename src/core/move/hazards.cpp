@@ -85,7 +85,8 @@ Underside undersideOf(const MoveInput& input, const MovePlan& plan)
             strip.push_back({p->x, p->y + kHalfLine_mm});
         }
         if (strip.size() > 3) {
-            out.push_back({HazardKind::Joint, std::move(strip), "the glue line of a joint", kClearOfJoint_mm, true, 0.0});
+            out.push_back(
+                {HazardKind::Joint, std::move(strip), "the glue line of a joint", kClearOfJoint_mm, true, 0.0});
         }
     }
     if (layup.parted_mm) {

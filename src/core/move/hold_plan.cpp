@@ -65,10 +65,13 @@ Modelled modelOf(const HoldInput& input)
         species.ratios
             ? given("e_t_ratio", "of that across, flat-sawn", ratios.eTangential, Unit::None, "Wood Handbook 5-1")
             : assumed("e_t_ratio", "of that across, flat-sawn", ratios.eTangential, Unit::None, "as most woods");
-    Modelled out{input.moveInput->thickness, along,
+    Modelled out{input.moveInput->thickness,
+                 along,
                  made("e_across", "stiffness across it, N/mm²", "{0} × {1}, known to a fifth", {along, ratio},
                       species.moe_GPa * kGPa * ratios.eTangential, Unit::None),
-                 input.move->assembly, figureOf(*input.move, "top_driest"), figureOf(*input.move, "top_wettest")};
+                 input.move->assembly,
+                 figureOf(*input.move, "top_driest"),
+                 figureOf(*input.move, "top_wettest")};
     return out;
 }
 

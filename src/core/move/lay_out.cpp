@@ -76,6 +76,8 @@ std::vector<BasePlate> twoPlates(const LayupPlan& layup)
         }
         BasePlate plate;
         plate.x_mm = std::round(x);
+        plate.wide_mm =
+            std::min(plate.wide_mm, std::max(ranges::kPlateWide_mm.least, std::floor(reach))); // side by side
         plate.middle_mm = std::round((edges[0] + edges[1]) / 2.0);
         plate.long_mm =
             std::max(ranges::kPlateLong_mm.least, std::floor(kOfWidth * (edges[1] - edges[0]) / 10.0) * 10.0);

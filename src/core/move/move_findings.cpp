@@ -115,11 +115,10 @@ private:
                 return h.kind == HazardKind::Resin && signedDistance_mm(h.ring, f.fastener.at) > 0.0;
             });
             add("move.fastener_off_wood", Severity::Stop, f,
-                inGap && in_.layup->openGap
-                    ? "A fastener sits in the open gap: nothing holds it."
+                inGap && in_.layup->openGap ? "A fastener sits in the open gap: nothing holds it."
                 : inGap ? "A fastener sits in the river: resin does not hold a thread as wood does, and does not move "
-                        "with it."
-                      : "A fastener does not sit in wood.",
+                          "with it."
+                        : "A fastener does not sit in wood.",
                 {}, "move it");
             return;
         }

@@ -20,9 +20,9 @@ bool sameInput(const MoveInput& a, const MoveInput& b)
     // The same node, not the same number: the working shown below a slot must be today's.
     const bool sameThickness =
         a.thickness && b.thickness ? &a.thickness.node() == &b.thickness.node() : !a.thickness && !b.thickness;
-    return a.choices == b.choices && a.layup == b.layup && a.flatten == b.flatten && sameThickness && a.species == b.species &&
-           a.climate == b.climate && a.sections == b.sections && a.leastWoodOverInsert_mm == b.leastWoodOverInsert_mm &&
-           sameSlabs(a.slabs, b.slabs);
+    return a.choices == b.choices && a.layup == b.layup && a.flatten == b.flatten && sameThickness &&
+           a.species == b.species && a.climate == b.climate && a.sections == b.sections &&
+           a.leastWoodOverInsert_mm == b.leastWoodOverInsert_mm && sameSlabs(a.slabs, b.slabs);
 }
 
 double sureOf(const MovePlan& plan, double value)
@@ -71,7 +71,8 @@ Figure travelFigure(const MoveInput& input, const MovePlan& plan, const std::str
              between.wood_mm > 0.0 ? between.growth_mm_per_pct / between.wood_mm : 0.0, Unit::Coefficient);
     const bool otherWay = !(value > 0.0) && between.wood_mm > 0.0;
     return made(key, label,
-                otherWay ? "nothing: {0} × {1} × (from {2} to {3}) goes the other way" : "{0} × {1} × (from {2} to {3})",
+                otherWay ? "nothing: {0} × {1} × (from {2} to {3}) goes the other way"
+                         : "{0} × {1} × (from {2} to {3})",
                 {wood, mean, plan.assembly, season}, sureOf(plan, value), Unit::Length);
 }
 

@@ -56,8 +56,8 @@ void inspectResin(const HoldInput& in, HoldPlan& plan)
         }
     }
     if (widest != nullptr && opens > kOpens_mm) {
-        const Figure across = workedOut("fill_across", "the fill across the grain", widest->across_mm, Unit::Length,
-                                        "on the drawing");
+        const Figure across =
+            workedOut("fill_across", "the fill across the grain", widest->across_mm, Unit::Length, "on the drawing");
         const Figure opening =
             made("resin_opens", "Wood against the fill over a year", "{0} × {1} × {2}",
                  {across,

@@ -179,16 +179,18 @@ private:
             const double above = in_.thickness.value() - c.channel.depth_mm;
             if (h.below) {
                 addFinding(plan_.findings, "move.channel_on_void", Severity::Warn,
-                           "The channel at {0} crosses " + h.name + ": the groove shows there, and a bolt in it holds "
-                                                                    "nothing.",
+                           "The channel at {0} crosses " + h.name +
+                               ": the groove shows there, and a bolt in it holds "
+                               "nothing.",
                            {at}, "move it into sound wood", place)
                     .row = row;
             } else if (above > 0.0 && h.deep_mm > above) { // else it breaks through by itself
-                addFinding(plan_.findings, "move.channel_on_void", Severity::Stop,
-                           "The groove of the channel at {0} breaks into a hole of the show face: that reaches {1} down, "
-                           "and {2} are left over the groove.",
-                           {at, workedOut("hole_deep", "hole", h.deep_mm, Unit::Length, "after flattening"), c.woodLeft},
-                           "move it clear of the hole", place)
+                addFinding(
+                    plan_.findings, "move.channel_on_void", Severity::Stop,
+                    "The groove of the channel at {0} breaks into a hole of the show face: that reaches {1} down, "
+                    "and {2} are left over the groove.",
+                    {at, workedOut("hole_deep", "hole", h.deep_mm, Unit::Length, "after flattening"), c.woodLeft},
+                    "move it clear of the hole", place)
                     .row = row;
             }
         }
@@ -209,12 +211,11 @@ private:
                 const ChannelPlan& b = plan_.channels[k];
                 if (std::abs(a.channel.x_mm - b.channel.x_mm) < (a.channel.width_mm + b.channel.width_mm) / 2.0 &&
                     std::abs(a.channel.middle_mm - b.channel.middle_mm) < a.halfReach_mm() + b.halfReach_mm()) {
-                    addFinding(
-                        plan_.findings, "move.channels_overlap", Severity::Stop,
-                        "The grooves of the channel at {0} and the channel at {1} overlap.",
-                        {workedOut("channel_at", "channel", a.channel.x_mm, Unit::Length, "on the drawing"),
-                         workedOut("other_at", "the other", b.channel.x_mm, Unit::Length, "on the drawing")},
-                        "move one of them", placeOf(b))
+                    addFinding(plan_.findings, "move.channels_overlap", Severity::Stop,
+                               "The grooves of the channel at {0} and the channel at {1} overlap.",
+                               {workedOut("channel_at", "channel", a.channel.x_mm, Unit::Length, "on the drawing"),
+                                workedOut("other_at", "the other", b.channel.x_mm, Unit::Length, "on the drawing")},
+                               "move one of them", placeOf(b))
                         .row = static_cast<int>(k);
                 }
             }
@@ -307,13 +308,13 @@ private:
                            "move it into one half", placeOf(p));
             }
             if (p.plate.letIn && h.kind == HazardKind::Void && !h.below && p.woodLeft.value() > 0.0 &&
-                h.deep_mm > p.woodLeft.value() &&
-                meets(room, h.ring)) {
-                addFinding(plan_.findings, "move.pocket_on_void", Severity::Stop,
-                           "The pocket of base plate {0} breaks into a hole of the show face: that reaches {1} down, and "
-                           "{2} are left over the pocket.",
-                           {at, workedOut("hole_deep", "hole", h.deep_mm, Unit::Length, "after flattening"), p.woodLeft},
-                           "move it clear of the hole", placeOf(p));
+                h.deep_mm > p.woodLeft.value() && meets(room, h.ring)) {
+                addFinding(
+                    plan_.findings, "move.pocket_on_void", Severity::Stop,
+                    "The pocket of base plate {0} breaks into a hole of the show face: that reaches {1} down, and "
+                    "{2} are left over the pocket.",
+                    {at, workedOut("hole_deep", "hole", h.deep_mm, Unit::Length, "after flattening"), p.woodLeft},
+                    "move it clear of the hole", placeOf(p));
             }
         }
     }

@@ -78,8 +78,9 @@ ChannelPlan planned(const MoveInput& input, const MovePlan& plan, const Channel&
     const Figure travel =
         travelFigure(input, plan, "channel_travel", "travel in at an end", most.between, plan.driest, most.in_mm);
     const Figure room = chosen("end_room", "room each end", channel.endRoom_mm);
-    out.groove = made(number > 1 ? "groove_" + std::to_string(number) : "groove", "Groove", "{0} + 2 × ({1} + {2})", {length, travel, room},
-                      sureOf(plan, channel.length_mm + 2.0 * (most.in_mm + channel.endRoom_mm)), Unit::Length);
+    out.groove = made(number > 1 ? "groove_" + std::to_string(number) : "groove", "Groove", "{0} + 2 × ({1} + {2})",
+                      {length, travel, room}, sureOf(plan, channel.length_mm + 2.0 * (most.in_mm + channel.endRoom_mm)),
+                      Unit::Length);
     out.woodLeft = made("wood_left", "Wood above the groove", "{0} − {1}",
                         {input.thickness, chosen("groove_depth", "groove", channel.depth_mm)},
                         input.thickness.value() - channel.depth_mm, Unit::Length);

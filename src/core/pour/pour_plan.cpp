@@ -83,7 +83,7 @@ private:
         std::vector<Figure> terms{workedOut("fill_" + id, "to fill", fill_L, Unit::Volume, source)};
         if (over_L > 0.0) {
             terms.push_back(workedOut("over_" + id, "overpour", over_L, Unit::Volume,
-                          "chosen height over its area, and the wedge of a form out of level"));
+                                      "chosen height over its area, and the wedge of a form out of level"));
         }
         if (soak_L > 0.0) {
             terms.push_back(
@@ -275,7 +275,8 @@ private:
         std::map<std::string, std::vector<size_t>> byResin;
         for (size_t i = 0; i < fill_.items.size(); ++i) {
             const FillItem& item = fill_.items[i];
-            if (!item.river && !item.seal && item.depth_mm > 0.0 && item.layers.count > 0 && resin(item.resin) != nullptr) {
+            if (!item.river && !item.seal && item.depth_mm > 0.0 && item.layers.count > 0 &&
+                resin(item.resin) != nullptr) {
                 byResin[item.resin].push_back(i);
             }
         }

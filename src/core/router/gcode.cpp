@@ -162,9 +162,9 @@ Expected<std::string> surfacingGcode(const GcodeInput& in)
     w.rapidUp(safe);
     w.comment("dry run round all that the bit's middle reaches, spindle off");
     w.rapidTo(0.0, 0.0);
-    for (const Vec2 corner : {Vec2{reach.left, reach.bottom}, Vec2{reach.right, reach.bottom},
-                              Vec2{reach.right, reach.top}, Vec2{reach.left, reach.top},
-                              Vec2{reach.left, reach.bottom}}) {
+    for (const Vec2 corner :
+         {Vec2{reach.left, reach.bottom}, Vec2{reach.right, reach.bottom}, Vec2{reach.right, reach.top},
+          Vec2{reach.left, reach.top}, Vec2{reach.left, reach.bottom}}) {
         w.rapidTo(corner.x, corner.y);
     }
     w.word("M0");

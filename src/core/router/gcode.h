@@ -32,8 +32,8 @@ struct GcodeInput {
     GcodeSettings settings;
 };
 
-/// A dry run round all that is cut, at safe height, and a stop, then the spindle and every pass, only strokes that meet wood.
-/// Errors: "gcode.nothing" (the face needs no cut), "gcode.feed" (a feed that is nought or beyond 30 m/min).
+/// A dry run round all that is cut, at safe height, and a stop, then the spindle and every pass, only strokes that meet
+/// wood. Errors: "gcode.nothing" (the face needs no cut), "gcode.feed" (a feed that is nought or beyond 30 m/min).
 [[nodiscard]] Expected<std::string> surfacingGcode(const GcodeInput& input);
 
 /// All that lies under the machine: the slab and what is flattened of it.

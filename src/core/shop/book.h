@@ -47,8 +47,8 @@ struct Book {
     std::vector<const Job*> out;
     for (const auto& job : book.jobs) {
         const auto& pieces = job->layup.pieces;
-        if (job->id != besides && std::any_of(pieces.begin(), pieces.end(),
-                                              [slab](const Piece& piece) { return piece.slab == slab; })) {
+        if (job->id != besides &&
+            std::any_of(pieces.begin(), pieces.end(), [slab](const Piece& piece) { return piece.slab == slab; })) {
             out.push_back(job.get());
         }
     }

@@ -173,9 +173,10 @@ private:
     /// Resin that is sanded no further than the wood beside it has no part of its own.
     void inspectClearResin()
     {
-        const bool hasResin = in_.fill && std::any_of(in_.fill->items.begin(), in_.fill->items.end(), [](const auto& i) {
-                                  return i.onShow && !i.resin.empty() && !i.seal && i.inTop_L > 0.0;
-                              });
+        const bool hasResin =
+            in_.fill && std::any_of(in_.fill->items.begin(), in_.fill->items.end(), [](const auto& i) {
+                return i.onShow && !i.resin.empty() && !i.seal && i.inTop_L > 0.0;
+            });
         if (!in_.clearResin || !hasResin || plan_.sanding.empty()) {
             return;
         }

@@ -3,8 +3,8 @@
 #include <algorithm>
 #include <functional>
 
-#include "core/shop/metered.h"
 #include "core/measure/clock.h"
+#include "core/shop/metered.h"
 #include "core/shop/outline.h"
 
 namespace burl

@@ -4,9 +4,9 @@
 #include <charconv>
 #include <limits>
 
-#include "core/shop/metered.h"
 #include "core/geometry/ring.h"
 #include "core/measure/text.h"
+#include "core/shop/metered.h"
 #include "core/shop/outline.h"
 
 namespace burl

@@ -4,10 +4,10 @@
 #include <cmath>
 #include <map>
 
-#include "core/shop/metered.h"
 #include "core/face/surfaces.h"
 #include "core/geometry/ring.h"
 #include "core/measure/date.h"
+#include "core/shop/metered.h"
 #include "core/shop/outline.h"
 #include "core/shop/room.h"
 #include "core/shop/tape_slips.h"
@@ -101,7 +101,7 @@ private:
             const Figure g = given("g12", "specific gravity at 12 %", species->g12, Unit::None, species->source);
             const std::optional<double> metered = meteredMc_pct(slab_);
             const Figure mc = metered ? given("mc", "MC", *metered, Unit::Percent, "meter")
-                                           : assumed("mc", "MC", kAssumedMc_pct, Unit::Percent, "not metered");
+                                      : assumed("mc", "MC", kAssumedMc_pct, Unit::Percent, "not metered");
             const double density = density_kg_m3(species->g12, mc.value());
             const Figure rho = made("density", "density", "{0} at {1}", {g, mc}, density, Unit::Density);
             card_.mass = made("slab_mass", "Weight, computed", "{0} × {1}", {volume_, rho}, litres / 1000.0 * density,

@@ -10,6 +10,8 @@
 #include <dl_writer_ascii.h>
 #include <unistd.h>
 
+#include "core/measure/text.h"
+
 namespace burl
 {
 namespace
@@ -79,7 +81,8 @@ void writeLine(DL_Dxf& dxf, DL_WriterA& writer, const std::vector<Vec2>& points,
 
 void writeWords(DL_Dxf& dxf, DL_WriterA& writer, Vec2 at, const std::string& words)
 {
-    dxf.writeText(writer, DL_TextData(at.x, at.y, 0.0, at.x, at.y, 0.0, 8.0, 1.0, 0, 0, 0, words, "STANDARD", 0.0),
+    dxf.writeText(writer,
+                  DL_TextData(at.x, at.y, 0.0, at.x, at.y, 0.0, 8.0, 1.0, 0, 0, 0, onOneLine(words), "STANDARD", 0.0),
                   DL_Attributes("marks", 256, -1, "BYLAYER", 1.0));
 }
 

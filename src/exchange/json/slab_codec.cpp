@@ -283,8 +283,9 @@ Slab slabFrom(JsonReader r)
                                   {ranges::kPlace_mm, ranges::kPlace_mm, ranges::kThickness_mm}, counts::kRecords)) {
         slab.thicknesses.push_back({{*row[0], *row[1]}, *row[2]});
     }
-    for (const auto& row : r.rows("unfinished_thicknesses_mm",
-                                  {ranges::kPlace_mm, ranges::kPlace_mm, ranges::kThickness_mm}, counts::kRecords, true)) {
+    for (const auto& row :
+         r.rows("unfinished_thicknesses_mm", {ranges::kPlace_mm, ranges::kPlace_mm, ranges::kThickness_mm},
+                counts::kRecords, true)) {
         slab.partThicknesses.push_back({row[0], row[1], row[2]});
     }
     r.inside("top_heights", [&](JsonReader inner) { slab.topHeights = gridFrom(inner); });

@@ -1,7 +1,7 @@
 #include "ui/layup/layup_bench.h"
 
-#include <set>
 #include <QPainter>
+#include <set>
 
 #include "core/layup/layup_edit.h"
 #include "core/layup/river.h"

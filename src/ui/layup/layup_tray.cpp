@@ -280,9 +280,9 @@ void LayupTray::showOffers()
         for (const Piece& piece : offer->offer.layup.pieces) {
             const Slab* slab = document_.shop().slab(piece.slab);
             for (const Job* other : jobsWith(document_.book(), piece.slab, job != nullptr ? job->id : JobId{})) {
-                tip += QLatin1Char('\n') + tr("%1 lies in %2 already.")
-                                               .arg(slab != nullptr ? fromCore(slab->name) : QString(),
-                                                    fromCore(other->name));
+                tip += QLatin1Char('\n') +
+                       tr("%1 lies in %2 already.")
+                           .arg(slab != nullptr ? fromCore(slab->name) : QString(), fromCore(other->name));
             }
         }
         shown->setToolTip(tip);

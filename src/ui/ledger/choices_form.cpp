@@ -36,7 +36,8 @@ ChoicesForm::ChoicesForm(Document& document, const QString& name, QWidget* paren
 
 void ChoicesForm::addRow(const QString& label, QWidget* field)
 {
-    auto* text = named(new QLabel(withoutKey(label), this), field->objectName() + QStringLiteral("Label"), label.trimmed());
+    auto* text =
+        named(new QLabel(withoutKey(label), this), field->objectName() + QStringLiteral("Label"), label.trimmed());
     labels_[field] = text;
     fields_.push_back(field);
     text->setBuddy(field);

@@ -29,8 +29,8 @@ bool wouldTurn(const QWidget& widget)
     if (qobject_cast<const QComboBox*>(&widget) != nullptr) {
         return true;
     }
-    const bool number = qobject_cast<const QAbstractSpinBox*>(&widget) != nullptr ||
-                        qobject_cast<const QSlider*>(&widget) != nullptr;
+    const bool number =
+        qobject_cast<const QAbstractSpinBox*>(&widget) != nullptr || qobject_cast<const QSlider*>(&widget) != nullptr;
     return number && !widget.hasFocus();
 }
 

@@ -286,8 +286,9 @@ void SurfaceTray::fillKeys()
                 {tr("repair %1").arg(i + 1), mm(r.repair.at.x), mm(r.repair.at.y), mm(r.repair.deep_mm), how});
         }
         for (const KeyPlace& k : s.keys) {
-            rows.push_back({tr("key"), mm(k.at.x), mm(k.at.y), mm(k.deep_mm),
-                            tr("in %1, turned %2° from along").arg(fromCore(k.slab)).arg(std::lround(k.axis_deg))});
+            rows.push_back(
+                {tr("key"), mm(k.at.x), mm(k.at.y), mm(k.deep_mm),
+                 tr("in %1, turned %2° from along").arg(fromCore(k.slab), QString::number(std::lround(k.axis_deg)))});
         }
         words = linesOf(repairWords(s));
     }

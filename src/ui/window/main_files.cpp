@@ -229,8 +229,8 @@ void MainWindow::showKeys()
         {tr("Ctrl+Enter — do what comes next"), tr("Alt+1 to Alt+%1 — benches").arg(benches_.size()),
          tr("Tab — to the next field; Enter — take what was typed, press a button"),
          tr("Ctrl+Z, Shift+Ctrl+Z — undo, redo"), tr("Ctrl+P — the shop sheet as PDF"),
-         tr("F6 — the table in three dimensions"), tr("Ctrl+F — find a slab; in the rack L lays it in, Delete puts it back"),
-         tr("? — this list")}};
+         tr("F6 — the table in three dimensions"),
+         tr("Ctrl+F — find a slab; in the rack L lays it in, Delete puts it back"), tr("? — this list")}};
     QStringList lines = bench_->keys();
     lines << QString() << everywhere.lines;
     QMessageBox box(QMessageBox::NoIcon, tr("Keys of %1").arg(bench_->name()), lines.join(QLatin1Char('\n')),

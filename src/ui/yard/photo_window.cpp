@@ -12,8 +12,8 @@
 
 #include "core/geometry/ring.h"
 #include "core/shop/outline.h"
-#include "exchange/import/imported.h"
 #include "exchange/bytes.h"
+#include "exchange/import/imported.h"
 #include "ui/ledger/measure_field.h"
 #include "ui/look/choice_box.h"
 #include "ui/look/text.h"

@@ -81,7 +81,7 @@ TEST_CASE("layers stay cool: none deeper than is sure, none deeper than its shee
     }
 }
 
-TEST_CASE("a small deep hole takes one or two fills, as a shop pours it", "[pour]")
+TEST_CASE("a small deep hole takes a few fills, as a shop pours it", "[pour]")
 {
     Demo demo(2); // a through void of 0.3 litres, 52 mm deep
     demo.job.fill.log.clear();
@@ -90,7 +90,8 @@ TEST_CASE("a small deep hole takes one or two fills, as a shop pours it", "[pour
         if (!item.river) {
             INFO(item.name);
             CHECK(item.layers.count >= 1);
-            CHECK(item.layers.count <= 2);
+            CHECK(item.layers.count <=
+                  3); // three of casting resin where that is hard days sooner than deep-pour in one
         }
     }
 }

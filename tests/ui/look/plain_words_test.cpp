@@ -1,4 +1,5 @@
-// Names are plain text: markup in every name that a book has is shown letter by letter, wherever the program shows names.
+// Names are plain text: markup in every name that a book has is shown letter by letter, wherever the program shows
+// names.
 
 #include <QHelpEvent>
 #include <QLabel>

@@ -40,12 +40,13 @@ TEST_CASE("the face below is taped beside the top, or the bevel stands in", "[ui
     CHECK_THAT(valueAt(outlineOf(y.slab(), Face::Bottom)->far, 1450.0), WithinAbs(250.0, 1e-9));
 }
 
-TEST_CASE("a new station goes on at the pace of the last ones", "[ui][yard]")
+TEST_CASE("a new station begins with its place, and goes with it", "[ui][yard]")
 {
     Yard y;
     y.document.editSlab(QStringLiteral("x"), {3}, [](Slab& s) {
         s.top.readings = {{0.0, 200.0, 210.0}, {150.0, 205.0, 215.0}};
     });
+    y.cell(2, 0, QStringLiteral("300"));
     y.cell(2, 1, QStringLiteral("207"));
     REQUIRE(y.slab().top.readings.size() == 3);
     CHECK(y.slab().top.readings[2].at_mm == 300.0);

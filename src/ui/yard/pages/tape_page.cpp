@@ -101,10 +101,10 @@ void TapePage::readFrom(TapeFrom from)
 std::optional<QString> TapePage::enter(int row, int column, const QString& text)
 {
     const Slab* s = slab();
-    const auto stations = s == nullptr             ? size_t{0}
-                          : face_ == Face::Top     ? s->top.readings.size()
-                          : s->bottom.has_value()  ? s->bottom->readings.size()
-                                                   : size_t{0};
+    const auto stations = s == nullptr            ? size_t{0}
+                          : face_ == Face::Top    ? s->top.readings.size()
+                          : s->bottom.has_value() ? s->bottom->readings.size()
+                                                  : size_t{0};
     if (column != 0 && static_cast<size_t>(row) >= stations && !text.trimmed().isEmpty()) {
         return tr("\"%1\" has no place yet: type first how far along the slab it stands.").arg(text.trimmed());
     }
