@@ -69,6 +69,9 @@ std::vector<BasePlate> twoPlates(const LayupPlan& layup)
     const double middle = middleOfMass(layup).x;
     const double length = layup.length.value();
     const double reach = std::min({kApart / 2.0 * length, middle, length - middle});
+    if (reach < ranges::kPlateWide_mm.least) {
+        return out; // the weight lies at an end, or beyond it: no two stand side by side under it
+    }
     for (const double x : {middle - reach, middle + reach}) {
         const std::vector<double> edges = outerEdges(layup, x);
         if (edges.empty()) {
