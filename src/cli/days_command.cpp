@@ -1,5 +1,6 @@
 // `burl days` and `burl quote`.
 
+#include <algorithm>
 #include <chrono>
 #include <ctime>
 #include <iostream>
@@ -71,11 +72,17 @@ int days(const DaysCommand& options)
     if (!options.ics.empty()) {
         return writeOut(options.ics, calendarFile(plan, job->job.name, job->job.id.value, now));
     }
+    std::vector<const PlannedStep*> order; // of time, as they are done
     for (const PlannedStep& p : plan.planned) {
-        const JobStep& step = plan.list.steps[p.step];
-        if (step.skipped) {
-            continue;
+        if (!plan.list.steps[p.step].skipped) {
+            order.push_back(&p);
         }
+    }
+    std::stable_sort(order.begin(), order.end(),
+                     [](const PlannedStep* a, const PlannedStep* b) { return a->start < b->start; });
+    for (const PlannedStep* at : order) {
+        const PlannedStep& p = *at;
+        const JobStep& step = plan.list.steps[p.step];
         std::cout << timeText(plan.hoursAt(p.start)) << "  "
                   << (p.progress.done ? "done  "
                       : p.chain       ? "chain "
@@ -83,6 +90,9 @@ int days(const DaysCommand& options)
                   << step.name << ", " << durationText(step.hands.value());
         if (step.wait.known() && step.wait.value() >= 1.0) {
             std::cout << ", then waits " << durationText(step.wait.value());
+        }
+        if (const std::string people = step.peopleWords(); !people.empty() && !p.progress.done) {
+            std::cout << ", " << people;
         }
         std::cout << '\n';
     }
@@ -111,6 +121,9 @@ int quote(const QuoteCommand& options, int argc, char** argv)
         }
         return complain(kMissed, options.file + ": there is no price to quote; " +
                                      (what.empty() ? "nothing is laid up yet" : what) + ".");
+    }
+    if (const std::string against = impossiblePromise(*shown, *made.days, job->job.days); !against.empty()) {
+        return complain(kMissed, options.file + ": " + against + ".");
     }
     QImage picture;
     if (!options.picture.empty() && !picture.load(QString::fromStdString(options.picture))) {

@@ -104,7 +104,11 @@ void printForm(const Form& form, const FormChoices& choices, const UnitChoice& u
         std::cout << "    " << piece.name << ": " << mm(piece.long_mm) << " × " << mm(piece.wide_mm) << " from sheet "
                   << piece.sheet + 1 << '\n';
     }
-    std::cout << "    tape " << mm(form.tape_mm) << ", sealant " << form.cartridges << " cartridges, joints "
+    if (choices.board != FormBoard::Hdpe) { // resin lets go of that by itself
+        std::cout << "    release tape or film over " << formatQuantity(form.release_m2 * kMm2PerM2, Unit::Area, units)
+                  << ", every face that resin meets\n";
+    }
+    std::cout << "    seams " << mm(form.tape_mm) << ", sealant " << form.cartridges << " cartridges, joints "
               << form.joints << ", straps " << form.straps << '\n';
 }
 

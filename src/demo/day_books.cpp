@@ -242,7 +242,23 @@ Habits habitsOf(const Book& book)
     habits.money.disc = 0.7;
     habits.money.finish_L = 68.0;
     habits.money.glue_kg = 9.5;
-    habits.stock = {{"discs", 40.0, 50.0, 32.0}, {"finish", 0.4, 1.0, 68.0}, {"glue", 0.8, 1.0, 9.5}};
+    habits.stock = {{"discs", 40.0, 50.0, 32.0},
+                    {"finish", 0.4, 1.0, 68.0},
+                    {"glue", 0.8, 1.0, 9.5},
+                    {"fastener:insert_8", 0.0, 50.0, 24.0},
+                    {"tenon:Loose tenons 40 × 60", 0.0, 50.0, 18.0},
+                    {"channel:steel C 40 × 20 × 4 × 700", 0.0, 1.0, 14.0},
+                    {"rod:Rods ⌀ 12", 0.0, 1.0, 4.5},
+                    {"plate:700 × 80 × 8", 0.0, 1.0, 21.0},
+                    {"plate:400 × 400 × 8", 0.0, 1.0, 29.0},
+                    {"plate:⌀ 560 × 12", 0.0, 1.0, 74.0},
+                    {"feet:adjustable", 0.0, 4.0, 12.0},
+                    {"feet:felt", 0.0, 16.0, 6.4},
+                    {"form_board:melamine board", 0.0, 1.0, 38.0},
+                    {"sealant", 0.0, 1.0, 6.5},
+                    {"release", 0.0, 12.0, 11.4},
+                    {"pigment:", 0.0, 100.0, 9.0},
+                    {"pigment:deep blue", 0.0, 100.0, 12.0}};
     return habits;
 }
 

@@ -27,17 +27,49 @@ QString endWord(const EndCut& cut)
 
 } // namespace
 
-QString endsWord(const BaseMember& m)
+namespace
+{
+
+QString sectionOf(bool round, bool wood, double deep, double thick, double wall, const LengthWords& length)
+{
+    QString out = round ? QStringLiteral("⌀ ") + length(deep) : tr("%1 × %2").arg(length(deep), length(thick));
+    if (wall > 0.0) {
+        out += tr(" × %1").arg(length(wall));
+    } else if (!wood) {
+        out += tr(", solid");
+    }
+    return out;
+}
+
+} // namespace
+
+QString sectionWord(const BaseMember& m, const LengthWords& length)
+{
+    return sectionOf(m.round, m.of == PartOf::Wood, m.deep_mm, m.thick_mm, m.wall_mm, length);
+}
+
+QString makingWord(const BaseMember& m, const LengthWords& length)
+{
+    QString out = QString::fromStdString(m.note);
+    if (m.lamellae > 0) {
+        out = tr("%1 lamellae of %2, bent round a radius of %3")
+                  .arg(QString::number(m.lamellae), length(m.lamella_mm), length(m.radius_mm));
+    } else if (m.radius_mm > 0.0) {
+        out = tr("an arc with a radius of %1").arg(length(m.radius_mm));
+    }
+    return out;
+}
+
+QString endsWord(const BaseMember& m, const LengthWords& length)
 {
     if (m.round || m.panel) {
-        return m.panel ? tr("%1 wide").arg(QString::number(std::lround(m.deep_mm))) : tr("square");
+        return m.panel ? tr("%1 wide").arg(length(m.deep_mm)) : tr("square");
     }
     const QString a = endWord(m.from);
     const QString b = endWord(m.to);
     QString out = a == b ? (a == tr("square") ? a : tr("%1 both").arg(a)) : a + QStringLiteral(" / ") + b;
     if (m.tenon_mm > 0.0) {
-        out = tr("tenons %1").arg(QString::number(std::lround(m.tenon_mm))) +
-              (out == tr("square") ? QString() : QStringLiteral(", ") + out);
+        out = tr("tenons %1").arg(length(m.tenon_mm)) + (out == tr("square") ? QString() : QStringLiteral(", ") + out);
     }
     return out;
 }
@@ -56,11 +88,12 @@ int paintBars(QPainter& p, const QRectF& area, const BasePlan& base, const BarsS
         const double head = metrics.height() + 1.0;
         if (y + head + style.bar <= area.bottom()) {
             p.setPen(style.ink);
-            p.drawText(QRectF(area.left(), y, area.width(), head), Qt::AlignLeft | Qt::AlignVCenter,
-                       tr("%1: %2 of %3, %4 left")
-                           .arg(QString::fromStdString(stock.name))
-                           .arg(stock.list.bars)
-                           .arg(length(stock.stock_mm), length(stock.offcut_mm)));
+            p.drawText(
+                QRectF(area.left(), y, area.width(), head), Qt::AlignLeft | Qt::AlignVCenter,
+                tr("%1: %2 of %3, %4 left")
+                    .arg(sectionOf(stock.round, stock.wood, stock.deep_mm, stock.thick_mm, stock.wall_mm, length))
+                    .arg(stock.list.bars)
+                    .arg(length(stock.stock_mm), length(stock.offcut_mm)));
         }
         y += head;
         for (const BarPlan& bar : stock.list.plan) {

@@ -25,7 +25,12 @@ struct BarsStyle {
 int paintBars(QPainter& painter, const QRectF& area, const BasePlan& base, const BarsStyle& style,
               const std::function<QString(double)>& length);
 
-/// "8.2° / square", "45° both".
-[[nodiscard]] QString endsWord(const BaseMember& member);
+using LengthWords = std::function<QString(double)>;
+/// "8.2° / square", "45° both", "tenons 40 mm, square".
+[[nodiscard]] QString endsWord(const BaseMember& member, const LengthWords& length);
+/// "⌀ 100 × 3", "60 × 30, solid".
+[[nodiscard]] QString sectionWord(const BaseMember& member, const LengthWords& length);
+/// "23 lamellae of 4 mm, bent round 1250 mm"; empty: nothing is to be said.
+[[nodiscard]] QString makingWord(const BaseMember& member, const LengthWords& length);
 
 } // namespace burl

@@ -124,8 +124,17 @@ private:
         if (!at.empty()) {
             const auto [low, top] = std::minmax_element(at.begin(), at.end());
             const double z = -45.0;
-            line(view.toPixel({*low, z}), view.toPixel({*top, z}));
-            word(view.toPixel({(*low + *top) / 2.0, z}) + QPointF(0, page_.dots(2.6)), length(*top - *low));
+            double from_mm = *low;
+            double to_mm = *top;
+            for (const BasePlateMember& p : base_.shape->plates) {
+                if (p.disc) { // it bears on its rim: that is what is measured
+                    const double middle = (*low + *top) / 2.0;
+                    from_mm = std::min(from_mm, middle - p.long_mm / 2.0);
+                    to_mm = std::max(to_mm, middle + p.long_mm / 2.0);
+                }
+            }
+            line(view.toPixel({from_mm, z}), view.toPixel({to_mm, z}));
+            word(view.toPixel({(from_mm + to_mm) / 2.0, z}) + QPointF(0, page_.dots(2.6)), length(to_mm - from_mm));
         }
         const double above = high + 32.0;
         line(view.toPixel({from == Elevation::Side ? plan_.layup->finalBox.left : plan_.layup->finalBox.bottom, above}),
@@ -144,14 +153,15 @@ private:
     void members()
     {
         std::vector<QStringList> rows;
+        QStringList notes; // how it is made does not go into a column
+        const auto words = [this](double v) { return length(v); };
         for (const BaseMember& m : base_.shape->members) {
-            QString name = core(m.name);
-            if (!m.note.empty()) {
-                name += QStringLiteral(", ") + core(m.note);
-            }
-            rows.push_back({QString::number(m.number), name, QString::number(m.count), length(m.long_mm), endsWord(m),
-                            tr("%1 × %2").arg(length(m.deep_mm), length(m.thick_mm)),
+            rows.push_back({QString::number(m.number), core(m.name), QString::number(m.count), length(m.long_mm),
+                            endsWord(m, words), sectionWord(m, words),
                             base_.shape->massKnown ? quantity(m.mass_kg, Unit::Mass) : tr("not known")});
+            if (const QString making = makingWord(m, words); !making.isEmpty()) {
+                notes << tr("No. %1, %2: %3.").arg(QString::number(m.number), core(m.name), making);
+            }
         }
         for (const BasePlateMember& p : base_.shape->plates) {
             rows.push_back({QString(), core(p.name), QString::number(p.count),
@@ -174,7 +184,12 @@ private:
                            {tr("section"), w * 0.2},
                            {tr("each"), w * 0.11}},
                           rows) +
-              4.0;
+              1.0;
+        for (const QString& note : notes) {
+            makeRoom(6.0);
+            y_ += page_.paragraph(0, y_, w, note, 9.0) + 0.5;
+        }
+        y_ += 3.0;
     }
 
     void bars()
@@ -221,7 +236,7 @@ private:
         for (const BaseJoint& j : all) {
             ticked(
                 (j.count > 0 ? tr("%1 (%2): ").arg(core(j.name)).arg(j.count) : core(j.name) + QStringLiteral(": ")) +
-                core(j.note));
+                QString::fromStdString(noteText(j, units_)));
         }
         y_ += 2.0;
     }

@@ -95,6 +95,7 @@ private:
         for (const PlannedStep* p : order) {
             makeRoom(kLine_mm + 2.0);
             const JobStep& step = days_.list.steps[p->step];
+            const QString people = core(step.peopleWords());
             constexpr double kBox_mm = 4.0;
             page_.box(0, y_ + 0.6, kBox_mm);
             if (p->progress.done) {
@@ -106,7 +107,7 @@ private:
                        p->progress.done ? tr("done")
                                         : (step.hands.isGuess() ? QStringLiteral("≈ ") : QString()) +
                                               QString::fromStdString(durationText(step.hands.value())) +
-                                              (step.people > 1 ? tr(", two people") : QString()),
+                                              (people.isEmpty() ? people : QStringLiteral(", ") + people),
                        10.0, false, Qt::AlignRight);
             QString small = core(step.ready);
             if (step.wait.known() && step.wait.value() >= 60.0) {

@@ -27,7 +27,7 @@ class PourCard : public Sheet
 {
 public:
     PourCard(QPdfWriter& pdf, const Job& job, const Shop& shop, const Plan& plan, const QString& family)
-        : Sheet(pdf, shop.habits.units, family), job_(job), shop_(shop), pour_(*plan.pour)
+        : Sheet(pdf, shop.habits.units, family), job_(job), shop_(shop), pour_(*plan.pour), days_(*plan.days)
     {
     }
 
@@ -79,13 +79,19 @@ private:
                             : tr("hour %1").arg(qRound(*at_h));
     }
 
+    /// When the days have it: there is one date for it on all papers. By the hours of the pours while no days stand.
+    [[nodiscard]] QString dayOf(const PourEvent& event) const
+    {
+        const PlannedStep* step = days_.found && !event.done ? days_.plannedStep("pour_" + event.id) : nullptr;
+        return step != nullptr ? QString::fromStdString(timeText(days_.hoursAt(step->start))) : when(event.at_h);
+    }
+
     void pourOf(const PourEvent& event)
     {
         constexpr double kRow_mm = 5.4;
         constexpr double kHead_mm = 30.0;
         makeRoom(kHead_mm + kRow_mm * event.pots);
-        page_.text(0, y_, page_.width() - 46.0, words(event.name) + QStringLiteral(" · ") + when(event.at_h), 12.0,
-                   true);
+        page_.text(0, y_, page_.width() - 46.0, words(event.name) + QStringLiteral(" · ") + dayOf(event), 12.0, true);
         page_.text(page_.width() - 60.0, y_, 60.0, QString::fromStdString(figureText(event.litres, units_)), 12.0, true,
                    Qt::AlignRight);
         y_ += 6.5;
@@ -200,8 +206,10 @@ private:
                            {tr("cut"), w * 0.1}},
                           rows) +
               2.0;
-        QString line =
-            tr("Tape %1, sealant %2 cartridges.").arg(length(pour_.form->tape_mm)).arg(pour_.form->cartridges);
+        QString line = tr("Seams %1, sealant %2 cartridges, release tape or film over %3.")
+                           .arg(length(pour_.form->tape_mm))
+                           .arg(pour_.form->cartridges)
+                           .arg(amount(pour_.form->release_m2 * kMm2PerM2, Unit::Area));
         for (const Floating& piece : pour_.floating) {
             if (piece.clamps > 0) {
                 line += QLatin1Char(' ') + tr("%1: %2 clamps or weights, it floats from %3 of resin on.")
@@ -235,6 +243,7 @@ private:
     const Job& job_;
     const Shop& shop_;
     const PourPlan& pour_;
+    const DaysPlan& days_;
 };
 
 } // namespace

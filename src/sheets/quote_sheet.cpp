@@ -51,6 +51,18 @@ QuoteWords wordsOf(const Job& job, const Shop& shop, const Plan& plan, const Kep
                          .arg(QString::fromStdString(figureText(plan.layup->length, units)),
                               QString::fromStdString(figureText(plan.layup->meanWidth, units)),
                               QString::fromStdString(figureText(plan.flatten->thickness, units)));
+        QStringList woods;
+        for (const std::string& wood : plan.surface.input->species) {
+            if (!wood.empty() && !woods.contains(core(wood))) {
+                woods << core(wood);
+            }
+        }
+        if (!woods.isEmpty()) {
+            out.facts << woods.join(QStringLiteral(", "));
+        }
+        if (plan.base->choices.kind != BaseKind::None) {
+            out.facts << tr("Base: %1").arg(core(kindWord(plan.base->choices.kind)));
+        }
         if (plan.base->mass.known()) {
             out.facts << tr("%1 with its base").arg(QString::fromStdString(figureText(plan.base->mass, units)));
         }

@@ -265,43 +265,50 @@ private:
         return at;
     }
 
+    /// One line for the pots of each colour of each pour: the pour card has them pot by pot.
     double pouring(double x, double y, double w) const
     {
+        const PourPlan& pour = *plan_.pour;
         y = heading(x, y, w,
-                    plan_.fill->items.empty() ? tr("Pour") : tr("Pour: mix %1").arg(figure(plan_.fill->litres)));
+                    pour.events.empty() ? tr("Pour") : tr("Pour: mix %1").arg(text(pour.litres(), Unit::Volume)));
         double at = y;
+        std::vector<QStringList> rows;
+        for (const PourEvent& event : pour.events) {
+            for (const ColourPots& colour : event.colours) {
+                const Parts& each = colour.pots.each;
+                constexpr double kGrams = 1000.0;
+                QString name = QString::fromStdString(event.name);
+                if (!colour.colour.empty()) {
+                    name += QStringLiteral(", ") + QString::fromStdString(colour.colour);
+                }
+                rows.push_back({name, tr("%1 × %2").arg(colour.pots.count).arg(text(each.volume_L, Unit::Volume)),
+                                text(each.a_kg * kGrams, Unit::SmallMass), text(each.b_kg * kGrams, Unit::SmallMass),
+                                text(each.pigment_g, Unit::SmallMass), QStringLiteral("[ ]")});
+            }
+        }
+        if (rows.empty()) {
+            page_.text(x, at, w, tr("nothing to fill"), 9.5);
+            return at + 5.0;
+        }
+        constexpr double kDone_mm = 8.0;
+        const double name = (w - kDone_mm) * 0.34;
+        const double column = (w - kDone_mm - name) / 4.0;
+        at += page_.table(x, at,
+                          {{tr("pour"), name, false},
+                           {tr("pots"), column},
+                           {tr("part A"), column},
+                           {tr("part B"), column},
+                           {tr("pigment"), column},
+                           {tr("done"), kDone_mm}},
+                          rows) +
+              1.0;
         for (const ResinOrder& order : plan_.fill->orders) {
             page_.text(x, at, w,
                        QString::fromStdString(order.name) + tr(", layers of at most %1").arg(length(order.maxLayer_mm)),
-                       9.0, true);
-            at += 4.8;
-            std::vector<QStringList> rows;
-            for (int b = 0; b < std::min(order.order.batches, 6); ++b) {
-                rows.push_back({QString::number(b + 1), text(order.order.batch.volume_L, Unit::Volume),
-                                text(order.batchA.value(), Unit::SmallMass),
-                                text(order.batchB.value(), Unit::SmallMass),
-                                text(order.pigment.value(), Unit::SmallMass), QStringLiteral("[ ]")});
-            }
-            const double column = (w - 18.0) / 4.0;
-            at += page_.table(x, at,
-                              {{tr("batch"), 10.0, false},
-                               {tr("volume"), column},
-                               {tr("part A"), column},
-                               {tr("part B"), column},
-                               {tr("pigment"), column},
-                               {tr("done"), 8.0}},
-                              rows);
-            if (order.order.batches > 6) {
-                page_.text(x, at, w, tr("and %1 more alike").arg(order.order.batches - 6), 8.5);
-                at += 4.5;
-            }
-            at += 2.0;
+                       8.5);
+            at += 4.2;
         }
-        if (plan_.fill->orders.empty()) {
-            page_.text(x, at, w, tr("nothing to fill"), 9.5);
-            at += 5.0;
-        }
-        return at;
+        return at + 1.0;
     }
 
     double underside(double x, double y, double w) const

@@ -20,7 +20,7 @@ class SurfaceSheet : public Sheet
 {
 public:
     SurfaceSheet(QPdfWriter& pdf, const Job& job, const Shop& shop, const Plan& plan, const QString& family, bool care)
-        : Sheet(pdf, shop.habits.units, family), job_(job), plan_(*plan.surface), care_(care)
+        : Sheet(pdf, shop.habits.units, family), job_(job), plan_(*plan.surface), days_(*plan.days), care_(care)
     {
     }
 
@@ -148,13 +148,12 @@ private:
         std::vector<QStringList> rows;
         for (size_t i = 0; i < plan_.amount.coats.size(); ++i) {
             const FinishCoat& c = plan_.amount.coats[i];
+            const auto at_h = days_.coatAt_h(i);
             rows.push_back(
                 {QString::number(i + 1), quantity(c.area_mm2, Unit::Area), quantity(c.parts.volume_L, Unit::Volume),
                  c.parts.b_L > 0.0 ? quantity(c.parts.a_L, Unit::Volume) : QString(),
                  c.parts.b_L > 0.0 ? quantity(c.parts.b_L, Unit::Volume) : QString(), QString::number(c.batches),
-                 plan_.coatStarts && i < plan_.coatStarts->starts.size()
-                     ? QString::fromStdString(timeText(plan_.firstDay * 24.0 + plan_.coatStarts->starts[i] / 60.0))
-                     : QStringLiteral("…………")});
+                 at_h ? QString::fromStdString(timeText(*at_h)) : QStringLiteral("…………")});
         }
         const double w = page_.width();
         makeRoom(8.0 + 5.4 * static_cast<double>(rows.size()));
@@ -198,6 +197,7 @@ private:
 
     const Job& job_;
     const SurfacePlan& plan_;
+    const DaysPlan& days_;
     bool care_;
 };
 

@@ -53,9 +53,22 @@ Refusal whyNotWritten(const fs::path& file, const SQLite::Exception& error)
     case SQLITE_BUSY:
     case SQLITE_LOCKED:
         return busy(file);
+    case SQLITE_FULL:
+        return {"store.write_failed",
+                "The disk that holds " + file.string() + " is full: make room, then do it again."};
+    case SQLITE_READONLY:
+    case SQLITE_PERM:
+    case SQLITE_AUTH:
+    case SQLITE_CANTOPEN:
+        return {"store.write_failed", file.string() + " may not be written (" + error.what() +
+                                          "): look at the rights of the file and its folder, then do it again."};
+    case SQLITE_IOERR: // a sync that failed, a disk that is gone: whether it is kept nobody knows
+        return {"store.write_failed", "The disk did not take what was written to " + file.string() + " (" +
+                                          error.what() +
+                                          "): it is not sure that it is kept. Look at the disk, then do it again."};
     default:
-        return {"store.write_failed", file.string() + " could not be written (" + error.what() +
-                                          "); make room or free the file, then do it again."};
+        return {"store.write_failed",
+                file.string() + " could not be written (" + error.what() + "): nothing of it is kept; do it again."};
     }
 }
 

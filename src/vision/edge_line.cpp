@@ -1,8 +1,9 @@
 #include "vision/edge_line.h"
 
-// Method. A live edge is where the pale rim of the wood ends, going outwards from lighter to darker, and an end cut is
-// where the colour changes most. The best closed line through all rays is found by dynamic programming; where it is not
-// much better than the next best, the edge is said to be unsure.
+// Method. A live edge is where the pale rim of the wood ends, going outwards from lighter to darker, by more than the
+// grain of this slab does anywhere; where there is no such rim it is where the colour turns to that of the ground. An
+// end cut is where the colour changes most. The best closed line through all rays is found by dynamic programming;
+// where it is not much better than the next best, the edge is said to be unsure.
 
 #include <algorithm>
 #include <cmath>
@@ -25,6 +26,10 @@ constexpr double kBegun = 0.6;        // of the whole tracing, when it comes to 
 constexpr double kYellowRim = 1.2;                     // a pale rim is yellower, and that counts more than light
 constexpr double kLeastLive = -40.0, kMostLive = 70.0; // beyond, a knot or a mark speaks
 constexpr double kMostCut = 60.0;
+constexpr double kGrainShare = 0.75;                  // of the drops inside the wood: so many are grain
+constexpr double kMostChange = 40.0, kChange = 0.1;   // turning to the ground, where no rim speaks
+constexpr double kGroundFrom_mm = 25.0;               // outside the silhouette
+constexpr double kInsideTo_mm = -45.0;                // and inside it, the side left out
 constexpr double kOutwards = 0.03;                    // a level in 33 mm: rather outside than inside
 constexpr double kCutNear_mm = 6.0, kCutFar = 0.9;    // a cut lies where colour said; levels per mm beyond
 constexpr double kEndFrom = 0.72, kEndOver = 0.2;     // cosine of the normal to the slab: from here an end cut
@@ -186,6 +191,8 @@ private:
         const int beside = static_cast<int>(search.beside_mm / kRay_mm);
         std::vector<cv::Vec3f> samples;
         std::vector<cv::Vec3f> sums;
+        std::vector<float> drops; // inside the wood
+        std::vector<float> changes(score.size());
         constexpr size_t kAskEvery = 64; // rays
         for (size_t i = 0; i < n; ++i) {
             if (i % kAskEvery == 0 && isStopped()) {
@@ -197,6 +204,14 @@ private:
             for (size_t k = 0; k < samples.size(); ++k) {
                 sums[k + 1] = sums[k] + samples[k];
             }
+            // What the ground looks like here: outside the silhouette of the first look, later as it was there.
+            const auto at = [&](double offset_mm) {
+                return static_cast<size_t>(std::clamp((offset_mm + search.inward_mm) / kRay_mm + margin, 0.0,
+                                                      static_cast<double>(samples.size())));
+            };
+            const size_t from = at(std::min(kGroundFrom_mm, search.outward_mm));
+            const cv::Vec3f ground =
+                (sums.back() - sums[from]) * (1.0F / static_cast<float>(std::max<size_t>(1, samples.size() - from)));
             // An end cut has no pale rim: its normal runs along the slab.
             const double end = std::clamp((std::abs(out[i].x) - kEndFrom) / kEndOver, 0.0, 1.0);
             for (int k = 0; k < count; ++k) {
@@ -205,10 +220,18 @@ private:
                 const cv::Vec3f inside = (sums[c] - sums[c - b]) * (1.0F / static_cast<float>(beside));
                 const cv::Vec3f outside = (sums[c + b + 1] - sums[c + 1]) * (1.0F / static_cast<float>(beside));
                 const cv::Vec3f drop = inside - outside;
-                const double live = std::clamp(double(drop[0]) + double(drop[2]) * kYellowRim, kLeastLive, kMostLive);
+                const double rim = double(drop[0]) + double(drop[2]) * kYellowRim;
+                if (search.inward_mm >= kInward_mm && offset(k, search) < kInsideTo_mm) {
+                    drops.push_back(static_cast<float>(rim));
+                }
+                const double change =
+                    std::clamp(cv::norm(inside - ground) - cv::norm(outside - ground), 0.0, kMostChange);
+                const double live =
+                    std::clamp(rim > 0.0 ? std::max(0.0, rim - grain_) : rim, kLeastLive, kMostLive) + kChange * change;
                 const double cut =
                     std::min(kMostCut, std::sqrt(double(drop.dot(drop)) + double(drop[2]) * double(drop[2]) * 2.0));
-                const double offset = -search.inward_mm + k * kRay_mm;
+                changes[i * static_cast<size_t>(count) + static_cast<size_t>(k)] = static_cast<float>(change);
+                const double offset = this->offset(k, search);
                 // A cut lies where colour said; a live edge may lie anywhere in the range, a little
                 // rather outside than inside.
                 const double live0 = live + kOutwards * offset;
@@ -217,6 +240,13 @@ private:
                     static_cast<float>((1.0 - end) * live0 + end * cut0);
             }
             pull(base[i], out[i], search, &score[i * static_cast<size_t>(count)], count);
+        }
+        if (!drops.empty() && grain_ == 0.0) { // how much the grain of this slab drops by itself: then once more
+            const auto most =
+                drops.begin() + static_cast<std::ptrdiff_t>(kGrainShare * static_cast<double>(drops.size() - 1));
+            std::nth_element(drops.begin(), most, drops.end());
+            grain_ = std::max(0.5, static_cast<double>(*most));
+            return bestPath(base, search);
         }
         const std::vector<int> path = closedPath(score, n, count, search.stiffness);
         Path result;
@@ -233,7 +263,11 @@ private:
             }
             const double plain = std::clamp((double(row[k]) - kPlainFrom) / kPlainOver, 0.0, 1.0);
             const double apart = std::clamp((double(row[k]) - double(other)) / kApart + 0.5, 0.0, 1.0);
-            result.certainty.push_back(count > kWideSearch ? plain * apart : plain);
+            // Where wood plainly turns to ground it needs no rim to be sure of.
+            const double turns = std::clamp(
+                (double(changes[i * static_cast<size_t>(count) + static_cast<size_t>(k)]) - kPlainFrom) / kPlainOver,
+                0.0, 1.0);
+            result.certainty.push_back(std::max(turns, count > kWideSearch ? plain * apart : plain));
         }
         return result;
     }
@@ -377,7 +411,10 @@ private:
         return out;
     }
 
+    [[nodiscard]] static double offset(int k, const Search& search) { return -search.inward_mm + k * kRay_mm; }
+
     const TraceInput& in_;
+    double grain_ = 0.0; // levels that the grain drops by, as a rule; 0: not looked for yet
     cv::Mat lab_;
 };
 

@@ -85,6 +85,8 @@ TEST_CASE("a book that another program holds is busy, not damaged, and opens whe
     CHECK(troublesOf(file).empty());
 }
 
+// The sanitizer looks at objects through a pipe of its own: without descriptors it sees faults that are none.
+#ifndef __SANITIZE_ADDRESS__
 TEST_CASE("without a file descriptor left a book cannot be read just now, and nothing is called damaged",
           "[store][fault]")
 {
@@ -106,6 +108,7 @@ TEST_CASE("without a file descriptor left a book cannot be read just now, and no
     CHECK(status == 0);
     CHECK(troublesOf(file).empty());
 }
+#endif
 
 TEST_CASE("a folder, a pipe and a device are no shop books, and are not waited for", "[store][fault]")
 {

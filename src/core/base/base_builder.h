@@ -33,7 +33,7 @@ public:
     /// A corner of bars round a way: mitred, closed or cut level at both ends.
     void frame(const std::vector<std::string>& names, const std::vector<Point3>& way, bool closed, Point3 square);
     void foot(Vec2 at);
-    void joint(const std::string& name, int count, const std::string& note);
+    void joint(const std::string& name, int count, const std::string& note, std::vector<Figure> terms = {});
     [[nodiscard]] BaseOf of() const { return madeOf(in_.choices.kind); }
     /// Of so many mm3 of this base's wood.
     [[nodiscard]] double wood_kg(double mm3) const;

@@ -231,8 +231,12 @@ private:
     void sheets()
     {
         if (plan_.panels.sheets && *plan_.panels.sheets > 0) {
-            add(workedOut("sheets", "Sheets of 2500 by 1250", *plan_.panels.sheets, Unit::Count,
-                          plan_.panels.proven ? "straight cuts; no fewer would do: proven" : "straight cuts"));
+            add(made("sheets", "Sheets for the panels",
+                     plan_.panels.proven ? "each {0} by {1}; straight cuts; no fewer would do: proven"
+                                         : "each {0} by {1}; straight cuts",
+                     {given("sheet_long", "long", kPanelSheetLong_mm, Unit::Length, "custom"),
+                      given("sheet_wide", "wide", kPanelSheetWide_mm, Unit::Length, "custom")},
+                     *plan_.panels.sheets, Unit::Count));
         }
     }
 

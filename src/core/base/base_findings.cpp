@@ -210,6 +210,9 @@ private:
                     continue;
                 }
                 const bool channel = h.kind == HazardKind::Channel;
+                if (channel && platesUnder(c_.kind) > 0) {
+                    continue; // the end of a plate may reach over a channel that is let in flush
+                }
                 add("base.pad_on", channel ? Severity::Warn : Severity::Caution,
                     "A leg bears on " + h.name + ": " +
                         (channel ? "nothing may lie over a channel." : "no wood is there to hold it."),
@@ -244,8 +247,11 @@ private:
         }
         if (s.racks) {
             add("base.racks", Severity::Caution,
-                "Along the table only its corners and plates keep it from racking: welds all round, plates wide, and "
-                "both frames bolted to one stiff top.",
+                madeOf(c_.kind) == BaseOf::Wood
+                    ? "Along the table only its joints to the head beams keep it from racking: wide beams, tight "
+                      "joints, and both ends screwed to one stiff top."
+                    : "Along the table only its corners and plates keep it from racking: welds all round, plates "
+                      "wide, and both frames bolted to one stiff top.",
                 {}, "");
         }
         const Box& box = in_.layup->finalBox;
@@ -317,6 +323,12 @@ private:
                     "Through the " + p.name + " goes the top alone, " + p.how +
                         ": the base is bolted on inside, and its bolts travel in a bag.",
                     {}, "")
+                    .leadsTo = {"base", "carrying"};
+            }
+            if (p.answer == PassAnswer::TopAlone && !plan_.wholeBox && p.spare_mm && *p.spare_mm >= kHandRoom_mm) {
+                add("base.passes", Severity::Good,
+                    "The top goes through the " + p.name + ", " + p.how + ": {0} to spare.",
+                    {workedOut("spare", "to spare", *p.spare_mm, Unit::Length, "as it passes best")}, "")
                     .leadsTo = {"base", "carrying"};
             }
             if (p.answer != PassAnswer::NotMeasured && p.answer != PassAnswer::Never && p.spare_mm &&

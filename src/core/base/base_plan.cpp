@@ -225,16 +225,33 @@ std::optional<TipsOver> worstOf(const BasePlan& plan, const Ring& top, bool end)
     return worst;
 }
 
+/// How long a bar is, from the middle of its one end to that of the other.
+double runOf(const Prism& bar)
+{
+    const auto middle = [](const auto& rim) {
+        Point3 out{};
+        for (const Point3& p : rim) {
+            out = out + p * (1.0 / static_cast<double>(rim.size()));
+        }
+        return out;
+    };
+    return length(middle(bar.high) - middle(bar.low));
+}
+
 void stand(const BaseInput& in, BasePlan& plan)
 {
     const BaseShape& shape = *plan.shape;
     std::vector<Point3Mass> masses{plan.top};
     const double given = in.given_kg.value_or(0.0);
     const bool elsewhere = madeOf(plan.choices.kind) == BaseOf::Elsewhere;
-    const double each = elsewhere && !shape.parts.empty() ? given / static_cast<double>(shape.parts.size()) : 0.0;
+    double run = 0.0; // of all bars: what was weighed lies along them
+    for (const BasePart& part : shape.parts) {
+        run += runOf(part.shape);
+    }
     for (const BasePart& part : shape.parts) {
         const Point3 at = part.shape.middle();
-        masses.push_back({elsewhere ? each : part.mass_kg, at.x, at.y, at.z});
+        const double share = run > 0.0 ? runOf(part.shape) / run : 0.0;
+        masses.push_back({elsewhere ? given * share : part.mass_kg, at.x, at.y, at.z});
     }
     plan.all = weighed({}, 0.0, masses).all;
     const Ring top = cornersOf(*in.layup);
@@ -378,6 +395,7 @@ BasePlan basePlan(const BaseInput& in)
         }
     }
     carry(in, plan);
+    nameGoods(plan);
     measureBase(in, plan);
     inspectBase(in, plan);
     sortBySeverity(plan.findings);
@@ -403,7 +421,8 @@ void cutBase(BasePlan& plan)
             }
             return s.back() == '0' ? s.substr(0, s.size() - 1) : s.substr(0, s.size() - 1) + "." + s.back();
         };
-        std::string name = m.round ? "⌀ " + mm(m.deep_mm) : mm(m.deep_mm) + " × " + mm(m.thick_mm);
+        const double deep = m.lamellae > 0 ? m.lamellae * (m.lamella_mm + c.kerf_mm) : m.deep_mm;
+        std::string name = m.round ? "⌀ " + mm(m.deep_mm) : mm(deep) + " × " + mm(m.thick_mm);
         if (!wood) {
             name += m.wall_mm > 0.0 ? " × " + mm(m.wall_mm) : ", solid";
         }
@@ -412,6 +431,10 @@ void cutBase(BasePlan& plan)
             StockCut cut;
             cut.name = name;
             cut.wood = wood;
+            cut.round = m.round;
+            cut.deep_mm = deep;
+            cut.thick_mm = m.thick_mm;
+            cut.wall_mm = wood ? 0.0 : m.wall_mm;
             cut.stock_mm = c.stock_mm.value_or(wood ? kBoard_mm : kBar_mm);
             plan.stock.push_back(std::move(cut));
             at = plan.stock.end() - 1;
@@ -433,9 +456,7 @@ void cutBase(BasePlan& plan)
         s.offcut_mm = s.list.bars * s.stock_mm - s.list.total_mm;
     }
     if (!panels.empty()) {
-        constexpr double kSheetLong_mm = 2500.0;
-        constexpr double kSheetWide_mm = 1250.0;
-        plan.panels = sheetList(panels, kSheetLong_mm, kSheetWide_mm, c.kerf_mm);
+        plan.panels = sheetList(panels, kPanelSheetLong_mm, kPanelSheetWide_mm, c.kerf_mm);
     }
 }
 

@@ -19,8 +19,12 @@ constexpr double kLeaning_N = 250.0; // a person who leans on an edge with both 
 
 /// Members of one section and what they are sawn from.
 struct StockCut {
-    std::string name; // "60 × 30 × 3"
+    std::string name; // "60 × 30 × 3", in mm as it is bought
     bool wood = false;
+    bool round = false;
+    double deep_mm = 0.0; // of a laminated member what its lamellae are sawn from, kerfs with them
+    double thick_mm = 0.0;
+    double wall_mm = 0.0; // 0: solid
     double stock_mm = 0.0;
     std::vector<int> members; // of each in the list, its number
     CutList list;
@@ -86,8 +90,13 @@ struct BaseInput {
 
 [[nodiscard]] BasePlan basePlan(const BaseInput& input);
 
+/// Sheets that panels are sawn from.
+constexpr double kPanelSheetLong_mm = 2500.0;
+constexpr double kPanelSheetWide_mm = 1250.0;
 /// Bars, boards and sheets. Part of basePlan.
 void cutBase(BasePlan& plan);
+/// What else it uses up. Part of basePlan.
+void nameGoods(BasePlan& plan);
 /// Its figures, and what wants attention: appended to the plan's. Parts of basePlan.
 void measureBase(const BaseInput& input, BasePlan& plan);
 void inspectBase(const BaseInput& input, BasePlan& plan);

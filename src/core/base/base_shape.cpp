@@ -33,6 +33,7 @@ bool sawnAlike(const BaseMember& a, const BaseMember& b)
         (ends(a.from, b.from, 1) && ends(a.to, b.to, 1)) || (ends(a.from, b.from, -1) && ends(a.to, b.to, -1)) ||
         (ends(a.from, b.to, 1) && ends(a.to, b.from, 1)) || (ends(a.from, b.to, -1) && ends(a.to, b.from, -1));
     return a.name == b.name && a.of == b.of && a.panel == b.panel && a.round == b.round && a.note == b.note &&
+           a.lamellae == b.lamellae && alike(a.radius_mm, b.radius_mm, kAlike_mm) &&
            alike(a.long_mm, b.long_mm, kAlike_mm) && alike(a.deep_mm, b.deep_mm, kAlike_mm) &&
            alike(a.thick_mm, b.thick_mm, kAlike_mm) && alike(a.wall_mm, b.wall_mm, kAlike_mm) &&
            alike(a.tenon_mm, b.tenon_mm, kAlike_mm) && cuts;
@@ -192,9 +193,18 @@ void BaseBuilder::foot(Vec2 at)
     }
 }
 
-void BaseBuilder::joint(const std::string& name, int count, const std::string& note)
+void BaseBuilder::joint(const std::string& name, int count, const std::string& note, std::vector<Figure> terms)
 {
-    out_.joints.push_back({name, count, note});
+    out_.joints.push_back({name, count, note, std::move(terms)});
+}
+
+std::string noteText(const BaseJoint& joint, const UnitChoice& units)
+{
+    std::vector<std::string> parts;
+    for (const Figure& term : joint.terms) {
+        parts.push_back(figureText(term, units));
+    }
+    return filledIn(joint.note, parts);
 }
 
 BaseShape baseShape(const BaseShapeInput& input)

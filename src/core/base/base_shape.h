@@ -9,6 +9,7 @@
 #include "core/base/members.h"
 #include "core/base/solid.h"
 #include "core/base/standing.h"
+#include "core/figure/figure.h"
 #include "core/shop/base_choices.h"
 #include "core/shop/move_choices.h"
 
@@ -42,7 +43,10 @@ struct BaseMember {
     bool panel = false;    // from a sheet or a glued board, not a bar
     bool round = false;    // a tube: deep is its diameter
     double mass_kg = 0.0;  // of one
-    std::string note;      // how it is made: "11 lamellae of 4 mm"
+    int lamellae = 0;      // it is laminated of; 0: of one piece
+    double lamella_mm = 0.0;
+    double radius_mm = 0.0; // it is bent or sawn round; 0: straight
+    std::string note;       // how else it is made
 };
 /// A plate that is cut from sheet.
 struct BasePlateMember {
@@ -59,8 +63,11 @@ struct BasePlateMember {
 struct BaseJoint {
     std::string name; // "Wedged tenon of the stretcher"
     int count = 0;
-    std::string note;
+    std::string note;            // with {0}, {1} for the terms
+    std::vector<Figure> terms{}; // so that it is read in any units
 };
+/// The note with its terms.
+[[nodiscard]] std::string noteText(const BaseJoint& joint, const UnitChoice& units);
 
 struct BaseShapeInput {
     BaseChoices choices;

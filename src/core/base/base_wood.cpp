@@ -29,9 +29,14 @@ double tenonInto(double mm)
     return std::round(mm * 2.0 / 3.0);
 }
 
-std::string third(double thick)
+constexpr const char* kThird = "tenons a third of {0} thick, square shoulders";
+Figure mm(const char* key, double v)
 {
-    return "a third of " + std::to_string(static_cast<int>(std::lround(thick))) + " mm thick, square shoulders";
+    return workedOut(key, key, v, Unit::Length, "on the drawing");
+}
+Figure deg(const char* key, double v)
+{
+    return workedOut(key, key, v, Unit::Degrees, "on the drawing");
 }
 
 /// Between two posts, its tenons through them and wedged beyond.
@@ -48,10 +53,10 @@ void stretcher(BaseBuilder& b, Vec2 from, Vec2 to, double z)
     const double half = c.thick_mm / 2.0;
     b.rail("Stretcher", {from.x + half, from.y, z}, {to.x - half, to.y, z}, c.rail_mm, c.railThick_mm, t.long_mm);
     b.joint("Wedged through tenon", 2,
-            std::to_string(static_cast<int>(std::lround(t.thick_mm))) + " mm thick; wedge 1 in " +
-                std::to_string(static_cast<int>(std::lround(t.oneIn))) +
-                (t.stays ? ", stays by itself" : ", too steep: it backs out") + "; mortise " +
-                std::to_string(static_cast<int>(std::lround(t.mortiseFrom_mm))) + " mm from the shoulder");
+            t.stays ? "{0} thick; wedge 1 in {1}, stays by itself; mortise {2} from the shoulder"
+                    : "{0} thick; wedge 1 in {1}, too steep: it backs out; mortise {2} from the shoulder",
+            {mm("thick", t.thick_mm), workedOut("one_in", "one in", std::round(t.oneIn), Unit::Count, "its slope"),
+             mm("from_shoulder", t.mortiseFrom_mm)});
 }
 
 } // namespace
@@ -76,7 +81,7 @@ void buildTrestle(BaseBuilder& b)
             b.foot({p.x_mm, p.middle_mm + sign * (foot / 2.0 - c.thick_mm / 2.0)});
             b.out().pads.push_back({p.x_mm, p.middle_mm + sign * (p.long_mm / 2.0 - c.thick_mm / 2.0)});
         }
-        b.joint("Post to its beams", 2, "tenons " + third(c.thick_mm) + ", drawbored or wedged");
+        b.joint("Post to its beams", 2, std::string(kThird) + ", drawbored or wedged", {mm("member", c.thick_mm)});
     }
     stretcher(b, posts.front(), posts.back(), c.tie_mm);
 }
@@ -99,11 +104,9 @@ void buildCrossLapped(BaseBuilder& b)
         }
         at.push_back({p.x_mm, p.middle_mm});
         z = x.at_mm;
-        b.joint("Cross lap", 1,
-                "half of the thickness out of each, " +
-                    std::to_string(static_cast<int>(
-                        std::lround(c.deep_mm / std::max(0.05, std::sin(2.0 * x.lean_deg * kDegree))))) +
-                    " mm long at " + std::to_string(static_cast<int>(std::lround(2.0 * x.lean_deg))) + " degrees");
+        b.joint("Cross lap", 1, "half of the thickness out of each, {0} long at {1}",
+                {mm("lap", c.deep_mm / std::max(0.05, std::sin(2.0 * x.lean_deg * kDegree))),
+                 deg("crossing", 2.0 * x.lean_deg)});
         b.joint("Legs to the head beam", 2, "loose tenons or bridle, square to the cut");
     }
     stretcher(b, at.front(), at.back(), z);
@@ -137,11 +140,11 @@ void buildAngledLegs(BaseBuilder& b)
             b.rail("Tie", {p.x_mm, p.middle_mm - half, z}, {p.x_mm, p.middle_mm + half, z}, c.rail_mm, c.railThick_mm,
                    tenonInto(c.deep_mm));
             ties.push_back({p.x_mm, p.middle_mm});
-            b.joint("Tie to its legs", 2,
-                    "tenons " + third(c.railThick_mm) + ", shoulders sawn at " +
-                        std::to_string(static_cast<int>(std::lround(c.lean_deg))) + " degrees");
+            b.joint("Tie to its legs", 2, std::string(kThird) + ", shoulders sawn at {1}",
+                    {mm("member", c.railThick_mm), deg("lean", c.lean_deg)});
         }
-        b.joint("Legs to the head beam", 2, "tenons " + third(c.thick_mm) + ", mortises sloped with the leg");
+        b.joint("Legs to the head beam", 2, std::string(kThird) + ", mortises sloped with the leg",
+                {mm("member", c.thick_mm)});
     }
     if (ties.size() > 1) {
         stretcher(b, ties.front(), ties.back(), std::clamp(c.tie_mm, b.foot_mm() + c.rail_mm / 2.0, head));
@@ -192,19 +195,19 @@ void buildFourLegs(BaseBuilder& b)
                 "1 in 7, half of the tie's thickness, let in from above so that the tie cannot be pulled out");
     } else {
         const char* kinds[] = {"Tenons", "Loose tenons", "Dowels"};
-        const std::string sizes[] = {third(c.railThick_mm) + ", mitred where two meet in the leg",
+        const std::string sizes[] = {std::string(kThird) + ", mitred where two meet in the leg",
                                      "two of 10 by 50 mm at each end", "three of 10 by 60 mm at each end"};
         const auto which = static_cast<size_t>(c.joint);
-        b.joint(std::string(kinds[which]) + " of the apron", static_cast<int>(2 * legs.size()), sizes[which]);
+        b.joint(std::string(kinds[which]) + " of the apron", static_cast<int>(2 * legs.size()), sizes[which],
+                {mm("member", c.railThick_mm)});
     }
     b.out().openShape = splays;
     b.out().hangs_mm = splays ? 0.0 : c.rail_mm;
     if (splays) {
         const Splay leg{c.leanAlong_deg, c.lean_deg, rise, c.thick_mm, c.deep_mm};
         const SplayedLeg s = splayed(leg);
-        b.joint("Leg ends", 8,
-                "mitre " + std::to_string(static_cast<int>(std::lround(s.onFace1.mitre_deg))) + ", blade tilted " +
-                    std::to_string(static_cast<int>(std::lround(s.onFace1.bevel_deg))) + " degrees; both ends level");
+        b.joint("Leg ends", 8, "mitre {0}, blade tilted {1}; both ends level",
+                {deg("mitre", s.onFace1.mitre_deg), deg("bevel", s.onFace1.bevel_deg)});
     }
 }
 
@@ -225,7 +228,9 @@ void buildColumns(BaseBuilder& b)
     like.deep_mm = lamellae * c.lamella_mm;
     like.thick_mm = c.thick_mm;
     like.mass_kg = b.wood_kg(like.long_mm * like.deep_mm * like.thick_mm);
-    like.note = std::to_string(lamellae) + " lamellae, bent round " + std::to_string(std::lround(radius)) + " mm";
+    like.lamellae = lamellae;
+    like.lamella_mm = c.lamella_mm;
+    like.radius_mm = radius;
     for (const BasePlate& p : b.in().plates) {
         const double foot = c.spread_mm.value_or(p.long_mm);
         beam(b, "Head beam", p, p.long_mm, b.head_mm() - c.rail_mm / 2.0);
@@ -276,7 +281,7 @@ void buildArcPanels(BaseBuilder& b)
         like.long_mm = like.centre_mm = wide;
         like.deep_mm = high - low;
         like.thick_mm = c.thick_mm;
-        like.note = "radius " + std::to_string(std::lround(radius)) + " mm";
+        like.radius_mm = radius;
         constexpr int kSlices = 24; // that the eye takes for round
         std::vector<double> ys{-wide / 2.0};
         for (int i = 0; i <= kSlices; ++i) {
@@ -331,10 +336,20 @@ void buildBought(BaseBuilder& b)
         Vec2 pad = foot.at;
         double nearest = std::numeric_limits<double>::infinity();
         for (const Vec2 end : ends) {
-            if (length(end - foot.at) < nearest) {
-                nearest = length(end - foot.at);
-                pad = end;
+            nearest = std::min(nearest, length(end - foot.at));
+        }
+        // Of ends that are as near it comes down from their middle: none is the first.
+        constexpr double kAsNear_mm = 1.0;
+        Vec2 sum{0.0, 0.0};
+        double count = 0.0;
+        for (const Vec2 end : ends) {
+            if (length(end - foot.at) < nearest + kAsNear_mm) {
+                sum = sum + end;
+                count += 1.0;
             }
+        }
+        if (count > 0.0) {
+            pad = sum * (1.0 / count);
         }
         const auto bar = [&](Point3 from, Point3 to) {
             if (length(to - from) > 1.0) {

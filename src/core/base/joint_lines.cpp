@@ -16,8 +16,11 @@ std::vector<BaseJoint> jointLines(const BasePlan& plan, const LayupPlan* layup)
         return out;
     }
     for (const BaseJoint& joint : plan.shape->joints) {
-        const auto same = std::find_if(
-            out.begin(), out.end(), [&](const BaseJoint& j) { return j.name == joint.name && j.note == joint.note; });
+        const auto same = std::find_if(out.begin(), out.end(), [&](const BaseJoint& j) {
+            return j.name == joint.name && j.note == joint.note &&
+                   std::equal(j.terms.begin(), j.terms.end(), joint.terms.begin(), joint.terms.end(),
+                              [](const Figure& a, const Figure& b) { return a.value() == b.value(); });
+        });
         if (same != out.end()) {
             same->count += joint.count;
         } else {

@@ -111,7 +111,7 @@ std::vector<Offcut> offcutsFor(const BasePlan& base, const LayupPlan& layup)
     std::vector<SlabRest> left = restsOf(layup);
     std::vector<const BaseMember*> members;
     for (const BaseMember& m : base.shape->members) {
-        if (!m.panel && m.note.find("lamella") == std::string::npos) {
+        if (!m.panel && m.lamellae == 0) {
             members.push_back(&m);
         }
     }

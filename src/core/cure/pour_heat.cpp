@@ -151,7 +151,8 @@ std::optional<PourHeat> pourHeat(const HeatQuestion& q, const std::function<bool
         out.demould_h = wholeOf(poured, later->layers, &CuredLayer::demould_h);
         out.flatten_h = wholeOf(poured, later->layers, &CuredLayer::flatten_h);
     }
-    out.neverHard = !out.runsAway && !out.flatten_h;
+    // A layer that never bears the next leaves those below it hard and the place half filled.
+    out.neverHard = !out.runsAway && (!allPoured || !out.flatten_h);
     out.sinks_mm = deep * q.site.resin.shrinkage * q.site.resin.viscosity.gelAlpha;
     out.instants = std::move(answer->instants);
     out.x_mm = std::move(answer->x_mm);

@@ -7,6 +7,20 @@
 namespace burl
 {
 
+namespace
+{
+
+/// As much work as so many straight members: a lamella is sawn, planed and glued, an arc needs its template.
+double workOf(const BaseMember& m)
+{
+    constexpr double kLamella = 0.12;
+    constexpr double kArc = 1.5;
+    constexpr double kPanel = 1.0; // glued up of boards
+    return 1.0 + kLamella * m.lamellae + (m.radius_mm > 0.0 ? kArc : 0.0) + (m.panel ? kPanel : 0.0);
+}
+
+} // namespace
+
 void addBase(StepsMade& list)
 {
     if (!list.in.base || list.in.base->choices.kind == BaseKind::None) {
@@ -16,12 +30,13 @@ void addBase(StepsMade& list)
     double members = 0.0;
     if (list.in.base->shape) {
         for (const BaseMember& m : list.in.base->shape->members) {
-            members += m.count;
+            members += m.count * workOf(m);
         }
         for (const BasePlateMember& p : list.in.base->shape->plates) {
             members += p.count;
         }
     }
+    constexpr double kCoater = 0.2; // other people's days
     switch (madeOf(c.kind)) {
     case BaseOf::Steel:
         list.add(
@@ -30,7 +45,8 @@ void addBase(StepsMade& list)
         if (c.coat == MetalCoat::Powder) {
             list.add("base_coater", "Base to the coater", "base",
                      {"", 0.0, 45.0, hoursFigure("base_coater", c.coater_days * kDay_h, "the coater's days"), false, 1,
-                      "van, tubes open for the oven"});
+                      "van, tubes open for the oven"})
+                .waitSpread = kCoater;
         } else if (c.coat == MetalCoat::Paint) {
             list.add(
                 "base_paint", "Prime and paint the base", "base",
@@ -54,15 +70,16 @@ void addEnding(StepsMade& list, const std::string& topDone)
 {
     const std::string baseDone = list.last;
     list.last = topDone;
-    const bool two = list.heavyTop || (list.in.base && list.in.base->choices.carriers > 1);
+    // Everybody who was said to carry, and never fewer than its weight asks for.
+    const int carry = std::max(list.in.base ? list.in.base->choices.carriers : 1, list.ofTop.people > 1 ? 2 : 1);
     JobStep& mount = list.add("mount", "Mount the top on its base", "base",
-                              {"", 0.0, 60.0, {}, false, two ? 2 : 1, "bolts, washers, torque by hand"});
+                              {"", 0.0, 60.0, {}, false, carry, "bolts, washers, torque by hand" + list.ofTop.lift});
     if (!baseDone.empty() && baseDone != topDone) {
         mount.after.push_back({baseDone});
     }
     list.add("crate", "Wrap and pack it", "base", {"", 0.0, 60.0, {}, false, 1, "the packing list, blankets, corners"});
     list.add("deliver", "Deliver it", "base",
-             {"", 0.0, 120.0, {}, false, two ? 2 : 1, "van, carriers, the care sheet"});
+             {"", 0.0, 120.0, {}, false, carry, "van, carriers, the care sheet" + list.ofTop.lift});
 }
 
 } // namespace burl

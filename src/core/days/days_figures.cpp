@@ -1,6 +1,7 @@
 // The figures of the days, each with its working.
 
 #include <algorithm>
+#include <cmath>
 
 #include "core/days/days_plan.h"
 #include "core/measure/clock.h"
@@ -15,6 +16,18 @@ namespace
 int dayOfFinish(const DaysPlan& plan, int finish)
 {
     return plan.dayOfMinute(std::max(0, finish - 1));
+}
+
+const PlannedStep* lastCoat(const DaysPlan& plan)
+{
+    const PlannedStep* out = nullptr;
+    for (const PlannedStep& p : plan.planned) {
+        const JobStep& step = plan.list.steps[p.step];
+        if (step.key.rfind("show_", 0) == 0 && !step.skipped) {
+            out = &p;
+        }
+    }
+    return out;
 }
 
 } // namespace
@@ -53,10 +66,18 @@ void measureDays(const DaysInput& /*input*/, DaysPlan& plan)
                     chain + ", through the hours of the shop and every wait: " + timeText(plan.hoursAt(plan.finish)),
                     terms, day, Unit::Date),
          Prominence::Headline});
+    if (const auto second = plan.coatAt_h(1)) {
+        plan.figures.push_back({workedOut("second_coat", "Second coat on", std::floor(*second / kDay_h), Unit::Date,
+                                          "from " + timeText(*second) + ", in the hours of the shop")});
+    }
+    if (const PlannedStep* coat = lastCoat(plan)) {
+        plan.figures.push_back({made("cured", "Cured, and in use from", "{0} after the last coat",
+                                     {plan.list.steps[coat->step].wait}, dayOfFinish(plan, coat->ready), Unit::Date)});
+    }
     const Figure from = workedOut("likely_from", "Likely not before", dayOfFinish(plan, plan.likelyFrom), Unit::Date,
-                                  "all minutes as few as nine times in ten");
+                                  "minutes and waits together as few as nine times in ten");
     const Figure to = workedOut("likely_to", "Likely not after", dayOfFinish(plan, plan.likelyTo), Unit::Date,
-                                "all minutes as many as nine times in ten");
+                                "minutes and waits together as many as nine times in ten");
     plan.figures.push_back({from});
     plan.figures.push_back({to});
     if (plan.promise) {

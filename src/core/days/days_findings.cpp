@@ -5,12 +5,15 @@
 #include "core/days/days_plan.h"
 #include "core/measure/clock.h"
 #include "core/measure/date.h"
+#include "core/measure/text.h"
 #include "core/measure/when.h"
 
 namespace burl
 {
 namespace
 {
+
+constexpr int kNear_min = 60; // entries are written down so late: what overlaps by less is in order
 
 class DaysInspector
 {
@@ -25,6 +28,8 @@ public:
             return;
         }
         promise();
+        said();
+        alone();
         windows();
         done();
         rests();
@@ -55,7 +60,7 @@ private:
     {
         for (const OwnStep& own : in_.steps.choices.own) {
             if (own.id == id) {
-                return own.name.empty() ? "A step of your own" : own.name;
+                return own.name.empty() ? "A step of your own" : withoutTerms(own.name);
             }
         }
         return "A step of your own";
@@ -106,9 +111,78 @@ private:
         }
     }
 
-    /// The longest of what holds the finish.
+    /// Waits for the moment that a bench said for it.
+    [[nodiscard]] bool heldBySaid(const PlannedStep& p) const
+    {
+        const auto& from = plan_.question.steps[p.step].notBefore;
+        return !step(p).fixedBy.empty() && !p.progress.begun && from && p.start - *from < kMinutesOfDay;
+    }
+    [[nodiscard]] static std::string wordOf(const JobStep& step)
+    {
+        return step.fixedBy == "surface" ? "the first coat" : "the first pour";
+    }
+
+    /// What a bench says it begins on, and cannot.
+    void said()
+    {
+        for (const PlannedStep& p : plan_.planned) {
+            const auto& from = plan_.question.steps[p.step].notBefore;
+            if (step(p).fixedBy.empty() || p.progress.begun || !from || p.start - *from < kMinutesOfDay) {
+                continue;
+            }
+            addFinding(plan_.findings, "days.said_too_soon", Severity::Caution,
+                       "For " + wordOf(step(p)) +
+                           " {0} was said; by what comes before it and the hours of the shop it "
+                           "is {1}.",
+                       {given("said", "said", plan_.dayOfMinute(*from), Unit::Date, "chosen"),
+                        workedOut("planned", "planned", plan_.dayOfMinute(p.start), Unit::Date, "the plan")},
+                       "say another day")
+                .leadsTo = {step(p).fixedBy, step(p).fixedBy == "fill" ? "pours" : ""};
+        }
+    }
+
+    /// Turned over while nobody else is there.
+    void alone()
+    {
+        const WorkCalendar& calendar = plan_.question.calendar;
+        const auto helped = [&](const WorkPiece& piece) {
+            if (piece.with) {
+                return true;
+            }
+            const auto meets = [&](const std::pair<int, int>& span) {
+                return span.first < piece.to && piece.from < span.second;
+            };
+            bool out = std::any_of(calendar.helper.begin(), calendar.helper.end(), meets);
+            for (size_t maker = 0; maker <= calendar.others.size() && !out; ++maker) {
+                const Spans sessions = sessionsOf(calendar, piece.from / kMinutesOfDay, maker);
+                out = maker != piece.maker && std::any_of(sessions.begin(), sessions.end(), meets);
+            }
+            return out;
+        };
+        std::vector<std::string> names;
+        for (const PlannedStep& p : plan_.planned) {
+            if (step(p).turners > 1 && !p.pieces.empty() && std::none_of(p.pieces.begin(), p.pieces.end(), helped)) {
+                names.push_back(step(p).name);
+            }
+        }
+        if (!names.empty()) {
+            addFinding(plan_.findings, "days.turned_alone", Severity::Warn,
+                       listed(names) + (names.size() == 1 ? " falls" : " fall") +
+                           " where nobody is there to help to turn it over.",
+                       {}, "fetch somebody for a quarter of an hour, or say when a helper can come")
+                .leadsTo = {"days", "hours"};
+        }
+    }
+
+    /// The longest of what holds the finish, or a moment that was said for a step.
     [[nodiscard]] std::string why() const
     {
+        for (const PlannedStep& p : plan_.planned) {
+            if (p.chain && heldBySaid(p)) {
+                return wordOf(step(p)) + ", said for " + shortDayText(plan_.dayOfMinute(p.start)) +
+                       " and then its cure,";
+            }
+        }
         const PlannedStep* longest = nullptr;
         for (const PlannedStep& p : plan_.planned) {
             if (p.chain && (longest == nullptr || p.ready - p.start > longest->ready - longest->start)) {
@@ -169,6 +243,7 @@ private:
             if (!p.progress.begun || p.progress.implied) {
                 continue;
             }
+            outOfOrder(p);
             for (const StepLink& link : plan_.question.steps[p.step].after) {
                 const PlannedStep& before = plan_.planned[link.step];
                 const JobStep& first = step(before);
@@ -177,27 +252,64 @@ private:
                                first.name + " is taken as done, because " + step(p).name + " was written down.", {},
                                "write it down with its minutes")
                         .leadsTo = {"days", "book", 0, first.key};
-                    continue;
-                }
-                if (!before.progress.done) {
-                    continue;
-                }
-                const int kept = p.start - before.end;
-                constexpr int kNear_min = 60;
-                if (link.from == LinkFrom::Done && kept + kNear_min < 0) {
-                    addFinding(plan_.findings, "days.out_of_order", Severity::Warn,
-                               step(p).name + " was done before " + first.name + ".", {},
-                               "look whether an entry is wrong")
-                        .leadsTo = {"days", "book"};
-                } else if (!first.pour.empty() && shortened(link, before, p)) {
-                    addFinding(plan_.findings, "days.cure_shortened", Severity::Warn,
-                               step(p).name + " began before " + first.name + " had cured.", {},
-                               "look at the edge: soft resin smears and traps bubbles")
-                        .leadsTo = {"fill", "pours"};
+                } else if (before.progress.done && tooSoon(link, before, p)) {
+                    soon(link, before, p);
                 }
             }
         }
     }
+
+    /// Of all that it comes after, however far back, what was written down as done later than it was begun: the last.
+    void outOfOrder(const PlannedStep& p)
+    {
+        std::vector<size_t> open{p.step};
+        std::vector<char> seen(plan_.planned.size(), 0);
+        const PlannedStep* worst = nullptr;
+        while (!open.empty()) {
+            const size_t at = open.back();
+            open.pop_back();
+            for (const StepLink& link : plan_.question.steps[at].after) {
+                if (seen[link.step] != 0) {
+                    continue;
+                }
+                seen[link.step] = 1;
+                open.push_back(link.step);
+                const PlannedStep& before = plan_.planned[link.step];
+                const bool beside = at == p.step && link.from == LinkFrom::Start; // may still be under way
+                if (!beside && before.progress.done && !before.progress.implied && before.end > p.start + kNear_min &&
+                    (worst == nullptr || before.end > worst->end)) {
+                    worst = &before;
+                }
+            }
+        }
+        if (worst != nullptr) {
+            addFinding(plan_.findings, "days.out_of_order", Severity::Warn,
+                       step(p).name + " was done before " + step(*worst).name + ".", {},
+                       "look whether an entry is wrong")
+                .leadsTo = {"days", "book"};
+        }
+    }
+
+    void soon(const StepLink& link, const PlannedStep& before, const PlannedStep& p)
+    {
+        const JobStep& first = step(before);
+        if (!first.pour.empty()) {
+            addFinding(plan_.findings, "days.cure_shortened", Severity::Warn,
+                       step(p).name + " began before " + first.name + " had cured.", {},
+                       "look at the edge: " + first.tooSoon)
+                .leadsTo = {"fill", "pours"};
+            return;
+        }
+        const bool start = link.from == LinkFrom::Start;
+        const int kept = std::max(0, p.start - (start ? before.start : before.end));
+        const int planned = start ? link.least : plan_.question.steps[before.step].wait;
+        addFinding(plan_.findings, "days.wait_shortened", Severity::Warn,
+                   step(p).name + " began too soon, " + durationText(kept) + " after " + first.name + " instead of " +
+                       durationText(planned) + (first.tooSoon.empty() ? std::string(".") : ": " + first.tooSoon + "."),
+                   {}, "look at it before it goes on")
+            .leadsTo = {"days", "book"};
+    }
+
     /// Between two millings wood lies still, whatever was done to it meanwhile.
     void rests()
     {
@@ -221,14 +333,18 @@ private:
         }
     }
 
-    [[nodiscard]] bool shortened(const StepLink& link, const PlannedStep& before, const PlannedStep& p) const
+    /// A wait of hours that was not kept. Rests between millings, and of wood that dries, are told by themselves.
+    [[nodiscard]] bool tooSoon(const StepLink& link, const PlannedStep& before, const PlannedStep& p) const
     {
         constexpr double kEnough = 0.8; // a cure is not known better than that
-        if (step(before).waitGuessed || step(p).waitGuessed) {
+        constexpr int kShort_min = 60;
+        if (step(before).waitGuessed || step(p).waitGuessed || step(before).milling > 0) {
             return false;
         }
-        return link.from == LinkFrom::Start ? link.least > 0 && p.start - before.start < kEnough * link.least
-                                            : p.start - before.end < kEnough * plan_.question.steps[link.step].wait;
+        const int planned = link.from == LinkFrom::Start ? link.least : plan_.question.steps[link.step].wait;
+        const int from = link.from == LinkFrom::Start ? before.start : before.end;
+        const bool inOrder = link.from == LinkFrom::Start || before.end <= p.start + kNear_min;
+        return inOrder && planned >= kShort_min && p.start - from < kEnough * planned;
     }
 
     /// What a bench cannot say yet is in neither the days nor the price, or by a rule of thumb.

@@ -2,10 +2,13 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 #include "core/days/rates.h"
+#include "core/days/working_time.h"
 #include "core/measure/clock.h"
 #include "core/measure/date.h"
+#include "core/measure/text.h"
 #include "core/measure/units.h"
 #include "core/measure/when.h"
 #include "core/shop/room.h"
@@ -72,6 +75,12 @@ public:
             addMissing(plan_.findings, "days.never_hard", *plan_.missing);
             return std::move(plan_);
         }
+        if (nobodyWorks()) {
+            plan_.missing =
+                Missing{"By the hours of the shop nobody ever works", "hours of a working day", {"days", "hours"}};
+            addMissing(plan_.findings, "days.no_hours", *plan_.missing);
+            return std::move(plan_);
+        }
         ask();
         search();
         place();
@@ -95,10 +104,14 @@ private:
                 first = day;
             }
         };
-        take(dayOf(in_.started));
+        const auto today = in_.now_h ? std::optional(static_cast<int>(std::floor(*in_.now_h / kDay_h))) : std::nullopt;
+        const auto started = dayOf(in_.started);
+        if (!today || (started && *started > *today - kHorizon_days)) { // begun long ago it changes no day to come
+            take(started);
+        }
         const auto written = firstWritten_h(in_.steps);
         take(written ? std::optional(static_cast<int>(std::floor(*written / kDay_h))) : std::nullopt);
-        take(in_.now_h ? std::optional(static_cast<int>(std::floor(*in_.now_h / kDay_h))) : std::nullopt);
+        take(today);
         if (!first) {
             return false;
         }
@@ -117,9 +130,10 @@ private:
         const double midnight = plan_.firstDay * kDay_h;
         ScheduleQuestion& q = plan_.question;
         q.steps = compiled(plan_.list.steps, midnight);
-        q.calendar = calendarOf(in_.work, plan_.firstDay, kHorizon_days);
+        const int days = kHorizon_days + (plan_.now ? std::max(0, *plan_.now / kMinutesOfDay) : 0); // from now on
+        q.calendar = calendarOf(in_.work, plan_.firstDay, days);
         q.grid = kDaysGrid_min;
-        q.horizon = kHorizon_days * kMinutesOfDay;
+        q.horizon = days * kMinutesOfDay;
         progress_ = progressOf(plan_.list.steps, in_.steps, midnight);
         q.facts = factsOf(progress_, q.steps);
         q.now = plan_.now.value_or(0);
@@ -130,23 +144,32 @@ private:
         possible();
     }
 
-    /// What nobody could do is asked otherwise, and said.
+    [[nodiscard]] bool nobodyWorks() const
+    {
+        return std::all_of(in_.work.makers.begin(), in_.work.makers.end(),
+                           [](const ShopMaker& maker) { return maker.week.none(); });
+    }
+
+    /// What nobody could do is asked otherwise, and said: of that step alone, the others keep what they want.
     void possible()
     {
         ScheduleQuestion& q = plan_.question;
-        const bool helped = !q.calendar.helper.empty() || !q.calendar.others.empty();
+        const WorkingTime time(q.calendar, q.horizon, q.grid);
+        const int makers = 1 + static_cast<int>(q.calendar.others.size());
+        const int there = makers + (q.calendar.helper.empty() ? 0 : 1);
         const int longest = longestSession(q.calendar);
+        std::map<int, std::vector<std::string>> tooFew;
+        std::vector<std::string> alone;
         for (size_t i = 0; i < q.steps.size(); ++i) {
             WorkStep& step = q.steps[i];
             const JobStep& named = plan_.list.steps[i];
-            if (step.persons > 1 && !helped) {
-                step.persons = 1;
-                addFinding(plan_.findings, "days.nobody_helps", Severity::Warn,
-                           named.name + " wants a second person, and nobody is there by the hours of the shop.", {},
-                           "say when a helper can come")
-                    .leadsTo = {"days", "hours"};
+            if (progress_[i].begun || step.hands == 0) {
+                continue;
             }
-            if (!step.split && step.hands > longest && longest > 0 && !progress_[i].begun) {
+            if (named.people > there && there > 1) {
+                tooFew[named.people].push_back(named.name);
+            }
+            if (!step.split && step.hands > longest && longest > 0) {
                 step.split = true;
                 step.holds.clear();
                 addFinding(plan_.findings, "days.too_long", Severity::Stop,
@@ -154,6 +177,41 @@ private:
                            "a longer session, or fewer minutes")
                     .leadsTo = {"days", "hours"};
             }
+            const auto fits = [&](bool two, bool daylight) {
+                const HoursKind kind{two, daylight};
+                return step.split ? time.any(kind).whenWorked(step.hands) < kNever
+                                  : time.nextBlock(kind, q.now, step.hands) < kNever;
+            };
+            if (fits(step.persons > 1, step.daylight)) {
+                continue;
+            }
+            if (step.daylight && !fits(false, true)) {
+                step.daylight = false;
+                addFinding(plan_.findings, "days.no_daylight", Severity::Warn,
+                           named.name + " wants {0} of daylight" + (step.split ? "" : " in one go") +
+                               ", and the hours of the shop have none: it is planned without.",
+                           {named.hands}, "other hours for that day, or a lamp from the side")
+                    .leadsTo = {"days", "hours"};
+            }
+            if (step.persons > 1 && !fits(true, step.daylight)) {
+                step.persons = 1;
+                alone.push_back(named.name);
+            }
+        }
+        for (const auto& [people, names] : tooFew) {
+            addFinding(plan_.findings, "days.too_few", Severity::Warn,
+                       listed(names) + (names.size() == 1 ? " takes " : " take ") + std::to_string(people) +
+                           " people, and the shop has " + std::to_string(there) + ": ask " +
+                           std::to_string(people - there) + " more.",
+                       {}, "ask them for that day, or plan a hoist")
+                .leadsTo = {"days", "hours"};
+        }
+        if (!alone.empty()) {
+            addFinding(plan_.findings, "days.nobody_helps", Severity::Warn,
+                       listed(alone) + (alone.size() == 1 ? " wants" : " want") +
+                           " a second person, and by the hours of the shop nobody is there that long: planned for one.",
+                       {}, "say when a helper can come")
+                .leadsTo = {"days", "hours"};
         }
     }
 
@@ -168,8 +226,6 @@ private:
         if (!found_.finish) { // dates that cannot be
             for (WorkStep& step : q.steps) {
                 step.notAfter.reset();
-                step.daylight = false;
-                step.persons = 1;
             }
             found_ = schedule(q, kQuickEffort);
         }
@@ -267,38 +323,50 @@ private:
         }
     }
 
-    /// Nine times in ten: all minutes still to come a little fewer or more, as their scatter adds up.
+    /// Nine times in ten. Minutes scatter, and so do waits that nobody knows to the hour (drying, hardening, a coater):
+    /// of all ways in which the whole comes out so late, the likeliest has each of them off by its share of the
+    /// variance. Waits count where they hold the finish; the others are waited out beside it.
     void spread()
     {
         plan_.likelyFrom = plan_.likelyTo = plan_.finish;
+        std::vector<double> hands(plan_.planned.size(), 0.0);
+        std::vector<double> waits(plan_.planned.size(), 0.0);
         double variance = 0.0;
-        double sum = 0.0;
         for (const PlannedStep& p : plan_.planned) {
             const JobStep& step = plan_.list.steps[p.step];
-            if (p.progress.done || step.skipped) {
-                continue;
+            const double low = (step.high_min - step.low_min) / (2.0 * kNine_in_ten);
+            if (!p.progress.done && !step.skipped) {
+                hands[p.step] = low * low;
             }
-            const double sd = (step.high_min - step.low_min) / (2.0 * kNine_in_ten);
-            variance += sd * sd;
-            sum += step.hands.value();
+            const bool open = !p.progress.done || (plan_.now && p.ready > *plan_.now && !p.progress.wait);
+            if (open && p.chain && step.waitSpread > 0.0) {
+                const double sd = step.waitSpread * plan_.question.steps[p.step].wait;
+                waits[p.step] = sd * sd;
+            }
+            variance += hands[p.step] + waits[p.step];
         }
-        if (!plan_.found || sum <= 0.0 || variance <= 0.0) {
+        if (!plan_.found || variance <= 0.0) {
             return;
         }
-        const double share = kNine_in_ten * std::sqrt(variance) / sum;
-        const auto scaled = [&](double by) {
+        const auto off = [&](double sign) {
             ScheduleQuestion q = plan_.question;
             const int longest = longestSession(q.calendar);
+            const double by = sign * kNine_in_ten / std::sqrt(variance);
             for (size_t i = 0; i < q.steps.size(); ++i) {
-                if (!plan_.planned[i].progress.done) {
-                    const int hands = static_cast<int>(std::ceil(q.steps[i].hands * by / q.grid)) * q.grid;
-                    q.steps[i].hands = q.steps[i].split ? hands : std::min(hands, longest);
+                WorkStep& step = q.steps[i];
+                if (hands[i] > 0.0) {
+                    const double minutes = std::max(0.1 * step.hands, step.hands + by * hands[i]);
+                    const int whole = static_cast<int>(std::ceil(minutes / q.grid)) * q.grid;
+                    step.hands = step.split ? whole : std::min(whole, longest);
+                }
+                if (waits[i] > 0.0) {
+                    step.wait = static_cast<int>(std::lround(std::max(0.0, step.wait + by * waits[i])));
                 }
             }
             return schedule(q, kQuickEffort).finish;
         };
-        plan_.likelyFrom = std::min(plan_.finish, scaled(std::max(0.1, 1.0 - share)).value_or(plan_.finish));
-        plan_.likelyTo = std::max(plan_.finish, scaled(1.0 + share).value_or(plan_.finish));
+        plan_.likelyFrom = std::min(plan_.finish, off(-1.0).value_or(plan_.finish));
+        plan_.likelyTo = std::max(plan_.finish, off(1.0).value_or(plan_.finish));
     }
 
     void alarms()
@@ -378,6 +446,12 @@ const PlannedStep* DaysPlan::plannedStep(const std::string& key) const
         }
     }
     return nullptr;
+}
+
+std::optional<double> DaysPlan::coatAt_h(size_t coat) const
+{
+    const PlannedStep* p = found ? plannedStep("show_" + std::to_string(coat + 1)) : nullptr;
+    return p != nullptr && !list.steps[p->step].skipped ? std::optional(hoursAt(p->start)) : std::nullopt;
 }
 
 const PlannedStep* DaysPlan::next() const

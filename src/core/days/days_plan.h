@@ -62,6 +62,8 @@ struct DaysPlan : StageAnswer {
     [[nodiscard]] int dayOfMinute(int minute) const; // days since 1970
     [[nodiscard]] double hoursAt(int minute) const;  // since 1970
     [[nodiscard]] const PlannedStep* plannedStep(const std::string& key) const;
+    /// When the show face gets this coat, from 0; empty: it is not planned.
+    [[nodiscard]] std::optional<double> coatAt_h(size_t coat) const;
     /// The step to do at `now`: the first piece that is not over; null: nothing is left.
     [[nodiscard]] const PlannedStep* next() const;
 };

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 
 #include "core/days/steps_made.h"
 #include "core/measure/clock.h"
@@ -17,6 +18,13 @@ int quarters(double minutes)
 }
 
 } // namespace
+
+std::string JobStep::peopleWords() const
+{
+    const int most = std::max(people, turners);
+    const std::string many = most == 2 ? "two people" : std::to_string(most) + " people";
+    return most <= 1 ? std::string() : turners > people ? many + " to turn it" : many;
+}
 
 std::optional<size_t> StepList::find(const std::string& key) const
 {
@@ -67,12 +75,23 @@ std::vector<WorkStep> compiled(const std::vector<JobStep>& steps, double midnigh
         }
         return std::nullopt;
     };
+    // What a skipped step waited for is still waited for, as long as something was done before it.
+    const std::function<bool(const JobStep&)> waits = [&](const JobStep& step) {
+        return !step.skipped ||
+               (step.waitStays &&
+                (step.after.empty() || std::any_of(step.after.begin(), step.after.end(), [&](const StepAfter& after) {
+                     const auto at = indexOf(after.key);
+                     return at && waits(steps[*at]);
+                 })));
+    };
     for (const JobStep& step : steps) {
         WorkStep w;
         w.name = step.name;
+        if (waits(step)) {
+            w.wait = static_cast<int>(std::lround(step.wait.known() ? step.wait.value() : 0.0));
+        }
         if (!step.skipped) {
             w.hands = quarters(step.hands.value());
-            w.wait = static_cast<int>(std::lround(step.wait.known() ? step.wait.value() : 0.0));
             w.persons = step.people > 1 ? 2 : 1;
             w.daylight = step.daylight;
             w.holds = step.holds;
@@ -84,6 +103,10 @@ std::vector<WorkStep> compiled(const std::vector<JobStep>& steps, double midnigh
         for (const StepAfter& after : step.after) {
             const auto at = indexOf(after.key);
             if (!at) {
+                continue;
+            }
+            if (step.skipped) { // nothing is done that would have to keep a window
+                w.after.push_back({*at, LinkFrom::Done});
                 continue;
             }
             StepLink link{*at, after.from, static_cast<int>(std::ceil(after.least_h * 60.0 - 1e-6))};

@@ -40,8 +40,12 @@ struct JobStep {
     double high_min = 0.0; // nine times in ten between both, by what was logged
     Figure wait;           // hours after it; not known: none
     bool waitGuessed = false;
+    double waitSpread = 0.0; // standard deviation of that wait, as a share of it; 0: a rule that is kept
+    bool waitStays = false;  // skipped or not: it is of what was done before
+    std::string tooSoon;     // what comes of it when the next does not wait: "the line sinks"
     bool split = true;
     int people = 1;
+    int turners = 1; // people for the moments in which it is turned over
     bool daylight = false;
     std::vector<std::string> holds;
     std::vector<StepAfter> after;
@@ -54,8 +58,11 @@ struct JobStep {
     int own = 0;              // id of the maker's own step
     bool overruled = false;
     bool skipped = false;
-    std::string fixed; // moment it is fixed to
+    std::string fixed;   // moment it is fixed to
+    std::string fixedBy; // bench that said it; empty: the maker, among the days
     [[nodiscard]] double wait_h() const { return wait.known() ? wait.value() : 0.0; }
+    /// "two people", "3 people to turn it"; empty: the maker alone.
+    [[nodiscard]] std::string peopleWords() const;
 };
 
 struct StepsInput {

@@ -41,7 +41,7 @@ void addOwnSteps(StepsMade& list)
     for (const OwnStep& own : list.in.choices.own) {
         JobStep step;
         step.key = "own_" + std::to_string(own.id);
-        step.name = own.name.empty() ? "Step of your own" : own.name;
+        step.name = own.name.empty() ? "Step of your own" : withoutTerms(own.name);
         step.bench = "days";
         step.hands = given("hands_" + step.key, step.name, own.hands_min, Unit::Minutes, "your own");
         step.low_min = step.high_min = own.hands_min;
@@ -79,7 +79,10 @@ void overruleSteps(StepsMade& list)
         }
         JobStep& step = list.out.steps[*at];
         step.overruled = own.hands_min || own.wait_h || own.skip;
-        step.fixed = own.notBefore;
+        if (!own.notBefore.empty()) { // over what a bench said
+            step.fixed = own.notBefore;
+            step.fixedBy.clear();
+        }
         step.skipped = own.skip;
         if (own.hands_min) {
             step.hands = given(step.hands.node().key, step.name, *own.hands_min, Unit::Minutes, "your own word");

@@ -240,8 +240,11 @@ std::vector<PlanSearch::Move> PlanSearch::moves(const Node& node, size_t maker, 
 
 bool PlanSearch::take(const Node& node, size_t maker, int t, const Move& move)
 {
-    Node child = node;
     const int end = t + move.minutes;
+    if (end > node.steps[move.step].endMost) { // minutes more for a window that was missed go beyond what is due
+        return false;
+    }
+    Node child = node;
     StepSpan& s = child.steps[move.step];
     int late = 0;
     if (s.is == Is::Waiting) {

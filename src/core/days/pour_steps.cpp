@@ -22,7 +22,7 @@ void buildForm(StepsMade& list)
     }
     list.add("form", "Build and seal the form", "fill",
              {"form", around, 0.0, hoursFigure("form", 12.0, "sealant sets over night"), true, 1,
-              "boards, release tape, sealant"});
+              "boards, release tape, sealant", "on wet sealant the form leaks"});
 }
 
 /// "Pour: voids", so that it reads as work.
@@ -49,6 +49,7 @@ void pourStep(StepsMade& list, const PourEvent& event, const PourEvent* before)
     JobStep& step = list.add("pour_" + event.id, pourName(event.name), "fill", o);
     step.pour = event.id;
     step.resin = event.resin;
+    step.tooSoon = "soft resin smears and traps bubbles";
     step.people = list.in.fillInput->choices.mixing.people > 1 ? 2 : 1;
     if (event.kind == PourKind::River) {
         step.holds = {"form table"};
@@ -96,6 +97,10 @@ void addPours(StepsMade& list)
             buildForm(list);
         }
         pourStep(list, event, before);
+        if (before == nullptr && !list.in.fillInput->choices.starts.empty()) {
+            list.out.steps.back().fixed = list.in.fillInput->choices.starts;
+            list.out.steps.back().fixedBy = "fill";
+        }
         before = &event;
     }
     if (before == nullptr) {
@@ -127,11 +132,39 @@ void addPours(StepsMade& list)
                         : workedOut("wait_" + last.key, "cure", wait_h * 60.0, Unit::Minutes,
                                     "cure of the section, until it may be planed");
     last.waitGuessed = guessed;
+    constexpr double kByModel = 0.1; // a room 1 K off, a resin a tenth slower
+    constexpr double kByClass = 0.25;
+    last.waitSpread = guessed ? kByClass : kByModel;
     if (form) {
         list.add("demould", "Take it out of the form", "fill",
-                 {"", 0.0, 45.0, {}, true, list.heavyTop ? 2 : 1, "wedges, mallet, a second person to lift"});
+                 {"", 0.0, 45.0, {}, true, list.ofTop.people > 1 ? 2 : 1, "wedges, mallet, a second person to lift"});
     }
 }
+void addFloodCoats(StepsMade& list)
+{
+    const PourEvent* before = nullptr;
+    for (const PourEvent& event : list.in.pour ? list.in.pour->events : std::vector<PourEvent>{}) {
+        if (event.kind != PourKind::FloodCoat) {
+            continue;
+        }
+        const std::string after = list.last;
+        pourStep(list, event, before);
+        JobStep& step = list.out.steps.back();
+        step.name = event.name;
+        step.ready = "level top, torch, " + step.ready;
+        if (before == nullptr) {
+            step.after = {{after}};
+        }
+        before = &event;
+    }
+    if (before != nullptr) {
+        const ResinClass* resin = resinCalled(list.in.fillInput->resins, before->resin);
+        JobStep& last = list.out.steps.back();
+        last.wait = hoursFigure(last.key, resin != nullptr ? resin->demould_h : kNotKnown_h,
+                                "class of the resin, until it bears sanding");
+    }
+}
+
 namespace
 {
 
@@ -183,26 +216,33 @@ void addAfterPours(StepsMade& list)
                  {"planing", faces * area, 0.0, {}, true, 1, "router sled or plane, dust extraction"})
             .holds = {"router sled"};
     }
-    const PourEvent* before = nullptr;
-    for (const PourEvent& event : list.in.pour->events) {
-        if (event.kind != PourKind::Pinholes && event.kind != PourKind::EndSeal) {
-            continue;
-        }
+    const auto film = [&](const PourEvent& event, const PourEvent* before) {
         StepWork o{"", 0.0, 30.0, {}, false, 1, "torch, syringe, respirator"};
         JobStep& step = list.add("pour_" + event.id, pourName(event.name), "fill", o);
         step.pour = event.id;
         constexpr double kFilm_h = 12.0; // thin films of table-top resin, sanded next
-        double wait_h = kFilm_h;
         if (before != nullptr && event.earliest_h && before->at_h) {
             step.after.front().least_h = 0.0;
         }
-        step.wait = hoursFigure(step.key, wait_h, "a thin film, until it can be sanded");
-        before = &event;
+        step.wait = hoursFigure(step.key, kFilm_h, "a thin film, until it can be sanded");
+    };
+    const PourEvent* before = nullptr;
+    for (const PourEvent& event : list.in.pour->events) {
+        if (event.kind == PourKind::Pinholes) {
+            film(event, before);
+            before = &event;
+        }
     }
     const double wide = list.in.layup->finalBox.height() / kMmPerM;
     const double cut = list.in.layup->shape.empty() ? 2.0 * wide : perimeter_mm(list.in.layup->shape) / kMmPerM;
-    list.add("trim", list.in.layup->shape.empty() ? "Trim the ends" : "Cut the outline", "layup",
-             {"trim", cut, 0.0, {}, true, list.heavyTop ? 2 : 1, "guide rail, fine blade, tape on the far side"});
+    list.add(
+        "trim", list.in.layup->shape.empty() ? "Trim the ends" : "Cut the outline", "layup",
+        {"trim", cut, 0.0, {}, true, list.ofTop.people > 1 ? 2 : 1, "guide rail, fine blade, tape on the far side"});
+    for (const PourEvent& event : list.in.pour->events) { // sealed before, it would be cut off
+        if (event.kind == PourKind::EndSeal) {
+            film(event, nullptr);
+        }
+    }
 }
 
 } // namespace burl

@@ -1,5 +1,6 @@
 #include "core/days/rates.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace burl
@@ -21,8 +22,20 @@ void addLogs(const Job& job, const WorkHabits& habits, RateLogs& out)
         }
         return true;
     };
-    // Minutes of a step in all its entries; they count when it is done.
+    // All entries of a step are one log: what they used together, against what was planned for it once.
+    struct Taught {
+        std::string rate;
+        std::string step;
+        RateLog log;
+        bool ended = false;
+    };
+    std::vector<Taught> taught;
     std::map<std::string, double> minutes;
+    for (const DayEntry& entry : job.days.book) {
+        if (!entry.struck && !entry.words.step.empty()) {
+            minutes[entry.words.step] += entry.words.minutes;
+        }
+    }
     for (const DayEntry& entry : job.days.book) {
         if (entry.struck) {
             continue;
@@ -33,21 +46,31 @@ void addLogs(const Job& job, const WorkHabits& habits, RateLogs& out)
             litres += reading.kind == ReadingKind::Litres ? reading.value : 0.0;
             discs += reading.kind == ReadingKind::Discs ? reading.value : 0.0;
         }
-        if (!entry.words.step.empty()) {
-            minutes[entry.words.step] += entry.words.minutes;
-        }
         for (const PlannedWork& planned : entry.planned) {
             const StandardRate* standard = standardRate(planned.rate);
             if (standard == nullptr || !(planned.quantity > 0.0) || !counts(planned.rate, entry.at)) {
                 continue;
             }
-            const double used = planned.rate == "resin"   ? litres
-                                : planned.rate == "discs" ? discs
-                                : entry.words.ends        ? minutes[entry.words.step]
-                                                          : 0.0;
-            if (used > 0.0) {
-                out[planned.rate].push_back({used, planned.quantity});
+            const std::string& step = entry.words.step;
+            auto of = std::find_if(taught.begin(), taught.end(), [&](const Taught& t) {
+                return !step.empty() && t.step == step && t.rate == planned.rate;
+            });
+            if (of == taught.end()) {
+                taught.push_back({planned.rate, step, {}, false});
+                of = taught.end() - 1;
             }
+            if (standard->time) {
+                of->log.used = step.empty() ? entry.words.minutes : minutes[step];
+            } else {
+                of->log.used += planned.rate == "resin" ? litres : discs;
+            }
+            of->log.quantity = planned.quantity; // as it was planned last
+            of->ended = of->ended || !standard->time || entry.words.ends;
+        }
+    }
+    for (const Taught& t : taught) {
+        if (t.ended && t.log.used > 0.0) {
+            out[t.rate].push_back(t.log);
         }
     }
 }

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <climits>
 
+#include "core/days/plain_list.h"
 #include "core/days/plan_search.h"
 
 namespace burl
@@ -149,6 +150,22 @@ public:
         found_.finish = finish;
     }
 
+    /// A plan that was made otherwise.
+    void keep(const PlainList& list)
+    {
+        found_.pieces = joined(list.pieces);
+        found_.start = list.start;
+        found_.end = list.end;
+        for (size_t i = 0; i < steps_.size(); ++i) {
+            if (steps_[i].hands == 0 && list.start[i] == list.end[i] && list.start[i] >= now_) {
+                found_.pieces.push_back({i, list.start[i], list.start[i], 0, std::nullopt});
+            }
+        }
+        std::stable_sort(found_.pieces.begin(), found_.pieces.end(),
+                         [](const WorkPiece& a, const WorkPiece& b) { return a.from < b.from; });
+        found_.finish = list.finish;
+    }
+
     std::vector<WorkStep>& steps() { return steps_; }
     Schedule& found() { return found_; }
     [[nodiscard]] int horizon() const { return horizon_; }
@@ -215,7 +232,7 @@ private:
 };
 
 /// First a bound, then any plan, then better ones until none can be.
-Schedule earliest(Scheduler& scheduler, int atLeast, const Effort& effort)
+Schedule earliest(Scheduler& scheduler, const ScheduleQuestion& question, const Effort& effort)
 {
     using Found = PlanSearch::Found;
     Schedule& out = scheduler.found();
@@ -224,7 +241,7 @@ Schedule earliest(Scheduler& scheduler, int atLeast, const Effort& effort)
         out.proven = true;
         return out;
     }
-    out.lower = std::max(*unlimited, atLeast);
+    out.lower = std::max(*unlimited, workBoundIn(scheduler.time(), question));
     const auto quick = [&](int due) { return scheduler.look(due, false, effort.quick, effort.stop) == Found::Plan; };
     if (quick(out.lower)) {
         out.proven = true;
@@ -237,12 +254,19 @@ Schedule earliest(Scheduler& scheduler, int atLeast, const Effort& effort)
         step *= 2;
         quick(tried);
     }
-    if (out.finish) {
+    const auto closeIn = [&] {
         int low = out.lower;
-        for (int i = 0; i<kBisections&& * out.finish - low> 1; ++i) {
+        for (int i = 0; out.finish && i<kBisections&& * out.finish - low> 1; ++i) {
             const int middle = low + (*out.finish - low) / 2;
             low = quick(middle) ? low : middle;
         }
+    };
+    closeIn();
+    // Never later than a plain list: the search may take a wrong turn early and not come back from it.
+    const auto list = plainList(question, scheduler.time());
+    if (list && list->finish <= scheduler.horizon() && (!out.finish || list->finish < *out.finish)) {
+        scheduler.keep(*list);
+        closeIn();
     }
     while (effort.exact > 0) {
         const int due = out.finish ? *out.finish - 1 : scheduler.horizon();
@@ -265,7 +289,7 @@ int workBound(const ScheduleQuestion& question)
 Schedule schedule(const ScheduleQuestion& question, const Effort& effort)
 {
     Scheduler scheduler(question);
-    return earliest(scheduler, workBoundIn(scheduler.time(), question), effort);
+    return earliest(scheduler, question, effort);
 }
 
 Schedule scheduleByDues(const ScheduleQuestion& question, const Effort& effort)
@@ -317,7 +341,7 @@ int mostEnd(Scheduler& scheduler, size_t i, int low, int high, const Effort& eff
 Schedule scheduleFirst(const ScheduleQuestion& question, const Effort& effort)
 {
     Scheduler scheduler(question);
-    Schedule out = earliest(scheduler, workBoundIn(scheduler.time(), question), effort);
+    Schedule out = earliest(scheduler, question, effort);
     if (!out.finish) {
         return out;
     }
@@ -339,7 +363,7 @@ Schedule scheduleFirst(const ScheduleQuestion& question, const Effort& effort)
 Chain chainOf(const ScheduleQuestion& question, const Effort& effort)
 {
     Scheduler scheduler(question);
-    const Schedule best = earliest(scheduler, workBoundIn(scheduler.time(), question), effort);
+    const Schedule best = earliest(scheduler, question, effort);
     Chain out;
     out.finish = best.finish;
     if (!best.finish) {

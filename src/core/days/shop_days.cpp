@@ -15,9 +15,7 @@ ShopDaysQuestion shopQuestionOf(const std::vector<const DaysPlan*>& plans, const
         }
     }
     out.firstDay = first.value_or(0);
-    out.question.calendar = calendarOf(habits, out.firstDay, kHorizon_days);
     out.question.grid = kDaysGrid_min;
-    out.question.horizon = kHorizon_days * kMinutesOfDay;
     for (const DaysPlan* plan : plans) {
         JobToDo job;
         if (plan != nullptr && !plan->question.steps.empty()) {
@@ -36,6 +34,9 @@ ShopDaysQuestion shopQuestionOf(const std::vector<const DaysPlan*>& plans, const
         }
         out.question.jobs.push_back(std::move(job));
     }
+    const int days = kHorizon_days + out.question.now / kMinutesOfDay; // from now on
+    out.question.calendar = calendarOf(habits, out.firstDay, days);
+    out.question.horizon = days * kMinutesOfDay;
     return out;
 }
 

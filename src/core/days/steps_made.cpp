@@ -2,6 +2,9 @@
 
 #include <cmath>
 
+#include "core/base/carry.h"
+#include "core/measure/text.h"
+
 namespace burl
 {
 namespace
@@ -25,8 +28,22 @@ StepsMade::StepsMade(const StepsInput& input) : in(input)
     }
     const size_t count = in.layup->pieces.size();
     mass_kg = in.fill && in.fill->mass.known() ? in.fill->mass.value() : 0.0;
-    heavyPiece = mass_kg / static_cast<double>(count) > kHeavy_kg;
-    heavyTop = mass_kg > kHeavy_kg;
+    ofPiece = turning(mass_kg / static_cast<double>(count));
+    ofTop = turning(mass_kg);
+}
+
+Turning turning(double mass_kg)
+{
+    if (!(mass_kg > kHeavy_kg)) {
+        return {};
+    }
+    // Turned over its edge lies on the bench: two bear half of it.
+    constexpr double kByTwo_kg = 4.0 * kHeavy_kg;
+    if (mass_kg > kByTwo_kg) {
+        return {2, ", a hoist and a second person to turn it",
+                ", a hoist, or " + std::to_string(peopleFor(mass_kg)) + " people"};
+    }
+    return {2, ", a second person to turn it", ""};
 }
 
 Figure hoursFigure(const std::string& key, double hours, const std::string& source)
@@ -75,6 +92,7 @@ JobStep& StepsMade::add(const std::string& key, const std::string& name, const s
     step.people = o.people;
     step.ready = o.ready;
     step.wait = o.wait;
+    step.tooSoon = o.tooSoon;
     minutes(step, o);
     if (!last.empty()) {
         step.after.push_back({last});
@@ -86,16 +104,16 @@ JobStep& StepsMade::add(const std::string& key, const std::string& name, const s
 
 std::string StepsMade::names() const
 {
-    std::string text;
     const auto& pieces = in.layup->pieces;
     constexpr size_t kNamed = 4;
     if (pieces.size() > kNamed) {
         return std::to_string(pieces.size()) + " pieces";
     }
-    for (size_t i = 0; i < pieces.size(); ++i) {
-        text += (i == 0 ? "" : i + 1 == pieces.size() ? " and " : ", ") + pieces[i].name;
+    std::vector<std::string> names;
+    for (const PlacedPiece& piece : pieces) {
+        names.push_back(piece.name);
     }
-    return text;
+    return listed(names);
 }
 
 const SurfaceWork* StepsMade::work(const std::string& key) const

@@ -22,7 +22,15 @@ struct StepWork {
     bool split = true;
     int people = 1;
     std::string ready;
+    std::string tooSoon{};
 };
+/// Hands that turn so much wood over: as many people as it takes, or with a hoist two.
+struct Turning {
+    int people = 1;
+    std::string ready; // ", a second person to turn it"; empty: nobody else
+    std::string lift;  // ", a hoist, or 10 people"; empty: hands do
+};
+[[nodiscard]] Turning turning(double mass_kg);
 
 class StepsMade
 {
@@ -31,8 +39,7 @@ public:
     StepList out;
     std::string last; // key of the step that the next one waits for; empty: for none
     double mass_kg = 0.0;
-    bool heavyPiece = false; // more than one pair of hands turns
-    bool heavyTop = false;
+    Turning ofPiece, ofTop;
 
     explicit StepsMade(const StepsInput& input);
     /// A step after the last one, which it becomes.
@@ -53,6 +60,8 @@ void addJoints(StepsMade& list);
 void addPours(StepsMade& list);
 /// Flattened again, films, trimmed.
 void addAfterPours(StepsMade& list);
+/// Over the sanded top, before any finish.
+void addFloodCoats(StepsMade& list);
 void addSurfaces(StepsMade& list);
 /// Beside the top.
 void addBase(StepsMade& list);

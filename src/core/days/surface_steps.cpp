@@ -11,27 +11,44 @@ namespace burl
 namespace
 {
 
+/// As much work as so many inserts, which are marked, drilled, countersunk and screwed in square.
+double placesOf(FastenerKind kind)
+{
+    switch (kind) {
+    case FastenerKind::InsertAndBolt:
+        return 1.0;
+    case FastenerKind::KnockInInsert:
+        return 0.6;
+    case FastenerKind::ZClip: // and its slot in the rail
+    case FastenerKind::Button:
+    case FastenerKind::FigureEight: // and its recess
+        return 0.4;
+    case FastenerKind::SlottedTab:
+        return 0.25;
+    case FastenerKind::ScrewAndWasher:
+    case FastenerKind::ApronScrew:
+        return 0.15; // two minutes
+    }
+    return 1.0;
+}
+
 void undersideWork(StepsMade& list)
 {
     double places = 0.0;
     constexpr double kChannel = 3.0; // as much work as three inserts
     if (list.in.move) {
         places += kChannel * static_cast<double>(list.in.move->channels.size());
-        places += static_cast<double>(list.in.move->fasteners.size());
+        for (const FastenerPlan& f : list.in.move->fasteners) {
+            places += placesOf(f.fastener.kind);
+        }
         for (const BasePlatePlan& plate : list.in.move->plates) {
             places += plate.plate.letIn ? kChannel : 0.0;
         }
     }
     if (places > 0.0) {
         list.add("underside", "Channels, plates and inserts in the underside", "move",
-                 {"underside",
-                  places,
-                  0.0,
-                  {},
-                  true,
-                  1,
-                  std::string("the drilling map, template, stop collar") +
-                      (list.heavyTop ? ", a second person to turn it" : "")});
+                 {"underside", places, 0.0, {}, true, 1, "the drilling map, template, stop collar" + list.ofTop.ready})
+            .turners = list.ofTop.people;
     }
 }
 
@@ -53,6 +70,7 @@ void coats(StepsMade& list)
     std::optional<double> latest; // of the coat before
     double gap_h = 0.0;
     bool first = true;
+    bool turned = false;
     for (const SurfaceWork& w : list.in.surface->work) {
         const bool under = w.key.rfind("under_", 0) == 0;
         const bool show = w.key.rfind("show_", 0) == 0;
@@ -78,12 +96,27 @@ void coats(StepsMade& list)
         if (first && list.out.find("sample")) {
             step.after.push_back({"sample"});
         }
+        step.tooSoon = "on a coat that is not dry the next one wrinkles and stays soft";
+        if (first && !list.in.surface->choices.firstCoat.empty()) {
+            step.fixed = list.in.surface->choices.firstCoat;
+            step.fixedBy = "surface";
+        }
+        if (show && !turned) { // the underside is done: over it goes
+            turned = true;
+            step.turners = list.ofTop.people;
+            step.ready += list.ofTop.ready;
+        }
         gap_h = w.wait_h;
         latest = w.latest_h;
         first = false;
     }
     if (!first) {
-        list.out.steps.back().wait = hoursFigure(list.out.steps.back().key, gap_h, "cures before it is used");
+        JobStep& last = list.out.steps.back();
+        last.wait = hoursFigure(last.key, gap_h, "cures before it is used");
+        last.waitStays = true;
+        constexpr double kByClass = 0.1; // the tin says a week, and means six to eight days
+        last.waitSpread = kByClass;
+        last.tooSoon = "a finish that has not cured takes every mark";
     }
 }
 
@@ -144,6 +177,7 @@ void addSurfaces(StepsMade& list)
         }
     }
     undersideWork(list);
+    addFloodCoats(list);
     coats(list);
 }
 

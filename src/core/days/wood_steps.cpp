@@ -64,10 +64,15 @@ void addRoughWork(StepsMade& list)
 {
     const auto& pieces = list.in.layup->pieces;
     const double count = static_cast<double>(pieces.size());
-    JobStep& stack = list.add(
-        "stack", "Bring in and sticker " + list.names(), "yard",
-        {"stack", count, 0.0, acclimatising(list.in), true, list.heavyPiece ? 2 : 1, "stickers, moisture meter"});
+    JobStep& stack =
+        list.add("stack", "Bring in and sticker " + list.names(), "yard",
+                 {"stack", count, 0.0, acclimatising(list.in), true, list.ofPiece.people > 1 ? 2 : 1,
+                  "stickers, moisture meter" + list.ofPiece.lift, "wood that still dries warps after it is flat"});
     stack.waitGuessed = stack.wait.isGuess();
+    stack.waitStays = true;
+    constexpr double kByReadings = 0.15; // of a curve through two readings, and of none
+    constexpr double kByThickness = 0.3;
+    stack.waitSpread = stack.waitGuessed ? kByThickness : kByReadings;
     double cut = 0.0;
     double live = 0.0;
     for (const PlacedPiece& piece : pieces) {
@@ -149,15 +154,14 @@ void addMillings(StepsMade& list)
         if (k < times) {
             o.wait = made("wait_flatten_" + at, "rest", "{0}", {rest}, rest.value() * kDay_h * 60.0, Unit::Minutes);
         }
-        if (list.heavyPiece) {
-            o.ready += ", a second person to turn it";
-        }
+        o.ready += list.ofPiece.ready;
         JobStep& step = list.add("flatten_" + at,
                                  times == 1 ? "Flatten " + list.names() + withResin
                                             : "Flatten " + list.names() + ", " + kNames[std::min(k, 3) - 1] +
                                                   " milling" + withResin,
                                  "flat", o);
         step.milling = k;
+        step.turners = list.ofPiece.people;
         step.holds = {"router sled"};
     }
 }
@@ -179,16 +183,17 @@ void addJoints(StepsMade& list)
             "tenons", "Cut the mortises or holes of the joint", "layup",
             {"tenons", static_cast<double>(list.in.tenons->places.size()), 0.0, {}, true, 1, "the template or jig"});
     }
-    JobStep& step =
-        list.add("glue", glue->name, "surface",
-                 {"glue", m, glue->hands_min, hoursFigure("glue", glue->wait_h, "clamps stay on: class of the glue"),
-                  false, std::max(glue->people, m > 2.0 ? 2 : 1), glue->wants});
+    JobStep& step = list.add(
+        "glue", glue->name, "surface",
+        {"glue", m, glue->hands_min, hoursFigure("glue", glue->wait_h, "clamps stay on: class of the glue"), false,
+         std::max(glue->people, m > 2.0 ? 2 : 1), glue->wants, "the joint opens when clamps go too soon"});
     step.holds = {"clamps", "flat bench"};
     if (const SurfaceWork* squeeze = list.work("squeeze_out")) {
         list.add("squeeze_out", squeeze->name, "surface",
                  {"", 0.0, squeeze->hands_min,
                   hoursFigure("squeeze_out", squeeze->wait_h, "until the joint has dried flat"), true, 1,
-                  squeeze->wants});
+                  squeeze->wants, "a joint that is planed wet sinks when it dries"})
+            .waitStays = true;
     }
 }
 

@@ -1,9 +1,10 @@
 #include "core/face/face_field.h"
 
-// Method: the plane of the readings is taken away first, so that a leaning slab loses nothing where a
-// reading is missed or the rim is reached; of grids with four lines each way the bend as well, as the readings then
-// tell it. What is left over is straight between neighbours, and held level beyond the outermost ones. A node that was
-// missed gets what the nearest readings of its row and its column tell, those on both sides before those on one.
+// Method: the plane of the readings is taken away first, with its twist where there are two lines each way, so that a
+// leaning or twisted slab loses nothing where a reading is missed or the rim is reached, and is promised nothing that
+// its twist takes there; of grids with four lines each way the bend as well, as the readings then tell it. What is left
+// over is straight between neighbours, and held level beyond the outermost ones. A node that was missed gets what the
+// nearest readings of its row and its column tell, those on both sides before those on one.
 
 #include <algorithm>
 #include <cmath>
@@ -17,8 +18,10 @@ namespace
 {
 
 constexpr int kPlaneTerms = 3;
+constexpr int kTwistTerms = 4;
 constexpr int kSheetTerms = 6;
-constexpr size_t kLinesForBend = 4; // three lines give a bend from one reading in its middle: no more than a guess
+constexpr size_t kLinesForTwist = 2; // two lines each way tell it, and a slab twists as a whole
+constexpr size_t kLinesForBend = 4;  // three lines give a bend from one reading in its middle: no more than a guess
 
 /// The sheet from which the readings lie least far, distances and not their squares: most readings lie on it, and a
 /// stub or a hollow does not lean it. Weighted least squares, weighed again by the distances left.
@@ -121,7 +124,9 @@ void FaceField::fitSheet(const std::vector<SurfacePoint>& points)
         return static_cast<size_t>(std::count(read.begin(), read.end(), 1));
     };
     const bool bends = lines(columns) >= kLinesForBend && lines(rows) >= kLinesForBend;
-    const int terms = bends ? kSheetTerms : kPlaneTerms;
+    const bool twists = lines(columns) >= kLinesForTwist && lines(rows) >= kLinesForTwist &&
+                        points.size() > static_cast<size_t>(kTwistTerms);
+    const int terms = bends ? kSheetTerms : twists ? kTwistTerms : kPlaneTerms;
     const auto n = static_cast<Eigen::Index>(points.size());
     Eigen::MatrixXd basis(n, terms);
     Eigen::VectorXd z(n);

@@ -27,8 +27,8 @@ public:
     /// With no points at all every height is 0.
     FaceField(const HeightGrid& grid, const std::vector<SurfacePoint>& points);
 
-    /// Straight between neighbouring readings; beyond the outermost the face goes on as it leans (and, where four
-    /// lines each way tell it, as it bends).
+    /// Straight between neighbouring readings; beyond the outermost the face goes on as it leans and twists (and, where
+    /// four lines each way tell it, as it bends).
     [[nodiscard]] double at(Vec2 place) const;
 
     /// The same for whole rows of places: where a coordinate lies between the lines of its direction.

@@ -27,11 +27,22 @@ struct Missing {
     Where where;       // to give it
 };
 
+/// A material that a stage uses up and that is bought: each is said by one stage, once. Slabs, resin, bars, finish,
+/// discs and glue are priced by fields of their own; everything else stands here.
+struct Goods {
+    std::string kind; // what the shop's stock and prices call it: "fastener:insert_8"
+    std::string name;
+    std::string unit; // "" of pieces
+    Figure amount;
+    std::string step; // begin of the keys of the steps that use it
+};
+
 /// The shape that all stages share; a stage's own plan adds its values.
 struct StageAnswer {
     std::vector<Entry> figures;
     std::vector<Finding> findings;  // most serious first
     std::optional<Missing> missing; // the first thing that keeps it from its whole answer
+    std::vector<Goods> goods;
 };
 
 /// Says what is missing as a finding that leads to where it is given.

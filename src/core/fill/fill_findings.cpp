@@ -159,6 +159,10 @@ void inspectItem(const FillInput& in, const FillItem& item, std::vector<Finding>
     const Named name = named(item, in.layup->length.value());
     const ResinClass* r = resinCalled(in.resins, item.resin);
     inspectHole(item, name, findings);
+    if (item.resin.empty() && !item.seal && item.depthKnown && item.depth_mm > 0.0) {
+        addFinding(findings, "fill.by_hand", Severity::Good,
+                   "The " + name.text + ", is closed by hand: " + item.reason + ".", {name.at}, "", name.place);
+    }
     if (r == nullptr || item.seal || !(item.depth_mm > 0.0)) {
         return;
     }
@@ -252,6 +256,12 @@ void inspectUplift(const FillInput& in, FillPlan& plan)
 
 void inspectFill(const FillInput& in, FillPlan& plan)
 {
+    if (in.flood.show > 0 && in.choices.floodCoats > 0) {
+        addFinding(plan.findings, "fill.flood_twice", Severity::Caution,
+                   "Surface finishes with flood coats: those said here are not poured a second time.", {},
+                   "say them in one place")
+            .leadsTo = {"surface", ""};
+    }
     if (in.flatten->thickness.isGuess() && !plan.items.empty()) {
         Where where{"yard", "heights"};
         std::string remedy = "read the faces first";

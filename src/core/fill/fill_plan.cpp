@@ -20,7 +20,8 @@ namespace burl
 bool sameInput(const FillInput& a, const FillInput& b)
 {
     return a.choices == b.choices && a.layup == b.layup && a.flatten == b.flatten && a.species == b.species &&
-           a.resins == b.resins && a.materials == b.materials && a.heat == b.heat && sameSlabs(a.slabs, b.slabs);
+           a.resins == b.resins && a.materials == b.materials && a.heat == b.heat && a.flood == b.flood &&
+           sameSlabs(a.slabs, b.slabs);
 }
 
 namespace
@@ -209,6 +210,9 @@ private:
         item.areaTop_mm2 = area_mm2(above) - islandsAbove;
         item.areaBottom_mm2 = area_mm2(below) - islandsBelow;
         const double volume_L = (item.areaTop_mm2 + item.areaBottom_mm2) / 2.0 * item.depth_mm / 1e6;
+        if (!(volume_L > 0.0)) {
+            return; // slabs that lie over each other: Layup says so, and no litres are less than none
+        }
         item.inTop_L = (aboveInTop - islandsAbove + belowInTop - islandsBelow) / 2.0 * finishedDeep / 1e6;
         const std::string less = in_.layup->pieces.size() > 2 ? ", less the islands" : "";
         const std::string between =
@@ -472,8 +476,9 @@ private:
             litres += order.order.total.volume_L;
         }
         plan_.litres = mixed.empty() ? given("litres", "Resin to mix", 0.0, Unit::Volume, "nothing to fill")
-                                     : sumFigure("litres", "Resin to mix", mixed, Unit::Volume);
-        add(plan_.litres, Prominence::Headline);
+                                     : sumFigure("litres", "For voids and river alone", mixed, Unit::Volume);
+        // What is mixed in all, with pinholes and films, the pours say.
+        add(plan_.litres, mixed.empty() ? Prominence::Headline : Prominence::Plain);
         if (in_.choices.price_per_L && litres > 0.0) {
             const Figure price =
                 given("resin_price", "price of a litre", *in_.choices.price_per_L, Unit::Money, "chosen");
@@ -592,15 +597,17 @@ private:
     void addFloodCoats(std::vector<Figure>& masses) const
     {
         const ResinClass* r = onShelf(in_.resins, "table_top");
-        if (in_.choices.floodCoats <= 0 || r == nullptr || !in_.layup->topArea.known()) {
+        const int coats = in_.flood.show > 0 ? in_.flood.show + in_.flood.under : in_.choices.floodCoats;
+        const double film_mm = in_.flood.show > 0 ? in_.flood.film_mm : in_.choices.flood_mm;
+        if (coats <= 0 || r == nullptr || !in_.layup->topArea.known()) {
             return;
         }
         const double density = mixedDensity_kg_L(r->mix);
-        const double litres = in_.choices.floodCoats * in_.choices.flood_mm * in_.layup->topArea.value() / 1e6;
+        const double litres = coats * film_mm * in_.layup->topArea.value() / 1e6;
         masses.push_back(
             made("mass_flood", "flood coats", "{0} × {1} × {2} × {3}",
-                 {given("flood_coats", "coats", in_.choices.floodCoats, Unit::Count, "chosen"),
-                  given("flood_film", "film", in_.choices.flood_mm, Unit::Length, "chosen"), in_.layup->topArea,
+                 {given("flood_coats", "coats", coats, Unit::Count, "chosen"),
+                  given("flood_film", "film", film_mm, Unit::Length, "chosen"), in_.layup->topArea,
                   given("mixed_density", "density of the mix", density, Unit::MixedDensity, "resin class values")},
                  litres * density, Unit::Mass));
     }
@@ -642,8 +649,12 @@ FillPlan fillPlan(const FillInput& input)
 FillInput fillInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup,
                     std::shared_ptr<const FlattenPlan> flatten)
 {
-    return {in.job.fill, std::move(layup), std::move(flatten), in.slabs,
-            in.species,  in.shop.resins,   in.shop.pouring,    in.worked.heat};
+    FillInput out{in.job.fill,     std::move(layup), std::move(flatten),          in.slabs, in.species, in.shop.resins,
+                  in.shop.pouring, in.worked.heat,   floodCoatsOf(in.job.surface)};
+    for (ResinClass& resin : out.resins) {
+        resin.name = withoutTerms(resin.name);
+    }
+    return out;
 }
 
 } // namespace burl

@@ -92,6 +92,9 @@ struct FillInput {
     std::vector<ResinClass> resins;
     PourMaterials materials;
     std::shared_ptr<const HeatAnswers> heat; // what the cure model answered so far; null: nothing
+    FloodCoats flood{};                      // of the finish: they weigh, and are no pours
+    /// Flood coats that are pours of this bench.
+    [[nodiscard]] int floodPours() const { return flood.show > 0 ? 0 : choices.floodCoats; }
 };
 [[nodiscard]] bool sameInput(const FillInput& a, const FillInput& b);
 

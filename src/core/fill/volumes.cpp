@@ -11,38 +11,36 @@ namespace burl
 namespace
 {
 
-constexpr double kLitre_mm3 = 1e6;
-
 }
 
 VoidAmount throughVoid(const Ring& ring, double depth_mm)
 {
-    return {area_mm2(std::span<const Vec2>(ring)) * depth_mm / kLitre_mm3, perimeter_mm(ring) * depth_mm};
+    return {area_mm2(std::span<const Vec2>(ring)) * depth_mm / kMm3PerL, perimeter_mm(ring) * depth_mm};
 }
 
 VoidAmount pocket(const Ring& ring, double depth_mm)
 {
     const double area = area_mm2(std::span<const Vec2>(ring));
-    return {area * depth_mm / kLitre_mm3, perimeter_mm(ring) * depth_mm + area};
+    return {area * depth_mm / kMm3PerL, perimeter_mm(ring) * depth_mm + area};
 }
 
 VoidAmount conicalKnot(double diameter_mm, double depth_mm, double foot_mm)
 {
     const double squares = diameter_mm * diameter_mm + diameter_mm * foot_mm + foot_mm * foot_mm;
-    return {std::numbers::pi / 12.0 * squares * depth_mm / kLitre_mm3,
+    return {std::numbers::pi / 12.0 * squares * depth_mm / kMm3PerL,
             std::numbers::pi / 2.0 * (diameter_mm + foot_mm) * std::hypot((diameter_mm - foot_mm) / 2.0, depth_mm)};
 }
 
 VoidAmount vCrack(double length_mm, double width_mm, double depth_mm, double foot_mm)
 {
-    return {length_mm * (width_mm + foot_mm) * depth_mm / 2.0 / kLitre_mm3,
+    return {length_mm * (width_mm + foot_mm) * depth_mm / 2.0 / kMm3PerL,
             2.0 * length_mm * std::hypot((width_mm - foot_mm) / 2.0, depth_mm)};
 }
 
 VoidAmount wormHoles(int count, double diameter_mm, double depth_mm)
 {
     const double floor = std::numbers::pi / 4.0 * diameter_mm * diameter_mm;
-    return {count * floor * depth_mm / kLitre_mm3, count * (std::numbers::pi * diameter_mm * depth_mm + floor)};
+    return {count * floor * depth_mm / kMm3PerL, count * (std::numbers::pi * diameter_mm * depth_mm + floor)};
 }
 
 VoidAmount riverVoid(const Ring& ring, double depth_mm, const std::vector<bool>& woodEdges)
@@ -53,7 +51,7 @@ VoidAmount riverVoid(const Ring& ring, double depth_mm, const std::vector<bool>&
             wood += length(ring[(i + 1) % ring.size()] - ring[i]);
         }
     }
-    return {area_mm2(std::span<const Vec2>(ring)) * depth_mm / kLitre_mm3, wood * depth_mm};
+    return {area_mm2(std::span<const Vec2>(ring)) * depth_mm / kMm3PerL, wood * depth_mm};
 }
 
 namespace
@@ -96,7 +94,7 @@ Order orderFor(const OrderInput& input)
 {
     Order out;
     out.mixedDensity_kg_L = mixedDensity_kg_L(input.mix);
-    out.overpour_L = input.overpour_mm * input.overpourArea_mm2 / kLitre_mm3;
+    out.overpour_L = input.overpour_mm * input.overpourArea_mm2 / kMm3PerL;
     out.soak_g = input.soakIn_g_m2 * input.wetted_mm2 / 1e6;
     out.soak_L = out.soak_g / 1000.0 / out.mixedDensity_kg_L;
     out.reserve_L = input.reserve * input.voids_L;
@@ -121,7 +119,7 @@ Layers layersFor(double depth_mm, double maxLayer_mm, double areaTop_mm2, double
     for (int k = 0; k < out.count; ++k) {
         const double middle = (k + 0.5) / out.count;
         const double area = areaBottom_mm2 + (areaTop_mm2 - areaBottom_mm2) * middle;
-        out.volumes_L.push_back(area * out.thickness_mm / kLitre_mm3);
+        out.volumes_L.push_back(area * out.thickness_mm / kMm3PerL);
         out.volume_L += out.volumes_L.back();
     }
     return out;
@@ -157,9 +155,9 @@ TiltedForm tiltedForm(const Ring& ring, double depthAtHighEnd_mm, double slope_m
     const double middle = centroid(ring).x;
     out.length_mm = box.width();
     out.extraDepth_mm = slope_mm_m / 1000.0 * out.length_mm;
-    out.level_L = area * depthAtHighEnd_mm / kLitre_mm3;
+    out.level_L = area * depthAtHighEnd_mm / kMm3PerL;
     const double fromHighEnd = lowAtRight ? middle - box.left : box.right - middle;
-    out.extra_L = slope_mm_m / 1000.0 * area * fromHighEnd / kLitre_mm3;
+    out.extra_L = slope_mm_m / 1000.0 * area * fromHighEnd / kMm3PerL;
     return out;
 }
 

@@ -7,6 +7,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <numbers>
 
 #include "core/face/surfaces.h"
 #include "core/flatten/after_cut.h"
@@ -49,6 +50,7 @@ public:
             work.back().solvePlanes();
         }
         decideThickness(work);
+        lookForSpot(work);
         for (PieceWork& piece : work) {
             piece.settle(plan_.thickness.value());
             inspectPiece(piece.slab(), piece.place(), piece.surfaces(), piece.piece(), plan_.findings);
@@ -120,6 +122,35 @@ private:
         possible_ = possible;
         wanted_ = wanted;
         sayTooThin_ = in_.wanted_mm > least + kSeen_mm && !guess;
+    }
+
+    /// A flaw at one place must not set the whole top: it may be left, filled or cut off.
+    void lookForSpot(const std::vector<PieceWork>& work)
+    {
+        if (!sayTooThin_) {
+            return;
+        }
+        const auto thinnest = std::min_element(work.begin(), work.end(), [](const PieceWork& a, const PieceWork& b) {
+            return (a.missing() ? 1e9 : a.most_mm()) < (b.missing() ? 1e9 : b.most_mm());
+        });
+        auto spot = thinnest == work.end() ? std::nullopt : thinnest->spotThatHolds();
+        if (!spot) {
+            return;
+        }
+        spot->piece = static_cast<size_t>(thinnest - work.begin());
+        const FlattenedPiece& piece = thinnest->piece();
+        const bool show = spot->onTop != in_.layup->pieces[spot->piece].turnedOver;
+        addFinding(plan_.findings, "flatten.spot", Severity::Warn,
+                   show ? "One spot in the show face of " + piece.name +
+                              ", about {0}, holds it at {1}: without that the slab gives {2}."
+                        : "One spot in the underside of " + piece.name +
+                              ", about {0}, holds it at {1}: without that the slab gives {2}.",
+                   {workedOut("spot_area", "spot", std::numbers::pi * spot->radius_mm * spot->radius_mm, Unit::Area,
+                              "round the reading that holds the planes"),
+                    piece.thickest,
+                    workedOut("spot_without", "without it", spot->without_mm, Unit::Length, "the planes once more")},
+                   "mark it as a hollow: left, filled or cut off", thinnest->place().toTable(spot->at));
+        plan_.spot = spot;
     }
 
     /// Where one face stays as it is the top is thicker than at its thinnest place.

@@ -60,11 +60,21 @@ struct FlattenedPiece {
     RoundedPackers rounded;      // what building them from the shop's stock costs
 };
 
+/// A small hollow that holds the planes of a whole piece.
+struct ThinSpot {
+    size_t piece = 0;
+    bool onTop = true;       // of the slab
+    Vec2 at;                 // in the slab's frame
+    double radius_mm = 0.0;  // round it nothing counts
+    double without_mm = 0.0; // thickness of the piece were it not there
+};
+
 struct FlattenPlan : StageAnswer {
     std::vector<FlattenedPiece> pieces;
     Figure thickness; // of the finished top: the thinner piece decides; a guess when nothing is read. Where only one
                       // face is cut, at its thinnest place
-    Figure meanThickness; // for weight and volumes; the same where both faces are cut
+    Figure meanThickness;         // for weight and volumes; the same where both faces are cut
+    std::optional<ThinSpot> spot; // that holds the top below what is wanted
 };
 
 struct FlattenInput {

@@ -85,6 +85,52 @@ void PieceWork::solvePlanes()
     readRange();
 }
 
+std::optional<ThinSpot> PieceWork::spotThatHolds() const
+{
+    if (choices_.school != FlattenSchool::BothFaces || missing()) {
+        return std::nullopt;
+    }
+    constexpr double kRadii_mm[] = {60.0, 120.0, 200.0};
+    constexpr double kGain_mm = 3.0; // less is no reason to give a spot up
+    constexpr double kGain = 0.08;
+    constexpr double kFew = 0.15; // of a face's readings: more is its shape and no flaw
+    constexpr double kMostOf = 0.8;
+    std::vector<ThinSpot> found;
+    for (const BindingPoint& holds : binding_) {
+        const PlaneLimits& face = holds.onTop ? top_ : bottom_;
+        const Point3 at = face.points[holds.index];
+        for (const double radius : kRadii_mm) {
+            std::vector<Point3> rest;
+            size_t out = 0; // readings
+            for (size_t i = 0; i < face.points.size(); ++i) {
+                if (std::hypot(face.points[i].x - at.x, face.points[i].y - at.y) > radius) {
+                    rest.push_back(face.points[i]);
+                } else {
+                    out += i < face.read ? 1 : 0;
+                }
+            }
+            if (static_cast<double>(out) > kFew * static_cast<double>(face.read)) {
+                continue;
+            }
+            const auto planes = holds.onTop ? thickestSlab(rest, bottom_.points) : thickestSlab(top_.points, rest);
+            if (planes && planes->thickness_mm > most_mm_ + std::max(kGain_mm, kGain * most_mm_)) {
+                found.push_back({0, holds.onTop, {at.x, at.y}, radius, planes->thickness_mm});
+            }
+        }
+    }
+    std::optional<ThinSpot> out;
+    double best = 0.0;
+    for (const ThinSpot& spot : found) {
+        best = std::max(best, spot.without_mm - most_mm_);
+    }
+    for (const ThinSpot& spot : found) { // the smallest that gives most of it
+        if (spot.without_mm - most_mm_ >= kMostOf * best && (!out || spot.radius_mm < out->radius_mm)) {
+            out = spot;
+        }
+    }
+    return out;
+}
+
 void PieceWork::settle(double thickness_mm)
 {
     if (out_.missing) {

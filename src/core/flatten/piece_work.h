@@ -28,6 +28,9 @@ public:
     [[nodiscard]] const Surfaces& surfaces() const { return surfaces_; }
     [[nodiscard]] const Slab& slab() const { return slab_; }
     [[nodiscard]] const Placement& place() const { return place_; }
+    /// The one spot of a face without which the piece would be much thicker, where there is such a one and it is small.
+    /// Of the school that cuts both faces.
+    [[nodiscard]] std::optional<ThinSpot> spotThatHolds() const;
     FlattenedPiece take() { return std::move(out_); }
     [[nodiscard]] const FlattenedPiece& piece() const { return out_; }
 

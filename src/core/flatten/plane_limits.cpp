@@ -31,7 +31,9 @@ std::vector<Ring> mayStayLow(const Slab& slab, Face face)
 {
     std::vector<Ring> out;
     for (const Feature& feature : slab.features) {
-        const bool gone = feature.intention == Intention::Fill || feature.intention == Intention::CutOff;
+        // A hole or hollow holds nothing up whether it is filled or left as it is.
+        const bool hollow = feature.kind == FeatureKind::ThroughVoid || feature.kind == FeatureKind::BlindVoid;
+        const bool gone = hollow || feature.intention == Intention::Fill || feature.intention == Intention::CutOff;
         const bool onFace = feature.kind == FeatureKind::ThroughVoid || feature.face == face;
         if (feature.points.size() >= 3 && gone && onFace) {
             out.push_back(feature.points);

@@ -23,7 +23,7 @@ struct PlaneLimits {
 [[nodiscard]] PlaneLimits planeLimits(const std::vector<SurfacePoint>& all, const FaceField& field,
                                       const HeightGrid& grid, const Region& inside, const Slab& slab, Face face);
 
-/// Areas of a face that may stay low, as they will be filled or cut off anyway.
+/// Areas of a face that may stay low: they will be filled or cut off anyway, or are holes that are left.
 [[nodiscard]] std::vector<Ring> mayStayLow(const Slab& slab, Face face);
 
 } // namespace burl

@@ -110,7 +110,10 @@ public:
             }
         }
         const Figure slabArea = sumFigure("slab_area", "slabs, show faces", slabs, Unit::Area);
-        add(made("offcuts", "Offcuts", "{0} − {1}", {slabArea, plan_.woodArea}, slabArea.value() - wood, Unit::Area));
+        // Pieces that lie over each other or beyond their slabs: Layup says so, and nothing less than nothing is left.
+        const double left = slabArea.value() - wood;
+        add(made("offcuts", "Offcuts", "{0} − {1}", {slabArea, plan_.woodArea}, left < 0.0 ? kNotKnown : left,
+                 Unit::Area));
     }
 
 private:

@@ -9,6 +9,7 @@
 
 #include "core/layup/in_top.h"
 #include "core/layup/lay_piece.h"
+#include "core/measure/format.h"
 #include "core/shop/same_slabs.h"
 
 namespace burl
@@ -72,6 +73,13 @@ public:
         measureLayup(in_, topArea_mm2, plan_);
         inspectLayup(in_, plan_);
         sortBySeverity(plan_.findings);
+        if (!plan_.rods.empty()) {
+            const std::string name = "Rods ⌀ " + formatNumber(in_.choices.rods.diameter_mm, 1, true);
+            plan_.goods.push_back(
+                {"rod:" + name, name, "",
+                 workedOut("goods_rods", name, static_cast<double>(plan_.rods.size()), Unit::Count, "across the gap"),
+                 "joint"});
+        }
         return plan_;
     }
 

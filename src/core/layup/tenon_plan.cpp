@@ -5,6 +5,7 @@
 
 #include "core/layup/joinery.h"
 #include "core/layup/tenon_row.h"
+#include "core/measure/format.h"
 #include "core/shop/same_slabs.h"
 
 namespace burl
@@ -38,6 +39,13 @@ public:
                                                               : "Loose tenons",
                       "evenly along each joint, {0} apart at most, 40 mm clear of ends, cuts, keys and voids", {pitch},
                       static_cast<double>(plan_.places.size()), Unit::Count)});
+            const bool round = in_.joint.kind == JointKind::Dowels;
+            const std::string name = std::string(round                                   ? "Dowels "
+                                                 : in_.joint.kind == JointKind::Biscuits ? "Biscuits "
+                                                                                         : "Loose tenons ") +
+                                     (round ? "⌀ " : "") + formatNumber(in_.joint.wide_mm, 0) + " × " +
+                                     formatNumber(2.0 * in_.joint.reach_mm, 0);
+            plan_.goods.push_back({"tenon:" + name, name, "", plan_.figures.back().figure, "tenons"});
         }
         for (const Joint& joint : layup_.joints) {
             lookFor(joint);

@@ -32,7 +32,10 @@ std::optional<int> dayOf(std::string_view iso)
     const std::chrono::year_month_day date{std::chrono::year(parts[0]),
                                            std::chrono::month(static_cast<unsigned>(parts[1])),
                                            std::chrono::day(static_cast<unsigned>(parts[2]))};
-    if (!date.ok()) {
+    // What a shop may have written down or promised: a year beside it is a slip of the finger.
+    constexpr int kFirstYear = 1800;
+    constexpr int kLastYear = 2199;
+    if (!date.ok() || parts[0] < kFirstYear || parts[0] > kLastYear) {
         return std::nullopt;
     }
     return std::chrono::sys_days(date).time_since_epoch().count();

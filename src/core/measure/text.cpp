@@ -11,6 +11,15 @@ std::string_view trimmed(std::string_view text)
                                           : text.substr(from, text.find_last_not_of(kBlank) - from + 1);
 }
 
+std::string listed(const std::vector<std::string>& names)
+{
+    std::string out;
+    for (size_t i = 0; i < names.size(); ++i) {
+        out += (i == 0 ? "" : i + 1 == names.size() ? " and " : ", ") + names[i];
+    }
+    return out;
+}
+
 std::string lower(std::string_view text)
 {
     std::string out(text);

@@ -4,6 +4,7 @@
 
 #include <string>
 #include <string_view>
+#include <vector>
 
 namespace burl
 {
@@ -24,6 +25,8 @@ namespace burl
 [[nodiscard]] std::string onOneLine(std::string_view text);
 /// As a sentence stands: its first letter large, where that is a plain one, and one point at its end.
 [[nodiscard]] std::string asSentence(std::string text);
+/// "a, b and c".
+[[nodiscard]] std::string listed(const std::vector<std::string>& names);
 /// Only plain letters are folded, A to Z: the rest stays as it is written.
 [[nodiscard]] std::string lower(std::string_view text);
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/measure/date.h"
 #include "core/measure/format.h"
 
 namespace burl
@@ -38,7 +39,7 @@ private:
     void terms()
     {
         KeptQuote& q = plan_.draft;
-        q.table = in_.jobName + (in_.jobNote.empty() ? "" : ". " + in_.jobNote);
+        q.table = in_.jobName; // the note is the maker's own
         q.delivery = in_.promised;
         q.overhead_pct = h_.overhead_pct;
         q.overheadOn = h_.overheadOn;
@@ -99,6 +100,16 @@ private:
                 line("Glue, kg", "consumables", s.glueAll->grams / kGrams, h_.glue_kg, {Said::Glue});
             }
         }
+        for (const Goods& g : goodsOf(in_.steps)) {
+            const bool own = std::any_of(c_.lines.begin(), c_.lines.end(), [&](const MoneyLine& l) {
+                // The maker's own line says it, by its kind or as its name begins: "Powder coat".
+                return l.kind == g.kind || (!l.what.empty() && g.name.rfind(l.what, 0) == 0);
+            });
+            if (!own) {
+                const std::string kind = g.kind.substr(0, g.kind.find(':'));
+                line(g.name, kind, g.amount.value(), priceInStock(g.kind), {Said::Stock, {}, g.kind}, 1.0, g.amount);
+            }
+        }
         for (const MoneyLine& own : c_.lines) {
             line(own.what, own.kind, own.quantity, own.price, {Said::OwnLine});
         }
@@ -107,6 +118,17 @@ private:
             std::none_of(c_.lines.begin(), c_.lines.end(), [](const MoneyLine& l) { return l.kind == "base"; })) {
             plan_.unpriced.push_back({"Bought base", {Said::BoughtBase}});
         }
+    }
+
+    /// Of one; empty: not said.
+    [[nodiscard]] std::optional<double> priceInStock(const std::string& kind) const
+    {
+        for (const StockItem& item : in_.stock) {
+            if (item.kind == kind && item.price && item.pack > 0.0) {
+                return *item.price / item.pack;
+            }
+        }
+        return std::nullopt;
     }
 
     /// In whole packs where the shelf says what it comes in, else by the litre.
@@ -321,9 +343,16 @@ private:
         const Figure tax =
             made("tax", "Tax", "{0} of {1}, to the cent",
                  {given("tax_pct", "tax", plan_.draft.tax_pct, Unit::Percent, "chosen"), price}, q.tax, Unit::Money);
-        const Figure gross = taxed ? made("gross", "Price", "{0} + {1}", {price, tax}, q.gross, Unit::Money)
-                                   : relabelled(price, "gross", "Price");
-        add(gross, Prominence::Headline);
+        const KeptQuote* kept = accepted();
+        const char* label = kept != nullptr ? "As it would be today" : "Price";
+        const Figure gross = taxed ? made("gross", label, "{0} + {1}", {price, tax}, q.gross, Unit::Money)
+                                   : relabelled(price, "gross", label);
+        if (kept != nullptr) { // what was agreed is the price, whatever the job becomes
+            add(given("gross_accepted", "Price, as accepted", quoteOf(*kept).gross, Unit::Money,
+                      "the quote accepted on " + kept->accepted),
+                Prominence::Headline);
+        }
+        add(gross, kept != nullptr ? Prominence::Plain : Prominence::Headline);
         plan_.bill.push_back(price);
         if (taxed) {
             plan_.bill.push_back(tax);
@@ -418,6 +447,15 @@ private:
                        "look at the price")
                 .leadsTo = {"days", "money"};
         }
+        // While something has no price yet both are what they are so far: more goods only widen the gap.
+        if (allHours() && plan_.draft.deposit_pct > 0.0 && plan_.goods.known() && q.deposit < q.goods - 0.005) {
+            addFinding(plan_.findings, "money.deposit_low", Severity::Caution,
+                       plan_.whole ? "The deposit of {0} does not pay the goods of {1}, which are bought before."
+                                   : "The deposit, {0} by what has a price so far, does not pay the goods of {1}, "
+                                     "which are bought before.",
+                       {sum("deposit", "deposit", q.deposit, "chosen"), plan_.goods}, "ask for a larger deposit")
+                .leadsTo = {"days", "money"};
+        }
         const KeptQuote* kept = accepted();
         if (kept != nullptr && plan_.quote) {
             const Quote was = quoteOf(*kept);
@@ -446,8 +484,21 @@ private:
 bool sameInput(const MoneyInput& a, const MoneyInput& b)
 {
     // All that the steps stand on is in the days' answer, which is the same object when they are.
-    return a.choices == b.choices && a.habits == b.habits && a.jobName == b.jobName && a.jobNote == b.jobNote &&
-           a.promised == b.promised && a.resin_per_L == b.resin_per_L && a.days == b.days;
+    return a.choices == b.choices && a.habits == b.habits && a.stock == b.stock && a.jobName == b.jobName &&
+           a.jobNote == b.jobNote && a.promised == b.promised && a.resin_per_L == b.resin_per_L && a.days == b.days;
+}
+
+std::string impossiblePromise(const KeptQuote& quote, const DaysPlan& days, const DaysChoices& choices)
+{
+    const auto promised = dayOf(quote.delivery);
+    if (!promised || !days.found || !quote.accepted.empty() || !choices.delivered.empty()) {
+        return {};
+    }
+    const int done = days.dayOfMinute(std::max(0, days.finish - 1));
+    return done <= *promised
+               ? std::string()
+               : "The quote promises " + dateText(*promised) + ", too late for the plan, which is done by " +
+                     dateText(done) + ": promise that day or a later one, or change the hours";
 }
 
 MoneyPlan moneyPlan(const MoneyInput& input)

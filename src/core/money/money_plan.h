@@ -16,9 +16,10 @@ namespace burl
 
 /// Where the price of a line of the plan is said.
 struct PriceOf {
-    enum class Said { Slab, Litre, Pack, Bar, Finish, Disc, Glue, BoughtBase, OwnLine };
+    enum class Said { Slab, Litre, Pack, Bar, Finish, Disc, Glue, BoughtBase, OwnLine, Stock };
     Said said = Said::OwnLine;
     SlabId slab{};
+    std::string stock{}; // kind of the shop's stock, of what is priced there
     bool operator==(const PriceOf&) const = default;
 };
 /// What has no price yet.
@@ -45,6 +46,7 @@ struct MoneyPlan : StageAnswer {
 struct MoneyInput {
     MoneyChoices choices;
     MoneyHabits habits;
+    std::vector<StockItem> stock;
     std::string jobName, jobNote, promised;
     std::optional<double> resin_per_L;
     StepsInput steps;
@@ -52,6 +54,9 @@ struct MoneyInput {
 };
 [[nodiscard]] bool sameInput(const MoneyInput& a, const MoneyInput& b);
 [[nodiscard]] MoneyPlan moneyPlan(const MoneyInput& input);
+/// Why a quote is not handed out: it promises a day on which the table is not done, with the day that is possible.
+/// Empty: nothing is against it; what was accepted or delivered is not asked.
+[[nodiscard]] std::string impossiblePromise(const KeptQuote& quote, const DaysPlan& days, const DaysChoices& choices);
 
 /// Its place in the list of stages (core/plan/plan.h).
 struct MoneyStage {
@@ -64,6 +69,7 @@ struct MoneyStage {
         MoneyInput out;
         out.choices = in.job.money;
         out.habits = in.shop.habits.money;
+        out.stock = in.shop.habits.stock;
         out.jobName = in.job.name;
         out.jobNote = in.job.note;
         out.promised = in.job.days.promised;

@@ -35,6 +35,7 @@ public:
         finish();
         glue();
         steel();
+        goods();
         return std::move(out_);
     }
 
@@ -168,12 +169,42 @@ private:
         }
     }
 
+    /// While the step that uses them is to come.
+    void goods()
+    {
+        for (const Goods& g : goodsOf(in_)) {
+            const PlannedStep* p = open(g.step);
+            if (p != nullptr && !p->progress.begun && g.amount.known() && g.amount.value() > 0.0) {
+                out_.push_back({g.kind, g.name, g.unit, g.amount.value(), dayOf(*p), {}, {}});
+            }
+        }
+    }
+
     const StepsInput& in_;
     const DaysPlan& days_;
     std::vector<Need> out_;
 };
 
 } // namespace
+
+std::vector<Goods> goodsOf(const StepsInput& in)
+{
+    std::vector<Goods> out;
+    const auto take = [&](const auto& answer) {
+        if (answer) {
+            out.insert(out.end(), answer->goods.begin(), answer->goods.end());
+        }
+    };
+    take(in.layup);
+    take(in.tenons);
+    take(in.flatten);
+    take(in.fill);
+    take(in.pour);
+    take(in.move);
+    take(in.base);
+    take(in.surface);
+    return out;
+}
 
 std::vector<Need> needsOf(const StepsInput& input, const DaysPlan& days)
 {

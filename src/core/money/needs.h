@@ -21,6 +21,8 @@ struct Need {
     std::vector<ResinPack> packs;
     std::optional<double> inStock; // of resin, by its shelf
 };
+/// All that the stages say is bought, of those that lie under the steps.
+[[nodiscard]] std::vector<Goods> goodsOf(const StepsInput& input);
 /// Of steps that are not done.
 [[nodiscard]] std::vector<Need> needsOf(const StepsInput& input, const DaysPlan& days);
 

@@ -22,7 +22,7 @@ long whole(const Exact& value)
     return static_cast<long>(plain(value));
 }
 
-Exact sumOf(const std::vector<Exact>& values)
+Exact exactSum(const std::vector<Exact>& values)
 {
     return std::accumulate(values.begin(), values.end(), Exact(0));
 }
@@ -262,7 +262,7 @@ HourRate hourRate(const HourRateInput& in)
     for (const double f : in.fixed) {
         fixed.push_back(exactOf(f));
     }
-    const Exact total = sumOf(fixed) * (1 + percent(in.reserve_pct));
+    const Exact total = exactSum(fixed) * (1 + percent(in.reserve_pct));
     const Exact hours = exactOf(in.weeks) * exactOf(in.hours_week) * percent(in.billable_pct);
     out.year = plain(cents(total));
     out.billable_h = plain(hours);

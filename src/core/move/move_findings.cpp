@@ -256,7 +256,14 @@ private:
                 {numberOf(f), workedOut("astray", "beside it", f.astray_mm, Unit::Length, "by its angle")},
                 "turn it as the wood travels");
         }
-        if (c.kind == FastenerKind::ZClip || c.kind == FastenerKind::Button) {
+        const bool tongued = c.kind == FastenerKind::ZClip || c.kind == FastenerKind::Button;
+        if (tongued && c.slot_mm && f.slotted && f.slot.known() && *c.slot_mm < f.slot.value() - kHair_mm) {
+            add("move.groove_shallow", Severity::Stop, f,
+                "The groove of fastener {0} is {1} deep and {2} is wanted: the wood drives its tongue to the ground.",
+                {numberOf(f), given("groove_there", "groove", *c.slot_mm, Unit::Length, "chosen"), f.slot},
+                "cut it deeper");
+        }
+        if (tongued) {
             if (f.slotted && c.reach_mm - most < kTongueHolds_mm) {
                 add("move.tongue_short", c.reach_mm <= most ? Severity::Stop : Severity::Warn, f,
                     "The tongue of fastener {0} is {1} long and the wood goes {2}: less than {3} would hold.",

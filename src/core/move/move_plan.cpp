@@ -108,6 +108,7 @@ public:
         figures();
         inspectMove(in_, plan_);
         inspectSteel(in_, plan_);
+        nameGoods(plan_);
         sortBySeverity(plan_.findings);
         return plan_;
     }
@@ -472,6 +473,9 @@ MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup,
     out.slabs = in.slabs;
     out.species = in.species;
     out.sections = in.shop.sections;
+    for (SectionStock& section : out.sections) {
+        section.name = withoutTerms(section.name);
+    }
     if (const Climate* climate = in.shop.climate(in.job.move.climate)) {
         out.climate = *climate;
     }

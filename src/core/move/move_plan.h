@@ -109,6 +109,8 @@ struct MoveInput {
 [[nodiscard]] bool sameInput(const MoveInput& a, const MoveInput& b);
 
 [[nodiscard]] MovePlan movePlan(const MoveInput& input);
+/// What it uses up. Part of movePlan.
+void nameGoods(MovePlan& plan);
 
 [[nodiscard]] MoveInput moveInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup,
                                   std::shared_ptr<const FlattenPlan> flatten);

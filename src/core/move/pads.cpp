@@ -10,7 +10,7 @@ namespace burl
 namespace
 {
 
-constexpr double kHair_mm = 1e-9;
+constexpr double kRounding_mm = 1e-9;
 
 Point3 pointOf(const Pad& pad)
 {
@@ -41,8 +41,8 @@ std::vector<double> gapsUnder(const std::vector<Pad>& pads, Vec2 centre)
                 bool above = false; // one that the top would sink into
                 for (const Pad& p : pads) {
                     const double gap = p.low_mm - plane->at(p.at.x, p.at.y);
-                    above = above || gap < -kHair_mm;
-                    gaps.push_back(std::abs(gap) < kHair_mm ? 0.0 : gap);
+                    above = above || gap < -kRounding_mm;
+                    gaps.push_back(std::abs(gap) < kRounding_mm ? 0.0 : gap);
                 }
                 if (!above) {
                     return gaps;

@@ -8,6 +8,8 @@
 #include <numbers>
 #include <utility>
 
+#include "core/measure/units.h"
+
 namespace burl
 {
 namespace
@@ -128,8 +130,7 @@ Expected<Form> formFor(const FormInput& in)
     out.release_m2 = (out.insideLong_mm * out.insideWide_mm + round * out.high_mm) / kSquare_mm2;
     // Out of level along its length: the low end stands deeper by it, the mean by half of that.
     constexpr double kMetre_mm = 1000.0;
-    constexpr double kLitre_mm3 = 1e6;
-    out.extra_L = c.slope_mm_m / kMetre_mm * in.long_mm / 2.0 * in.area_mm2 / kLitre_mm3;
+    out.extra_L = c.slope_mm_m / kMetre_mm * in.long_mm / 2.0 * in.area_mm2 / kMm3PerL;
     constexpr double kCubic_mm3 = 1e9;
     out.mass_kg = used * c.board_mm / kCubic_mm3 * in.board_kg_m3;
     return out;

@@ -9,8 +9,15 @@ namespace burl
 namespace
 {
 
-constexpr double kStep_L = 0.05;     // packs are told apart by so much
-constexpr size_t kMostSteps = 40000; // 2,000 litres
+// Reckoned in whole millilitres: a pack holds as many as are full, the need takes one that is begun. So a quart of
+// 0.946 L is no 0.95, and what is bought is never less than what is needed.
+constexpr double kStep_L = 0.001;
+constexpr double kMost_L = 400.0; // more than that: the largest packs, and the rest as below
+
+size_t stepsIn(const ResinPack& pack)
+{
+    return static_cast<size_t>(std::floor(pack.litres / kStep_L + 1e-6));
+}
 
 } // namespace
 
@@ -33,15 +40,24 @@ PacksToBuy packsFor(double needed_L, double inStock_L, const std::vector<ResinPa
         out.left_L = -short_L;
         return out;
     }
+    const auto big = static_cast<size_t>(
+        std::max_element(packs.begin(), packs.end(),
+                         [](const ResinPack& a, const ResinPack& b) { return a.litres < b.litres; }) -
+        packs.begin());
+    double rest_L = short_L;
+    if (rest_L > kMost_L) {
+        out.count[big] = static_cast<int>(std::floor((rest_L - kMost_L / 2.0) / largest));
+        rest_L -= out.count[big] * largest;
+    }
     // The least cost of exactly so many steps; a purchase never needs more than one largest pack over.
-    const auto steps = std::min(kMostSteps, static_cast<size_t>(std::ceil((short_L + largest) / kStep_L)) + 1);
+    const auto steps = static_cast<size_t>(std::ceil((rest_L + largest) / kStep_L)) + 1;
     constexpr double kNone = std::numeric_limits<double>::infinity();
     std::vector<double> cost(steps + 1, kNone);
     std::vector<int> last(steps + 1, -1);
     cost[0] = 0.0;
     for (size_t at = 0; at <= steps; ++at) {
         for (size_t p = 0; p < packs.size(); ++p) {
-            const auto size = static_cast<size_t>(std::lround(packs[p].litres / kStep_L));
+            const size_t size = stepsIn(packs[p]);
             if (size == 0 || size > at || std::isinf(cost[at - size])) {
                 continue;
             }
@@ -53,23 +69,15 @@ PacksToBuy packsFor(double needed_L, double inStock_L, const std::vector<ResinPa
         }
     }
     size_t best = 0;
-    for (auto at = static_cast<size_t>(std::ceil(short_L / kStep_L - 1e-9)); at <= steps; ++at) {
+    for (auto at = static_cast<size_t>(std::ceil(rest_L / kStep_L - 1e-6)); at <= steps; ++at) {
         if (!std::isinf(cost[at]) && (best == 0 || cost[at] < cost[best] - 1e-9)) {
             best = at;
         }
     }
-    if (best == 0) {
-        // More than the table holds: the largest packs, as many as it takes.
-        const auto p = static_cast<size_t>(
-            std::max_element(packs.begin(), packs.end(),
-                             [](const ResinPack& a, const ResinPack& b) { return a.litres < b.litres; }) -
-            packs.begin());
-        out.count[p] = static_cast<int>(std::ceil(short_L / packs[p].litres));
-    }
     while (best > 0) {
         const auto p = static_cast<size_t>(last[best]);
         ++out.count[p];
-        best -= static_cast<size_t>(std::lround(packs[p].litres / kStep_L));
+        best -= stepsIn(packs[p]);
     }
     double price = 0.0;
     for (size_t p = 0; p < packs.size(); ++p) {

@@ -167,6 +167,54 @@ void makePurchases(const PourInput& in, PourPlan& plan)
     }
 }
 
+std::string boardWord(FormBoard board)
+{
+    switch (board) {
+    case FormBoard::Plywood:
+        return "plywood";
+    case FormBoard::Melamine:
+        return "melamine board";
+    case FormBoard::Mdf:
+        return "MDF";
+    case FormBoard::Hdpe:
+        return "HDPE";
+    }
+    return "board";
+}
+
+/// What a form and its colours use up beside resin.
+void nameGoods(const PourInput& in, PourPlan& plan)
+{
+    const FillChoices& c = in.fillInput->choices;
+    const auto add = [&](const std::string& kind, const std::string& name, const std::string& unit, double amount,
+                         Unit measured, const std::string& source, const std::string& step) {
+        plan.goods.push_back({kind, name, unit, workedOut("goods_" + kind, name, amount, measured, source), step});
+    };
+    if (plan.form) {
+        const std::string board = boardWord(c.form.board);
+        add("form_board:" + board, "Sheets of " + board + " for the form", "sheets",
+            static_cast<double>(plan.form->sheets), Unit::Count, "the boards as they lie on them", "form");
+        add("sealant", "Cartridges of sealant", "", plan.form->cartridges, Unit::Count,
+            "the bead round the form and under the slabs", "form");
+        if (c.form.board != FormBoard::Hdpe) { // resin lets go of that by itself
+            add("release", "Release tape or film, m²", "m²", plan.form->release_m2, Unit::None,
+                "the inside of the form", "form");
+        }
+    }
+    std::map<std::string, double> pigments;
+    for (const PourEvent& event : plan.events) {
+        for (const ColourPots& colour : event.colours) {
+            pigments[colour.colour] += colour.pots.all.pigment_g;
+        }
+    }
+    for (const auto& [colour, grams] : pigments) {
+        if (grams > 0.0) {
+            const std::string name = colour.empty() ? "Pigment" : "Pigment " + colour;
+            add("pigment:" + colour, name + ", g", "g", grams, Unit::None, "its share of every pot", "pour_");
+        }
+    }
+}
+
 } // namespace
 
 void equipPours(const PourInput& in, PourPlan& plan)
@@ -177,6 +225,7 @@ void equipPours(const PourInput& in, PourPlan& plan)
         makeLoad(in, plan);
     }
     makePurchases(in, plan);
+    nameGoods(in, plan);
 }
 
 } // namespace burl

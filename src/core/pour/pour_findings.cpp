@@ -67,6 +67,13 @@ private:
 
     void figures()
     {
+        std::vector<Figure> pours;
+        for (const PourEvent& event : plan_.events) {
+            pours.push_back(relabelled(event.litres, event.litres.node().key, event.name));
+        }
+        if (!pours.empty()) {
+            add(sumFigure("poured", "Resin to mix, all pours", pours, Unit::Volume), Prominence::Headline);
+        }
         for (const PlaceHeat& place : plan_.places) {
             const bool river = plan_.riverFirst && &place == &plan_.places.front();
             if (!place.heat || (!river && plan_.riverFirst)) {
@@ -142,8 +149,7 @@ private:
             left += event.record->poured_L > 0.0 ? std::max(0.0, mixed - event.record->poured_L) : 0.0;
             leaked += event.record->leaked_L;
             for (const size_t i : event.items) {
-                constexpr double kLitre_mm3 = 1e6;
-                over += event.record->overpour_mm * in_.fill->items[i].areaTop_mm2 / kLitre_mm3;
+                over += event.record->overpour_mm * in_.fill->items[i].areaTop_mm2 / kMm3PerL;
             }
         }
         if (left + leaked + over > 0.0) {

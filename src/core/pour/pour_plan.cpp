@@ -10,6 +10,7 @@
 
 #include "core/cure/pot_life.h"
 #include "core/measure/clock.h"
+#include "core/measure/units.h"
 
 namespace burl
 {
@@ -26,7 +27,6 @@ constexpr double kOpens_hour = 8.0, kCloses_hour = 18.0; // of a working day
 constexpr double kSealFilm_mm = 0.5;                     // what stays on the wood
 constexpr double kPinholes_L = 0.1;                      // of a round: pinholes, and what was mixed too much
 constexpr double kEndSoak = 2.0;                         // end grain drinks so many times what a face does
-constexpr double kLitre_mm3 = 1e6;
 constexpr double kKilo = 1000.0;
 constexpr size_t kLayersWorkedOut = 4; // of a place; those above are alike
 
@@ -252,7 +252,7 @@ private:
         const double share = item.layers.volume_L > 0.0 ? item.layers.volumes_L[layer] / item.layers.volume_L
                                                         : 1.0 / static_cast<double>(count);
         out.fill_L = item.volume.value() * share;
-        out.over_L = layer + 1 == count ? c_.overpour_mm * item.areaTop_mm2 / kLitre_mm3 + item.wedge_L : 0.0;
+        out.over_L = layer + 1 == count ? c_.overpour_mm * item.areaTop_mm2 / kMm3PerL + item.wedge_L : 0.0;
         out.soak_L = sealedFirst(item) ? 0.0 : soak_L(item.wetted_mm2, r) / static_cast<double>(count);
         return out;
     }
@@ -518,21 +518,21 @@ private:
             event.id = "end-seal";
             event.kind = PourKind::EndSeal;
             event.name = "End grain";
-            event.note = "both ends, twice with a brush";
+            event.note = "both ends, when they are trimmed, twice with a brush";
             constexpr double kEnds = 2.0;
             const double ends_mm2 = kEnds * f_.layup->meanWidth.value() * f_.flatten->thickness.value();
             event.litres = mixed(event.id, 0.0, 0.0, kEndSoak * soak_L(ends_mm2, *thin), "");
             gate_.latest_h.reset();
             filmGate(add(std::move(event), *thin, clear()), *thin, kSealFilm_mm);
         }
-        for (int k = 0; k < c_.floodCoats && top != nullptr; ++k) {
+        for (int k = 0; k < f_.floodPours() && top != nullptr; ++k) {
             PourEvent event;
             event.id = "flood-" + std::to_string(k + 1);
             event.kind = PourKind::FloodCoat;
             event.name = "Flood coat " + std::to_string(k + 1);
             event.note = "clean the drips below while they are soft";
             event.depth_mm = c_.flood_mm;
-            event.litres = mixed(event.id, c_.flood_mm * f_.layup->topArea.value() / kLitre_mm3, 0.0, 0.0,
+            event.litres = mixed(event.id, c_.flood_mm * f_.layup->topArea.value() / kMm3PerL, 0.0, 0.0,
                                  "film over the top, on the drawing");
             if (k == 0) {
                 gate_.latest_h.reset();
@@ -550,6 +550,15 @@ private:
 };
 
 } // namespace
+
+double PourPlan::litres() const
+{
+    double out = 0.0;
+    for (const PourEvent& event : events) {
+        out += event.litres.value();
+    }
+    return out;
+}
 
 PourPlan pourPlan(const PourInput& input)
 {

@@ -98,6 +98,8 @@ struct PourPlan : StageAnswer {
 
     [[nodiscard]] const PlaceHeat* river() const { return !places.empty() && riverFirst ? &places.front() : nullptr; }
     bool riverFirst = false;
+    /// To mix, of all pours; NaN where one is not known.
+    [[nodiscard]] double litres() const;
 };
 
 struct PourInput {

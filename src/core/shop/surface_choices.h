@@ -75,8 +75,8 @@ struct Repair {
 struct SurfaceChoices {
     // gluing up
     GlueKind glue = GlueKind::White;
-    bool bothSides = false; // wetted
-    double room_C = 20.0;
+    bool bothSides = false;       // wetted
+    std::optional<double> room_C; // of shop and wood; empty: as Fill says
     int people = 1;
     double pressure_N_mm2 = 1.2;
     double clamp_N = 8000.0;
@@ -116,5 +116,25 @@ struct SurfaceChoices {
     std::string firstCoat; // 2026-12-14T08:00; empty: not said
     bool operator==(const SurfaceChoices&) const = default;
 };
+
+constexpr int kFloodCoats = 2; // on a face, and how thick one is: class values
+constexpr double kFloodFilm_mm = 1.5;
+constexpr int kCoatsBelow = 2; // of the school that does with fewer there
+
+/// Resin poured over the faces as a finish: it weighs, and nobody pours it twice.
+struct FloodCoats {
+    int show = 0, under = 0; // 0: finished otherwise
+    double film_mm = kFloodFilm_mm;
+    bool operator==(const FloodCoats&) const = default;
+};
+[[nodiscard]] inline FloodCoats floodCoatsOf(const SurfaceChoices& c)
+{
+    FloodCoats out;
+    if (c.finish == FinishKind::FloodCoat) {
+        out.show = static_cast<int>(c.coats.value_or(kFloodCoats) + 0.5);
+        out.under = c.faces == FacesSchool::Alike || out.show < kCoatsBelow ? out.show : kCoatsBelow;
+    }
+    return out;
+}
 
 } // namespace burl

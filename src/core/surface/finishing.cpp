@@ -153,11 +153,12 @@ FinishAmount finishAmount(const FinishInput& in)
 FloodAmount floodAmount(const FloodInput& in)
 {
     FloodAmount out;
-    out.face_L = in.coats * in.area_mm2 * in.film_mm / kMm3PerL;
+    out.face_L = (in.coats + in.coatsUnder) * in.area_mm2 * in.film_mm / kMm3PerL;
     out.edge_L = in.coats * in.perimeter_mm * in.thickness_mm * in.edgeFilm_mm / kMm3PerL;
     const double kept = out.face_L + out.edge_L;
     out.all = partsOf(kept / (1.0 - in.dripLoss), in.mix);
-    out.perCoat_L = in.coats > 0 ? out.all.volume_L / in.coats : 0.0;
+    const int coats = in.coats + in.coatsUnder;
+    out.perCoat_L = coats > 0 ? out.all.volume_L / coats : 0.0;
     out.drips_L = out.all.volume_L - kept;
     return out;
 }

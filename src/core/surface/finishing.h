@@ -87,6 +87,7 @@ struct FloodInput {
     double area_mm2 = 0.0;
     double film_mm = 1.5;
     int coats = 1;
+    int coatsUnder = 0; // the rim runs over with those above
     double perimeter_mm = 0.0;
     double thickness_mm = 0.0;
     double edgeFilm_mm = 0.4;

@@ -45,10 +45,13 @@ private:
         const Figure edge = drawn("edge_area", "edges, as they grow", plan_.amount.edge_mm2, Unit::Area);
         if (plan_.flood) {
             const Figure film = given("film", "film", f.film_mm, Unit::Length, "class value: the sheet comes first");
-            const Figure coats = given("coats", "coats", plan_.coatsShow, Unit::Count, "chosen");
+            const Figure coats = given("coats", "coats above", plan_.coatsShow, Unit::Count, "chosen");
+            const Figure under = given("coats_under", "below", plan_.coatsUnder, Unit::Count, "chosen");
+            const Figure rim = workedOut("flood_edges", "over the edges", plan_.flood->edge_L, Unit::Volume,
+                                         "the rim of the outline, a thinner film on it with each coat above");
             const Figure drips = workedOut("drips", "drips", plan_.flood->drips_L, Unit::Volume, "12 of 100 run off");
-            add(made("finish", "Resin to mix", "{0} × {1} × {2}, the edges and {3} of drips",
-                     {coats, area, film, drips}, plan_.flood->all.volume_L, Unit::Volume),
+            add(made("finish", "Resin to mix", "({0} + {1}) × {2} × {3} + {4} + {5}",
+                     {coats, under, area, film, rim, drips}, plan_.flood->all.volume_L, Unit::Volume),
                 Prominence::Headline);
             parts(plan_.flood->all);
         } else {
@@ -72,22 +75,8 @@ private:
             add(workedOut("section_minutes", "Minutes for each", plan_.sections.each_min, Unit::Minutes,
                           c_.wipers > 1 ? "one spreads, one wipes behind" : "spread, soaked, wiped by one"));
         }
-        if (plan_.coatStarts && plan_.coatStarts->starts.size() > 1) {
-            const double second = plan_.firstDay * 24.0 + plan_.coatStarts->starts[1] / kHour_min;
-            add(workedOut("second_coat", "Second coat on", std::floor(second / 24.0), Unit::Date,
-                          "from " + timeText(second) + ", " + std::to_string(std::lround(f.gap_h)) +
-                              " hours after the first, in working hours"));
-        }
-        if (const auto first = hoursOf(c_.firstCoat)) {
-            const double last = plan_.coatStarts
-                                    ? plan_.firstDay + plan_.coatStarts->starts.back() / double(kMinutesOfDay)
-                                    : *first / 24.0;
-            add(workedOut("cured", "Base on and in use from", std::floor(last + f.cure_days), Unit::Date,
-                          std::to_string(std::lround(f.cure_days)) + " days after the last coat: class value"));
-        } else {
-            add(given("cure_days", "Cured after", f.cure_days, Unit::Days, "class value: the tin comes first"),
-                Prominence::Folded);
-        }
+        add(given("cure_days", "Cured after", f.cure_days, Unit::Days, "class value: the tin comes first"),
+            Prominence::Folded);
     }
 
     void parts(const TwoParts& p)
@@ -140,7 +129,7 @@ private:
                   given("people", "who glue", c_.people, Unit::Count, "chosen")},
                  g.assembly_min, Unit::Minutes));
         add(workedOut("open_time", "It stays open", g.open_min, Unit::Minutes,
-                      std::string(glueClass(c_.glue).name) + " at " + std::to_string(std::lround(c_.room_C)) +
+                      std::string(glueClass(c_.glue).name) + " at " + std::to_string(std::lround(plan_.glue_C)) +
                           " degrees: class value, the bottle comes first"));
         add(workedOut("clamps", "Clamps", plan_.clampsInAll, Unit::Count, "by force and by pitch, the larger"));
     }

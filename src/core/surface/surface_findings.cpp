@@ -64,15 +64,15 @@ private:
                                       : "in stages",
                 "glue");
         }
-        if (c_.room_C < k.least_C) {
+        if (plan_.coldest_C < k.least_C) {
             add("surface.glue_cold", Severity::Warn, "At {0} this glue does not hold as it should: it wants {1}.",
-                {number("room", c_.room_C, Unit::Temperature),
+                {number("room", plan_.coldest_C, Unit::Temperature),
                  number("least", k.least_C, Unit::Temperature, "class value")},
                 "warm the wood, not the air alone", "glue");
         } else if (g.outsideTable) {
             add("surface.glue_outside", Severity::Caution,
                 "At {0} how long it stays open is not known: the nearest known time is taken.",
-                {number("room", c_.room_C, Unit::Temperature)}, "try it on an offcut", "glue");
+                {number("room", plan_.glue_C, Unit::Temperature)}, "try it on an offcut", "glue");
         }
         if (c_.clampsAtHand && *c_.clampsAtHand < plan_.clampsInAll) {
             add("surface.clamps_few", Severity::Warn, "{0} clamps are wanted and {1} are at hand.",
@@ -201,15 +201,6 @@ private:
             add("surface.many_sections", Severity::Caution,
                 "{0} sections for one: two people need fewer, and keep a wet edge.",
                 {worked("sections", plan_.sections.sections, Unit::Count)}, "a second one who wipes", "finish");
-        }
-        if (plan_.coatStarts) {
-            const auto scuffed = std::count(plan_.coatStarts->scuff.begin(), plan_.coatStarts->scuff.end(), true);
-            if (scuffed > 0) {
-                add("surface.window", Severity::Warn,
-                    "{0} of the coats miss their window by night: scuff before them, or begin at another hour.",
-                    {worked("coats", static_cast<double>(scuffed), Unit::Count)}, "begin early in the morning",
-                    "finish");
-            }
         }
         if (c_.faces == FacesSchool::TwoBelow && plan_.coatsShow > plan_.coatsUnder) {
             add("surface.faces_differ", Severity::Caution,

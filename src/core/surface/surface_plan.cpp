@@ -75,8 +75,8 @@ Profile edgeLine(const LayupPlan& layup, bool far)
 bool sameInput(const SurfaceInput& a, const SurfaceInput& b)
 {
     return a.choices == b.choices && a.kind == b.kind && a.farEdge == b.farEdge && a.nearEdge == b.nearEdge &&
-           a.clearResin == b.clearResin && a.layup == b.layup && a.tenons == b.tenons && a.fill == b.fill &&
-           a.base == b.base && a.thickness.known() == b.thickness.known() &&
+           a.clearResin == b.clearResin && a.room == b.room && a.layup == b.layup && a.tenons == b.tenons &&
+           a.fill == b.fill && a.base == b.base && a.thickness.known() == b.thickness.known() &&
            a.thickness.value() == b.thickness.value() && a.species == b.species;
 }
 
@@ -142,7 +142,7 @@ void planGlue(const SurfaceInput& in, SurfacePlan& plan)
         g.tenons = j.tenons;
         g.clamps = j.clamps.count;
         g.people = c.people;
-        g.room_C = c.room_C;
+        g.room_C = plan.glue_C;
         g.open_min = glue.open_min;
         j.glue = glueTime(g);
         plan.clampsInAll = std::max(plan.clampsInAll, j.clamps.count);
@@ -318,8 +318,7 @@ void planFinish(const SurfaceInput& in, SurfacePlan& plan)
     const FinishClass& f = finishClass(c.finish);
     const double face = faceArea_mm2(in, plan);
     plan.coatsShow = static_cast<int>(std::lround(c.coats.value_or(f.coats)));
-    constexpr int kBelow = 2;
-    plan.coatsUnder = c.faces == FacesSchool::Alike ? plan.coatsShow : std::min(kBelow, plan.coatsShow);
+    plan.coatsUnder = c.faces == FacesSchool::Alike ? plan.coatsShow : std::min(kCoatsBelow, plan.coatsShow);
     FinishInput amount;
     amount.faces = {{face, plan.coatsShow}, {face, plan.coatsUnder}};
     double long_mm = 0.0;
@@ -349,6 +348,7 @@ void planFinish(const SurfaceInput& in, SurfacePlan& plan)
         flood.area_mm2 = face;
         flood.film_mm = f.film_mm;
         flood.coats = plan.coatsShow;
+        flood.coatsUnder = plan.coatsUnder;
         flood.perimeter_mm = perimeter_mm(plan.outline);
         flood.thickness_mm = in.thickness.value();
         flood.dripLoss = f.loss;
@@ -365,38 +365,21 @@ void planFinish(const SurfaceInput& in, SurfacePlan& plan)
     plan.sections = wipingSections(wipe);
     const double edges = plan.amount.edge_mm2 / kMm2PerM2 / f.spread_m2_min;
     const double coat_min = plan.sections.all_min + edges;
-    constexpr double kClean_min = 15.0; // dust off, tack cloth, cups and cloths laid out
+    constexpr double kLayOut_min = 5.0;  // cups and cloths laid out, hands washed
+    constexpr double kDust_min_m2 = 5.0; // dust off, tack cloth
+    const double clean_min = kLayOut_min + kDust_min_m2 * face / kMm2PerM2;
     const std::string wants = f.wiped ? "cloths, gloves, a closed can with water for the rags" : "a shop without dust";
     plan.work.push_back({"sample", "Take a sample board through it all", 30.0, 1, f.gap_h * plan.coatsShow,
                          std::nullopt, "an offcut of this job, resin included"});
     for (int k = 1; k <= plan.coatsUnder; ++k) {
-        plan.work.push_back({"under_" + std::to_string(k), "Underside, coat " + std::to_string(k),
-                             coat_min + kClean_min, c.wipers, k < plan.coatsUnder ? f.gap_h : f.handle_h,
+        plan.work.push_back({"under_" + std::to_string(k), "Underside, coat " + std::to_string(k), coat_min + clean_min,
+                             c.wipers, k < plan.coatsUnder ? f.gap_h : f.handle_h,
                              k < plan.coatsUnder ? f.latest_h : std::nullopt, wants});
     }
     for (int k = 1; k <= plan.coatsShow; ++k) {
         plan.work.push_back({"show_" + std::to_string(k), "Show face and edges, coat " + std::to_string(k),
-                             coat_min + kClean_min, c.wipers, k < plan.coatsShow ? f.gap_h : f.cure_days * 24.0,
+                             coat_min + clean_min, c.wipers, k < plan.coatsShow ? f.gap_h : f.cure_days * 24.0,
                              k < plan.coatsShow ? f.latest_h : std::nullopt, wants});
-    }
-    if (const auto first = hoursOf(c.firstCoat)) {
-        constexpr double kHoursOfDay = 24.0;
-        constexpr int kOpen_min = 8 * 60; // a working day; Days knows the maker's own
-        constexpr int kClose_min = 17 * 60;
-        plan.firstDay = std::floor(*first / kHoursOfDay);
-        CoatTimes times;
-        times.first = static_cast<int>(std::lround((*first - plan.firstDay * kHoursOfDay) * 60.0));
-        times.coats = plan.coatsShow;
-        times.hands = static_cast<int>(std::ceil(coat_min));
-        times.minGap = static_cast<int>(std::lround(f.gap_h * 60.0));
-        if (f.latest_h) {
-            times.maxGap = static_cast<int>(std::lround(*f.latest_h * 60.0));
-        }
-        times.opens = kOpen_min;
-        times.closes = kClose_min;
-        if (times.hands <= times.closes - times.opens) {
-            plan.coatStarts = coatStarts(times);
-        }
     }
 }
 
@@ -417,6 +400,8 @@ SurfacePlan surfacePlan(const SurfaceInput& in)
     if (plan.outline.size() < 3) {
         return plan;
     }
+    plan.glue_C = in.choices.room_C.value_or(in.room.day_C);
+    plan.coldest_C = in.choices.room_C.value_or(std::min(in.room.day_C, in.room.night_C));
     planGlue(in, plan);
     planRepairs(in, plan);
     planEdges(in, plan);

@@ -86,6 +86,8 @@ struct SurfacePlan : StageAnswer {
     Ring outline; // of the top, holes filled
     std::vector<JointGlue> joints;
     std::optional<GlueTime> glueAll; // all in one go
+    double glue_C = 20.0;            // shop and wood while it is glued
+    double coldest_C = 20.0;         // and until the clamps come off
     int clampsInAll = 0;
     std::vector<EdgePlan> edges;
     EdgeProfile profile;
@@ -99,8 +101,6 @@ struct SurfacePlan : StageAnswer {
     WipingSections sections;
     int coatsShow = 0;
     int coatsUnder = 0;
-    std::optional<CoatStarts> coatStarts; // from the first coat, minutes of its day
-    double firstDay = 0.0;                // days since 1970, of the first coat
     std::vector<SurfaceWork> work;
     double sanding_min = 0.0;
     int discs = 0;
@@ -112,6 +112,7 @@ struct SurfaceInput {
     OuterEdges farEdge = OuterEdges::Live;
     OuterEdges nearEdge = OuterEdges::Live;
     bool clearResin = false;
+    PourRoom room; // of the shop, as Fill says
     std::shared_ptr<const LayupPlan> layup;
     std::shared_ptr<const TenonPlan> tenons;
     std::shared_ptr<const FillPlan> fill;
@@ -147,6 +148,7 @@ struct SurfaceStage {
         out.farEdge = in.job.layup.edges;
         out.nearEdge = in.job.layup.nearEdge.value_or(in.job.layup.edges);
         out.clearResin = in.job.fill.pigment_pct <= 0.0 || in.job.fill.colours.first.empty();
+        out.room = in.job.fill.room;
         out.layup = before.layup.answer;
         out.tenons = before.tenons.answer;
         out.fill = before.fill.answer;

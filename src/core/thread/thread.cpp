@@ -169,7 +169,7 @@ private:
         const Finding* stop = layup != nullptr ? firstOf(layup->findings, isStop) : nullptr;
         const bool there = layup != nullptr && !layup->missing && !layup->pieces.empty();
         if (there && stop != nullptr) { // what is wrong stands below it, with what mends it
-            add("layup", false, "Put the layup right", stop->remedy, "put it right", {"layup", "right"});
+            add("layup", false, "Put the layup right", stop->remedy, "show where", {"layup", "right"});
             return;
         }
         add("layup", there,

@@ -347,6 +347,11 @@ std::optional<double> latestMoisture_pct(const std::vector<MoistureReading>& rea
 
 SlabCard slabCard(const Slab& slab, const Shop& shop, const Climate* home, int today)
 {
+    if (slab.name.find('{') != std::string::npos) { // sentences with its name keep their figures
+        Slab copy = slab;
+        copy.name = withoutTerms(slab.name);
+        return CardMaker(copy, shop, home, today).make();
+    }
     return CardMaker(slab, shop, home, today).make();
 }
 

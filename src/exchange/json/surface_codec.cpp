@@ -10,7 +10,6 @@ namespace
 {
 
 constexpr Number<SurfaceChoices> kNumbers[] = {
-    {"room_c", &SurfaceChoices::room_C, ranges::kGlueRoom_degC},
     {"pressure_n_mm2", &SurfaceChoices::pressure_N_mm2, ranges::kPressure_N_mm2},
     {"clamp_n", &SurfaceChoices::clamp_N, ranges::kClampForce_N},
     {"clamp_pitch_mm", &SurfaceChoices::clampPitch_mm, ranges::kClampPitch_mm},
@@ -22,7 +21,8 @@ constexpr Number<SurfaceChoices> kNumbers[] = {
     {"edge_rate_min_m", &SurfaceChoices::edgeRate_min_m, ranges::kSandRate},
     {"disc_life_m2", &SurfaceChoices::discLife_m2, ranges::kDiscLife_m2},
     {"pencil_mm", &SurfaceChoices::pencil_mm, ranges::kPencil_mm}};
-constexpr Maybe<SurfaceChoices> kMaybe[] = {{"clamps", &SurfaceChoices::clampsAtHand, ranges::kClamps},
+constexpr Maybe<SurfaceChoices> kMaybe[] = {{"room_c", &SurfaceChoices::room_C, ranges::kGlueRoom_degC},
+                                            {"clamps", &SurfaceChoices::clampsAtHand, ranges::kClamps},
                                             {"bow_mm", &SurfaceChoices::bow_mm, ranges::kJointBow_mm},
                                             {"stop_grit", &SurfaceChoices::stopGrit, ranges::kGrit},
                                             {"resin_grit", &SurfaceChoices::resinGrit, ranges::kGrit},

@@ -68,11 +68,11 @@ void CutPage::refresh()
     for (size_t i = 0; i < members; ++i) {
         const BaseMember& m = shape->members[i];
         QString name = translated(m.name);
-        if (!m.note.empty()) {
-            name += QStringLiteral(", ") + translated(m.note);
+        if (const QString making = makingWord(m, mm); !making.isEmpty()) {
+            name += QStringLiteral(", ") + making;
         }
         putRow(*table_, static_cast<int>(i),
-               {QString::number(m.number), QStringLiteral("%1 ×").arg(m.count), name, mm(m.long_mm), endsWord(m),
+               {QString::number(m.number), QStringLiteral("%1 ×").arg(m.count), name, mm(m.long_mm), endsWord(m, mm),
                 kg(m.mass_kg, shape->massKnown)});
         for (int column = 0; column < table_->columnCount(); ++column) {
             table_->item(static_cast<int>(i), column)->setToolTip(name);

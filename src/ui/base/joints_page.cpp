@@ -31,9 +31,9 @@ void JointsPage::refresh()
     table_->setRowCount(static_cast<int>(all.size()));
     for (int row = 0; row < table_->rowCount(); ++row) {
         const BaseJoint& j = all[static_cast<size_t>(row)];
-        putRow(*table_, row,
-               {translated(j.name), j.count > 0 ? QString::number(j.count) : QString(), translated(j.note)});
-        table_->item(row, 2)->setToolTip(translated(j.note));
+        const QString how = translated(noteText(j, document_.units()));
+        putRow(*table_, row, {translated(j.name), j.count > 0 ? QString::number(j.count) : QString(), how});
+        table_->item(row, 2)->setToolTip(how);
     }
 }
 

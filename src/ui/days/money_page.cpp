@@ -267,6 +267,11 @@ void MoneyPage::removeLine()
 void MoneyPage::keepQuote()
 {
     KeptQuote quote = document_.plan()->money->draft;
+    if (const std::string against = impossiblePromise(quote, *document_.plan()->days, document_.job()->days);
+        !against.empty()) {
+        Q_EMIT message(fromCore(against + '.'));
+        return;
+    }
     quote.on = document_.today();
     document_.edit(tr("Keep a quote"), [&](Job& j) { j.money.quotes.push_back(quote); });
     Q_EMIT message(tr("The quote is kept as it stands today."));

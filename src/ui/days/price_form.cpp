@@ -1,5 +1,7 @@
 // The price of the chosen line of money, written where it belongs: on the slab, the shop's habits, the job.
 
+#include <algorithm>
+
 #include <QLabel>
 
 #include "core/shop/edit.h"
@@ -34,6 +36,13 @@ std::optional<double> priceSaid(const Job& job, const Shop& shop, const PriceOf&
         return habits.disc;
     case Said::Glue:
         return habits.glue_kg;
+    case Said::Stock:
+        for (const StockItem& item : shop.habits.stock) {
+            if (item.kind == of.stock && item.price && item.pack > 0.0) {
+                return *item.price / item.pack;
+            }
+        }
+        break;
     case Said::Pack:       // on the shelf of Fill
     case Said::BoughtBase: // becomes a line of the maker's own
     case Said::OwnLine:
@@ -72,6 +81,20 @@ void DaysBench::sayPrice(const PriceOf& of, double price)
     case Said::BoughtBase:
         document_.edit(label, [&](Job& j) {
             j.money.lines.push_back({tr("Bought base").toStdString(), "base", 1.0, price});
+        });
+        break;
+    case Said::Stock:
+        editHabits(label, [&](Habits& h) {
+            const auto item =
+                std::find_if(h.stock.begin(), h.stock.end(), [&](const StockItem& s) { return s.kind == of.stock; });
+            if (item != h.stock.end()) {
+                item->price = price * item->pack;
+            } else {
+                StockItem fresh;
+                fresh.kind = of.stock;
+                fresh.price = price;
+                h.stock.push_back(fresh);
+            }
         });
         break;
     case Said::Pack:

@@ -164,6 +164,9 @@ void BuyPage::refresh(std::shared_ptr<const ShopDays> days)
     const auto today = dayOf(document_.today());
     lines_ = shoppingList(needs, document_.shop().habits.stock,
                           weeks > 0 && today ? std::optional(*today + weeks * kWeek_days) : std::nullopt);
+    sayWhenEmpty(*table_, days_ == nullptr
+                              ? tr("What is to be bought is being worked out …")
+                              : tr("Nothing is to be bought: no job needs anything that is not in stock."));
     words_->setText(days_ == nullptr ? tr("being worked out …")
                                      : tr("of all jobs that are not delivered, less what stands in the shop"));
     const auto number = [&](double v, const std::string& unit) {

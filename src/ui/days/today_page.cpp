@@ -120,8 +120,8 @@ void TodayPage::refresh()
     if (now != nullptr) {
         const JobStep& step = plan->days->list.steps[now->step];
         lines << tr("Have ready: %1.").arg(step.ready.empty() ? tr("nothing in particular") : translated(step.ready));
-        if (step.people > 1) {
-            lines << tr("Two people.");
+        if (const std::string people = step.peopleWords(); !people.empty()) {
+            lines << tr("It takes %1.").arg(translated(people));
         }
         if (step.daylight) {
             lines << tr("By daylight, from the side.");

@@ -436,6 +436,9 @@ std::function<void()> FillBench::remedyFor(const Finding& finding)
             }
         }
         showVoid();
+        if (auto* depth = voidForm_->findChild<QWidget*>(QStringLiteral("voidDepth"))) {
+            depth->setFocus(Qt::OtherFocusReason); // it was asked for: it is typed at once
+        }
         Q_EMIT repaintWanted();
     };
 }

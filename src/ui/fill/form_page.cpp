@@ -55,13 +55,13 @@ QStringList FormPage::words() const
     }
     const Form& f = *pour.form;
     constexpr double kSquare_mm2 = 1e6;
-    QStringList out{
-        tr("inside %1 × %2, sides %3 high").arg(mm(f.insideLong_mm), mm(f.insideWide_mm), mm(f.high_mm)),
-        counted(f.sheets, tr("1 sheet, %1 of it left over"), tr("%1 sheets, %2 of them left over").arg(f.sheets))
-            .arg(quantity(f.waste * 100.0, Unit::Percent, units)),
-        tr("tape %1, sealant %2 cartridges, release over %3")
-            .arg(mm(f.tape_mm), QString::number(f.cartridges),
-                 quantity(f.release_m2 * kSquare_mm2, Unit::Area, units))};
+    const QString over = quantity(f.waste * 100.0, Unit::Percent, units);
+    QStringList out{tr("inside %1 × %2, sides %3 high").arg(mm(f.insideLong_mm), mm(f.insideWide_mm), mm(f.high_mm)),
+                    f.sheets == 1 ? tr("1 sheet, %1 of it left over").arg(over)
+                                  : tr("%1 sheets, %2 of them left over").arg(QString::number(f.sheets), over),
+                    tr("tape %1, sealant %2 cartridges, release over %3")
+                        .arg(mm(f.tape_mm), QString::number(f.cartridges),
+                             quantity(f.release_m2 * kSquare_mm2, Unit::Area, units))};
     if (f.joints > 0) {
         out << tr("%1 joints, %2 straps across them").arg(f.joints).arg(f.straps);
     }

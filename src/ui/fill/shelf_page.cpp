@@ -4,6 +4,7 @@
 
 #include <QHBoxLayout>
 #include <QPushButton>
+#include <QRegularExpression>
 #include <QTableWidget>
 #include <QVBoxLayout>
 
@@ -40,22 +41,24 @@ QString ratioText(const MixRatio& mix)
     return QObject::tr("%1 vol., %2 mass").arg(byVolume, 0, 'g', 3).arg(byVolume * densities, 0, 'g', 3);
 }
 
-/// "4 at 89, 18 at 320": litres and what they cost. Nothing for what is none.
+/// "4 at 89, 18 at 320": litres and what they cost. A comma between two digits is of a number, "4,5 at 89"; packs are
+/// parted by a comma and a blank, or by a semicolon. Nothing for what is none.
 std::optional<std::vector<ResinPack>> packsFrom(const QString& text)
 {
+    static const QRegularExpression kBetween(QStringLiteral(";|,(?!\\d)|(?<!\\d),"));
     std::vector<ResinPack> out;
-    for (const QString& one : text.split(QLatin1Char(','), Qt::SkipEmptyParts)) {
+    for (const QString& one : text.split(kBetween, Qt::SkipEmptyParts)) {
         const QStringList parts = one.split(QStringLiteral(" at "));
-        bool litresOk = false;
-        bool priceOk = true;
-        ResinPack pack;
-        pack.litres = parts[0].trimmed().toDouble(&litresOk);
-        if (parts.size() == 2) {
-            pack.price = parts[1].trimmed().toDouble(&priceOk);
-        }
-        if (!litresOk || !priceOk || parts.size() > 2 || !ranges::kPack_L.holds(pack.litres) ||
-            (pack.price && !ranges::kMoney.holds(*pack.price)) || out.size() >= counts::kPacks) {
+        const auto litres = parseNumber(parts[0].trimmed().toStdString());
+        const auto price = parts.size() == 2 ? parseNumber(parts[1].trimmed().toStdString()) : Expected<double>(0.0);
+        if (!litres || !price || parts.size() > 2 || !ranges::kPack_L.holds(*litres) || !ranges::kMoney.holds(*price) ||
+            out.size() >= counts::kPacks) {
             return std::nullopt;
+        }
+        ResinPack pack;
+        pack.litres = *litres;
+        if (parts.size() == 2) {
+            pack.price = *price;
         }
         out.push_back(pack);
     }

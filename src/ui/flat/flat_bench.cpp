@@ -2,12 +2,14 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 #include <QPainter>
 #include <QPainterPath>
 #include <QPushButton>
 #include <QTimer>
 
+#include "core/shop/edit.h"
 #include "drawing/passes.h"
 #include "ui/flat/flat_tray.h"
 #include "ui/flat/pass_strip.h"
@@ -437,6 +439,32 @@ DragNote FlatBench::drag(Vec2 at)
                                        : QString()};
 }
 
+/// The spot becomes a hollow of its slab, left as it is: the Yard can have it filled or cut off.
+void FlatBench::markSpot(const ThinSpot& spot)
+{
+    const Plan* plan = document_.plan();
+    if (plan == nullptr || spot.piece >= plan->flatten->pieces.size()) {
+        return;
+    }
+    const FlattenedPiece& piece = plan->flatten->pieces[spot.piece];
+    document_.editSlab(tr("Mark a hollow"), piece.slab, [&](Slab& s) {
+        constexpr int kCorners = 16;
+        constexpr double kTurn = 2.0 * std::numbers::pi / kCorners;
+        Feature f;
+        f.id = freeFeatureId(s);
+        f.kind = FeatureKind::BlindVoid;
+        f.face = spot.onTop ? Face::Top : Face::Bottom;
+        f.intention = Intention::Keep;
+        f.depth_mm = std::round(spot.without_mm - piece.thickest.value());
+        for (int i = 0; i < kCorners; ++i) {
+            f.points.push_back({std::round(spot.at.x + spot.radius_mm * std::cos(kTurn * i)),
+                                std::round(spot.at.y + spot.radius_mm * std::sin(kTurn * i))});
+        }
+        s.features.push_back(f);
+    });
+    Q_EMIT message(tr("It is marked as a hollow that is left; in the Yard it can be filled or cut off."));
+}
+
 std::function<void()> FlatBench::remedyFor(const Finding& finding)
 {
     if (finding.code == "flatten.one_go") {
@@ -444,6 +472,9 @@ std::function<void()> FlatBench::remedyFor(const Finding& finding)
     }
     if (finding.code.rfind("rest.", 0) == 0 && finding.code != "rest.covered") {
         return [this] { tray_->show(FlatTray::Page::Rest); };
+    }
+    if (finding.code == "flatten.spot" && document_.plan()->flatten->spot) {
+        return [this, spot = *document_.plan()->flatten->spot] { markSpot(spot); };
     }
     if (finding.code == "flatten.too_thin") {
         return [this, possible = finding.figures.front().value()] {

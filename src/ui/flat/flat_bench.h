@@ -38,6 +38,7 @@ public:
     DragNote drag(Vec2 at) override;
     [[nodiscard]] Qt::CursorShape cursorAt(Vec2 at, const BoardView& view) const override;
     [[nodiscard]] std::function<void()> remedyFor(const Finding& finding) override;
+    void markSpot(const ThinSpot& spot);
     [[nodiscard]] QStringList keys() const override;
 
     /// Writes the shown face's passes as G-code, those of one milling (0: of all); the sentence to say.

@@ -132,8 +132,9 @@ void LayupBench::addOtherJobs(std::vector<Finding>& out) const
             continue;
         }
         Finding& f = addFinding(out, kInOtherJob, Severity::Warn,
-                                slab->name + " lies in another job too: " + others.front()->name + ".", {},
-                                "go to that job, or take another slab here");
+                                withoutTerms(slab->name) +
+                                    " lies in another job too: " + withoutTerms(others.front()->name) + ".",
+                                {}, "go to that job, or take another slab here");
         f.row = others.front()->id.value;
     }
 }

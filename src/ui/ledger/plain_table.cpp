@@ -33,8 +33,13 @@ void makePlain(QTableWidget& table, const QStringList& heads, const std::vector<
 
 void sayWhenEmpty(QTableWidget& table, const QString& words)
 {
-    auto* label = looking(
-        named(new QLabel(words, table.viewport()), table.objectName() + QStringLiteral("Empty"), words), "quiet");
+    const QString name = table.objectName() + QStringLiteral("Empty");
+    if (auto* said = table.viewport()->findChild<QLabel*>(name)) { // otherwise now
+        said->setText(words);
+        said->setAccessibleName(words);
+        return;
+    }
+    auto* label = looking(named(new QLabel(words, table.viewport()), name, words), "quiet");
     label->setWordWrap(true);
     label->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     auto* column = new QVBoxLayout(table.viewport());

@@ -112,7 +112,12 @@ void applyTheme(QApplication& application, bool wantEvening)
     loadTypeface();
     evening = wantEvening;
     current = wantEvening ? eveningPalette() : dayPalette();
-    application.setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
+    static bool styled = false;
+    if (!styled) { // once: each of style, font, palette and sheet has every widget looked over anew
+        styled = true;
+        application.setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
+        application.setFont(textFont());
+    }
     QPalette palette;
     palette.setColor(QPalette::Window, current.paper);
     palette.setColor(QPalette::Base, current.field);
@@ -125,7 +130,6 @@ void applyTheme(QApplication& application, bool wantEvening)
     palette.setColor(QPalette::Highlight, current.lead);
     palette.setColor(QPalette::HighlightedText, current.field);
     application.setPalette(palette);
-    application.setFont(textFont());
     application.setStyleSheet(styleSheet(current));
 }
 

@@ -435,7 +435,7 @@ std::function<void()> SurfaceBench::remedyFor(const Finding& finding)
         // The first slower glue that stays open long enough in this room.
         for (std::optional<GlueKind> next = slowerThan(s.choices.glue); next; next = slowerThan(*next)) {
             GlueInput probe;
-            probe.room_C = s.choices.room_C;
+            probe.room_C = s.glue_C;
             probe.open_min = glueClass(*next).open_min;
             if (glueTime(probe).open_min >= s.glueAll->assembly_min) {
                 return edit(tr("A slower glue"), [kind = *next](SurfaceChoices& c) { c.glue = kind; });

@@ -81,6 +81,7 @@ void SurfaceBench::addGlueRows()
                               Unit::Count, tr("Long enough for this top.")},
                              {"jointBow", tr("Light in a joint, dry"), &SurfaceChoices::bow_mm, ranges::kJointBow_mm,
                               mm, tr("In the middle, both pieces together without a clamp.")}});
+    glueForm_->findChild<MeasureField*>(QStringLiteral("glueRoom"))->setOptional(tr("as Fill says"));
     glueForm_->findChild<MeasureField*>(QStringLiteral("clampsAtHand"))->setOptional(tr("enough"));
     glueForm_->findChild<MeasureField*>(QStringLiteral("jointBow"))->setOptional(tr("none"));
     glueForm_->fold(tr("more of the clamps"));

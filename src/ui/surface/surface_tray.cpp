@@ -321,10 +321,8 @@ void SurfaceTray::fillFinish()
         const UnitChoice& u = document_.units();
         for (size_t i = 0; i < s.amount.coats.size(); ++i) {
             const FinishCoat& coat = s.amount.coats[i];
-            QString when = tr("not said");
-            if (s.coatStarts && i < s.coatStarts->starts.size()) {
-                when = fromCore(timeText(s.firstDay * 24.0 + s.coatStarts->starts[i] / 60.0));
-            }
+            const auto at_h = plan->days->coatAt_h(i);
+            const QString when = at_h ? fromCore(timeText(*at_h)) : tr("not known");
             rows.push_back({QString::number(i + 1), quantity(coat.area_mm2, Unit::Area, u),
                             quantity(coat.parts.volume_L, Unit::Volume, u),
                             coat.parts.b_L > 0.0 ? quantity(coat.parts.b_L, Unit::Volume, u) : QStringLiteral("–"),

@@ -94,6 +94,11 @@ void MainWindow::printQuote()
         sill_->say(tr("There is no price to quote yet: Money says what is not priced."));
         return;
     }
+    if (const std::string against = impossiblePromise(*quote, *document_.plan()->days, document_.job()->days);
+        !against.empty()) {
+        sill_->say(fromCore(against + '.'));
+        return;
+    }
     const QString path =
         askWhereTo(this, {QStringLiteral("quote"), tr("Export the quote"), tr("PDF (*.pdf);;HTML (*.html)")},
                    tr("quote-%1.pdf").arg(fromCore(document_.job()->name)));

@@ -230,7 +230,7 @@ void MainWindow::refreshPlan()
 void MainWindow::showPlan()
 {
     const Job* job = document_.job();
-    thread_->show(threadOf(document_.shop(), job, document_.plan()));
+    thread_->show(threadOf(document_.shop(), job, document_.plan()), bench_ != nullptr ? bench_->id() : QString());
     const std::vector<Step>& steps = thread_->steps();
     for (size_t i = 0; i < benches_.size(); ++i) {
         int wanting = 0;

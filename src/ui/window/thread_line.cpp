@@ -43,7 +43,7 @@ ThreadLine::ThreadLine(QWidget* parent)
     });
 }
 
-void ThreadLine::show(const std::vector<Step>& steps)
+void ThreadLine::show(const std::vector<Step>& steps, const QString& here)
 {
     steps_ = steps;
     const auto done =
@@ -56,7 +56,9 @@ void ThreadLine::show(const std::vector<Step>& steps)
     } else {
         text_->setWords(tr("Everything that can be planned here is planned."), tr("the sheet hangs on the wall"));
     }
-    act_->setVisible(next() != nullptr);
+    Where bench;
+    bench.bench = here.toStdString();
+    act_->setVisible(next() != nullptr && !(next()->where == bench));
     way_->setText(tr("%1 of %2 done ▴").arg(done).arg(steps.size()));
 }
 

@@ -23,7 +23,8 @@ class ThreadLine : public QWidget
 
 public:
     explicit ThreadLine(QWidget* parent = nullptr);
-    void show(const std::vector<Step>& steps);
+    /// `here`: id of the bench on show; a step that leads no further than there has no button.
+    void show(const std::vector<Step>& steps, const QString& here);
     [[nodiscard]] const std::vector<Step>& steps() const { return steps_; }
     /// The step that the button does; null when all is done.
     [[nodiscard]] const Step* next() const { return nextOf(steps_); }

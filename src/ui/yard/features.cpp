@@ -104,7 +104,9 @@ std::optional<Feature> drawnFeature(const Slab& slab, FeatureKind kind, Face fac
         if (points.size() > 3 && length(points.back() - points.front()) < 6.0) {
             points.pop_back(); // the hand came back to where it began
         }
-        if (points.size() < 3 || std::abs(area_mm2(std::span<const Vec2>(points))) < 10.0) {
+        // A stroke to and fro encloses nothing that could be filled, however long it is.
+        constexpr double kNarrowest_mm = 2.0;
+        if (points.size() < 3 || std::abs(area_mm2(std::span<const Vec2>(points))) < kNarrowest_mm * run) {
             return std::nullopt;
         }
     }

@@ -473,6 +473,8 @@ void YardBench::release()
         if (const auto drawn = drawnFeature(before_, capture_->nextKind(), face_, line)) {
             feature_ = drawn->id;
             document_.editSlab(tr("Draw a feature"), slab_, [&](Slab& s) { s.features.push_back(*drawn); });
+        } else if (line.size() > 2) {
+            Q_EMIT message(tr("That stroke goes round nothing: draw round the whole of it, or mark it as a check."));
         }
     }
     corner_ = -1;

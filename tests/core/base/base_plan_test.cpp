@@ -394,7 +394,8 @@ TEST_CASE("what is wrong with a base is said, each by its code", "[base]")
     CHECK(says([](Demo& d) { d.job.base.footGaps_mm = {0.0, 0.0, 0.0, 0.1}; }).count("base.rocks") == 0);
     CHECK(says([](Demo& d) { d.job.base.spread_mm = 150.0; }).count("base.tippy") == 1);
     CHECK(says([](Demo& d) { d.job.move.plates[1].x_mm = 700.0; }).count("base.falls") == 1);
-    CHECK(says([](Demo& d) { d.job.move.plates[0].x_mm = 330.0; }).count("base.pad_on") == 1); // over a channel
+    // The end of a plate may reach over a channel that is let in flush; the head of a leg may not.
+    CHECK(says([](Demo& d) { d.job.move.plates[0].x_mm = 330.0; }).count("base.pad_on") == 0);
     CHECK(says([](Demo& d) {
               d.job.base = chosenKind(d.job.base, BaseKind::AngledLegs);
               d.job.base.tie_mm = 0.0;

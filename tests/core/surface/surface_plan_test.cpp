@@ -8,6 +8,7 @@
 #include <random>
 
 #include "core/layup/tenon_row.h"
+#include "core/measure/clock.h"
 #include "core/surface/gluing.h"
 #include "core/surface/work_words.h"
 #include "support/demo.h"
@@ -342,22 +343,28 @@ TEST_CASE("repairs: layers, filler, an offcut for a patch; keys as deep as is ch
     CHECK(plan.surface->keys[0].deep_mm == Approx(0.4 * plan.flatten->thickness.value()));
 }
 
-TEST_CASE("coats keep their windows; one that falls in the night is said", "[surface]")
+TEST_CASE("coats keep their windows; one that falls in the night is said", "[surface][days]")
 {
     Demo d(1);
-    d.job.surface.finish = FinishKind::FloodCoat;
+    d.job.days = {};
+    d.job.surface.finish = FinishKind::FloodCoat; // four hours from coat to coat, two days at most
     d.job.surface.coats = 3.0;
-    d.job.surface.firstCoat = "2026-12-14T13:00";
-    Plan plan = d.plan();
-    REQUIRE(plan.surface->coatStarts);
-    CHECK(codes(plan.surface->findings).count("surface.window") ==
-          1); // 4 to 12 hours after 13:00 are evening and night
-    d.job.surface.firstCoat = "2026-12-14T08:00";
-    d.job.surface.coats = 2.0;
-    plan = d.plan();
-    CHECK(codes(plan.surface->findings).count("surface.window") == 0);
-    CHECK(plan.surface->coatStarts->starts[1] == 12 * 60);
-    CHECK(plan.figure("cured").value() > plan.figure("second_coat").value());
+    d.job.surface.faces = FacesSchool::Alike;
+    const auto at = [&](const Plan& plan, const char* key) {
+        const PlannedStep* p = plan.days->plannedStep(key);
+        INFO(key);
+        REQUIRE(p != nullptr);
+        return p->start;
+    };
+    Worked worked;
+    worked.now_h = hoursOf("2026-12-01T08:00");
+    const Plan plan = makePlan(d.job, *d.book.shop, nullptr, worked);
+    CHECK(at(plan, "under_2") - at(plan, "under_1") >= 4 * 60);
+    CHECK(at(plan, "show_2") - at(plan, "show_1") >= 4 * 60);
+    REQUIRE(plan.days->coatAt_h(1));
+    CHECK(*plan.days->coatAt_h(1) == plan.days->hoursAt(at(plan, "show_2")));
+    CHECK(plan.figure("second_coat").value() == std::floor(*plan.days->coatAt_h(1) / 24.0));
+    CHECK(plan.figure("cured").value() >= plan.figure("second_coat").value() + 14.0); // two weeks, by class
 }
 
 TEST_CASE("all that is to be done is there as data, with no negative minute", "[surface]")

@@ -4,6 +4,7 @@
 #include <QHelpEvent>
 #include <QLabel>
 #include <QMenu>
+#include <QPointer>
 #include <QTableWidget>
 #include <QToolTip>
 
@@ -60,8 +61,12 @@ TEST_CASE("markup in names is shown as it is written, on every page of every ben
                 CHECK(label->textFormat() == Qt::PlainText);
             }
         }
+        QList<QPointer<QWidget>> widgets; // a tip that is shown is a widget too, and goes
         for (QWidget* widget : d.window.findChildren<QWidget*>()) {
-            if (widget->isVisible() && widget->toolTip().contains(QStringLiteral("<img"))) {
+            widgets.push_back(widget);
+        }
+        for (const QPointer<QWidget>& widget : widgets) {
+            if (widget != nullptr && widget->isVisible() && widget->toolTip().contains(QStringLiteral("<img"))) {
                 QHelpEvent help(QEvent::ToolTip, QPoint(2, 2), widget->mapToGlobal(QPoint(2, 2)));
                 QApplication::sendEvent(widget, &help);
                 INFO(where.toStdString() << ", tip of " << widget->objectName().toStdString());

@@ -142,7 +142,7 @@ TEST_CASE("a first coat that is no moment is refused, and a good one dates the n
     test::choose(d.find<QComboBox>("finishKind"), int(FinishKind::WipingBlend));
     d.type("firstCoat", QStringLiteral("2026-12-14T08:00"));
     CHECK(d.job().surface.firstCoat == "2026-12-14T08:00");
-    CHECK(d.plan().figure("second_coat").known());
+    CHECK(d.plan().days->list.steps[*d.plan().days->list.find("under_1")].fixed == "2026-12-14T08:00");
     CHECK_FALSE(d.find<QTableWidget>("finishTable")->item(1, 5)->text().isEmpty());
 }
 
