@@ -287,7 +287,6 @@ Job readingRoomTable()
     job.surface.glue = GlueKind::SlowWhite;
     job.surface.people = 2;
     job.surface.stretches = {{false, 900.0, 1700.0, EdgeTreatment::Undercut, 20.0}};
-    job.surface.firstCoat = "2026-12-10T08:00";
     return job;
 }
 

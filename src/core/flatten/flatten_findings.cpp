@@ -336,32 +336,52 @@ double twistShown(const Region& region, const Box& box)
     return corners > 0.0 ? 2.0 * (most - least) / corners : 1.0;
 }
 
+} // namespace
+
+ShownShare shownShare(const FaceShape& shape, const LayupPlan& layup, const PlacedPiece& placed)
+{
+    ShownShare out;
+    out.outlined = !layup.shape.empty() && !placed.kept.empty();
+    out.long_mm = shape.length_mm;
+    out.wide_mm = shape.width_mm;
+    if (!out.outlined) {
+        return out;
+    }
+    std::vector<Vec2> corners;
+    for (const Ring& ring : placed.kept) {
+        corners.insert(corners.end(), ring.begin(), ring.end());
+    }
+    const Box kept = boundsOf(corners);
+    out.long_mm = kept.width();
+    out.wide_mm = kept.height();
+    out.along = shape.length_mm > 0.0 ? kept.width() / shape.length_mm : 1.0;
+    out.across = shape.width_mm > 0.0 ? kept.height() / shape.width_mm : 1.0;
+    out.atRim = twistShown(placed.kept, kept);
+    return out;
+}
+
+namespace
+{
+
 /// Of a round, an oval or a drawn top they are told over what the piece has in it, at its rim.
 template <typename Add>
 void addShape(const FlattenedPiece& piece, const LayupPlan& layup, const PlacedPiece& placed, Add add)
 {
     constexpr double kMetre_mm = 1000.0;
     const FaceShape& shape = *piece.shape;
-    const bool atRim = !layup.shape.empty() && !placed.kept.empty();
-    std::vector<Vec2> corners;
-    for (const Ring& ring : placed.kept) {
-        corners.insert(corners.end(), ring.begin(), ring.end());
-    }
-    const Box kept = atRim ? boundsOf(corners) : Box{};
-    const Figure length =
-        atRim ? workedOut("face_length", "over the length", kept.width(), Unit::Length, "what the final outline keeps")
-              : workedOut("face_length", "over the length", shape.length_mm, Unit::Length, "outermost readings");
-    const Figure width =
-        atRim ? workedOut("face_width", "over the width", kept.height(), Unit::Length, "what the final outline keeps")
-              : workedOut("face_width", "over the width", shape.width_mm, Unit::Length, "outermost readings");
-    const double perLength = atRim ? length.value() / shape.length_mm : 1.0;
-    const double perWidth = atRim ? width.value() / shape.width_mm : 1.0;
+    const ShownShare shown = shownShare(shape, layup, placed);
+    const bool atRim = shown.outlined;
+    const char* over = atRim ? "what the final outline keeps" : "outermost readings";
+    const Figure length = workedOut("face_length", "over the length", shown.long_mm, Unit::Length, over);
+    const Figure width = workedOut("face_width", "over the width", shown.wide_mm, Unit::Length, over);
+    const double perLength = shown.along;
+    const double perWidth = shown.across;
     const auto bend = [&](const char* key, const char* label, double coefficient) {
         return workedOut(key, label, coefficient * kMetre_mm * kMetre_mm, Unit::Length,
                          "bent sheet of least squares through the top's readings");
     };
     // On the rim of a round a twist is greatest halfway between its axes: there both ways are √½ of a corner's.
-    const double rimOverCorner = atRim ? twistShown(placed.kept, kept) : 1.0;
+    const double rimOverCorner = shown.atRim;
     const Figure rim = workedOut("at_rim", "of it at the rim", rimOverCorner * 100.0, Unit::Percent, "its outline");
     add(made("wind_" + piece.name, "Wind of " + piece.name,
              atRim ? "{0} × {1} ÷ 1 m × {2} ÷ 1 m × {3}" : "{0} × {1} ÷ 1 m × {2} ÷ 1 m",

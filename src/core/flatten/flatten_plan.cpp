@@ -61,7 +61,7 @@ public:
         appendFlattenFigures(in_, possible_, plan_);
         checkRig();
         inspectMethod(in_, plan_);
-        reportMillings(in_.choices, in_.slabs, in_.wanted_mm, plan_);
+        reportMillings(in_.choices, in_.slabs, in_.wanted_mm, *in_.layup, plan_);
         lookAhead();
         sortBySeverity(plan_.findings);
         return plan_;

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <memory>
 
+#include "core/flatten/flatten_findings.h"
 #include "core/flatten/flatten_plan.h"
 #include "core/measure/date.h"
 
@@ -46,7 +47,7 @@ void inspectFaces(const FlattenChoices& choices, const FlattenedPiece& piece, co
 }
 
 void inspectRests(const FlattenChoices& choices, const Rest& rest, const FlattenedPiece& piece, double wanted_mm,
-                  const Figure& days, FlattenPlan& plan)
+                  const Figure& days, const LayupPlan& layup, const PlacedPiece& placed, FlattenPlan& plan)
 {
     const std::string& name = piece.name;
     if (rest.covered) {
@@ -81,11 +82,18 @@ void inspectRests(const FlattenChoices& choices, const Rest& rest, const Flatten
         made("rest_leaves_" + name, name + " is good for", "{0} - {1}", {thick, moved}, look->leaves_mm, Unit::Length);
     plan.figures.push_back({moved, Prominence::Plain});
     plan.figures.push_back({leaves, Prominence::Plain});
-    for (const auto& [key, word, value] : {std::tuple{"rest_wind_", ", wind in its rest", look->wind_mm},
-                                           std::tuple{"rest_bow_", ", bow in its rest", look->bow_mm},
-                                           std::tuple{"rest_cup_", ", cup in its rest", look->cup_mm}}) {
+    // As the table shows it: of a round over its outline, as before the rest.
+    const ShownShare shown = look->shape ? shownShare(*look->shape, layup, placed) : ShownShare{};
+    const double alongTwice = shown.along * shown.along;
+    const double acrossTwice = shown.across * shown.across;
+    for (const auto& [key, word, value, share] :
+         {std::tuple{"rest_wind_", ", wind in its rest", look->wind_mm, shown.along * shown.across * shown.atRim},
+          std::tuple{"rest_bow_", ", bow in its rest", look->bow_mm, alongTwice},
+          std::tuple{"rest_cup_", ", cup in its rest", look->cup_mm, acrossTwice}}) {
         if (value) {
-            plan.figures.push_back({workedOut(key + name, name + word, *value, Unit::Length, "readings after the rest"),
+            plan.figures.push_back({workedOut(key + name, name + word, *value * share, Unit::Length,
+                                              shown.outlined ? "readings after the rest, over the final outline"
+                                                             : "readings after the rest"),
                                     Prominence::Folded});
         }
     }
@@ -201,12 +209,13 @@ Expected<RestLook> inspectRest(const Rest& rest)
         look.wind_mm = shape->wind_mm;
         look.bow_mm = shape->bow_mm;
         look.cup_mm = shape->cup_mm;
+        look.shape = *shape;
     }
     return look;
 }
 
 void reportMillings(const FlattenChoices& choices, const std::vector<std::shared_ptr<const Slab>>& slabs,
-                    double wanted_mm, FlattenPlan& plan)
+                    double wanted_mm, const LayupPlan& layup, FlattenPlan& plan)
 {
     for (size_t i = 0; i < plan.pieces.size() && i < slabs.size(); ++i) {
         const FlattenedPiece& piece = plan.pieces[i];
@@ -223,7 +232,8 @@ void reportMillings(const FlattenChoices& choices, const std::vector<std::shared
         const auto last = std::find_if(choices.rests.rbegin(), choices.rests.rend(),
                                        [&](const Rest& r) { return r.slab == piece.slab; });
         if (last != choices.rests.rend()) {
-            inspectRests(choices, *last, piece, wanted_mm > 0.0 ? wanted_mm : plan.thickness.value(), days, plan);
+            inspectRests(choices, *last, piece, wanted_mm > 0.0 ? wanted_mm : plan.thickness.value(), days, layup,
+                         layup.pieces[i], plan);
         }
     }
 }

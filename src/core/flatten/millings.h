@@ -9,6 +9,7 @@
 #include "core/figure/answer.h"
 #include "core/figure/figure.h"
 #include "core/figure/finding.h"
+#include "core/layup/layup_plan.h"
 #include "core/measure/outcome.h"
 #include "core/shop/job.h"
 
@@ -29,12 +30,13 @@ struct RestLook {
     double moved_mm = 0.0;                         // thickness that flattening it again takes
     double leaves_mm = 0.0;                        // the thickest flat piece that is left
     std::optional<double> wind_mm, bow_mm, cup_mm; // of the readings, where there are six or more
+    std::optional<FaceShape> shape;                // that tells them
 };
 /// Errors: "rest.not_read", "rest.thickness", and those of thickestSlab in the readings' words.
 [[nodiscard]] Expected<RestLook> inspectRest(const Rest& rest);
 
 /// The millings of every piece, how long they rest and what the rests showed: figures and findings, appended.
 void reportMillings(const FlattenChoices& choices, const std::vector<std::shared_ptr<const Slab>>& slabs,
-                    double wanted_mm, FlattenPlan& plan);
+                    double wanted_mm, const LayupPlan& layup, FlattenPlan& plan);
 
 } // namespace burl

@@ -12,8 +12,7 @@ namespace
 
 constexpr double kSpread = 0.2;     // how well stiffness across the grain is known
 constexpr double kPull_N_kg = 10.0; // of the earth, on the safe side
-constexpr double kPerson_N = kSitter_kg * kPull_N_kg;
-constexpr double kSits_mm = 300.0; // as large a place
+constexpr double kSits_mm = 300.0;  // as large a place
 constexpr double kBooks_N = kBookStack_kg * kPull_N_kg;
 constexpr double kBooksLong_mm = 400.0;
 constexpr size_t kRangeCells = 500; // a share of a cup needs no more
@@ -150,9 +149,9 @@ std::array<PlateCase, kHoldCases> casesOf(const HoldQuestion& q, bool far)
     const double end = far ? box.right - kSits_mm : box.left;
     const double edge = far ? q.farEdge_mm - kSits_mm : q.nearEdge_mm;
     out[static_cast<size_t>(HoldCase::AtEnd)].loads = {
-        {{end, middleY - kSits_mm / 2.0, end + kSits_mm, middleY + kSits_mm / 2.0}, kPerson_N}};
+        {{end, middleY - kSits_mm / 2.0, end + kSits_mm, middleY + kSits_mm / 2.0}, q.sitter_kg * kPull_N_kg}};
     out[static_cast<size_t>(HoldCase::AtEdge)].loads = {
-        {{middleX - kSits_mm / 2.0, edge, middleX + kSits_mm / 2.0, edge + kSits_mm}, kPerson_N}};
+        {{middleX - kSits_mm / 2.0, edge, middleX + kSits_mm / 2.0, edge + kSits_mm}, q.sitter_kg * kPull_N_kg}};
     out[static_cast<size_t>(HoldCase::Books)].loads = {{{middleX - kBooksLong_mm / 2.0, middleY - kSits_mm / 2.0,
                                                          middleX + kBooksLong_mm / 2.0, middleY + kSits_mm / 2.0},
                                                         kBooks_N}};

@@ -16,7 +16,6 @@
 namespace burl
 {
 
-constexpr double kSitter_kg = 75.0;    // who sits down on an end or an edge
 constexpr double kBookStack_kg = 40.0; // in the middle
 
 struct HoldQuestion {
@@ -26,7 +25,8 @@ struct HoldQuestion {
     double wettest_pct = 0.0;
     double nearEdge_mm = 0.0; // y of the edges at the middle of its length
     double farEdge_mm = 0.0;
-    bool pads = false; // the levels of its supports were read
+    bool pads = false;       // the levels of its supports were read
+    double sitter_kg = 75.0; // who may sit down on an end or an edge, as Base says
     bool operator==(const HoldQuestion&) const = default;
 };
 

@@ -142,7 +142,7 @@ void weighChannels(const HoldInput& input, HoldPlan& plan)
             over = std::min(over, std::abs(a.end_mm - x));
         }
     }
-    const Figure person = given("person", "somebody", kSitter_kg, Unit::Mass, "custom");
+    const Figure person = given("person", "somebody", plan.question->sitter_kg, Unit::Mass, "chosen on Base");
     if (end.tips) {
         addFinding(plan.findings, "move.tips_at_end", Severity::Warn,
                    "Somebody of {0} who sits on the end that reaches further lifts the top off its base.", {person},

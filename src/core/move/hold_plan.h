@@ -17,6 +17,7 @@ struct HoldInput {
     std::shared_ptr<const MovePlan> move;
     std::shared_ptr<const FillPlan> fill;
     RodChoices rods;
+    double sitter_kg = 75.0;
     Figure baseMass;                            // as the base is planned; not known: none, or not weighed
     std::shared_ptr<const HoldAnswers> answers; // null: nothing was answered yet
 };
@@ -49,8 +50,8 @@ struct HoldStage {
     static constexpr const char* kBench = "move"; // that shows it
     template <typename Before> static Input input(const JobInShop& in, const Before& before)
     {
-        return {before.move.input, before.move.answer,    before.fill.answer,
-                in.job.layup.rods, before.base->baseMass, in.worked.hold};
+        return {before.move.input,     before.move.answer,    before.fill.answer, in.job.layup.rods,
+                in.job.base.sitter_kg, before.base->baseMass, in.worked.hold};
     }
     static Answer answer(const Input& input) { return holdPlan(input); }
 };

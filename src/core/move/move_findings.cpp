@@ -258,7 +258,7 @@ private:
         }
         const bool tongued = c.kind == FastenerKind::ZClip || c.kind == FastenerKind::Button;
         if (tongued && c.slot_mm && f.slotted && f.slot.known() && *c.slot_mm < f.slot.value() - kHair_mm) {
-            add("move.groove_shallow", Severity::Stop, f,
+            add("move.groove_shallow", Severity::Warn, f,
                 "The groove of fastener {0} is {1} deep and {2} is wanted: the wood drives its tongue to the ground.",
                 {numberOf(f), given("groove_there", "groove", *c.slot_mm, Unit::Length, "chosen"), f.slot},
                 "cut it deeper");

@@ -87,6 +87,31 @@ private:
         }
     }
 
+    /// Of a round, an oval or a drawn top the grain comes out of its rim: a straight one has its two ends, which are
+    /// sanded as ends.
+    void endGrainInRim()
+    {
+        if (in_.layup->shape.empty()) {
+            return;
+        }
+        constexpr double kEndGrain = 0.5; // sine of the angle to the grain, from 30 degrees on
+        double all = 0.0;
+        double end = 0.0;
+        for (size_t i = 0; i < plan_.outline.size(); ++i) {
+            const Vec2 way = plan_.outline[(i + 1) % plan_.outline.size()] - plan_.outline[i];
+            const double run = length(way);
+            all += run;
+            end += run > 0.0 && std::abs(way.y) > kEndGrain * run ? run : 0.0;
+        }
+        constexpr double kSome = 0.05;
+        if (end > kSome * all) {
+            add("surface.end_grain_rim", Severity::Caution,
+                "{0} of the rim is end grain: it drinks more, comes out darker and scratches show in it.",
+                {worked("end_grain_rim", end, Unit::Length)}, "one grit finer there, wetted twice in the first coat",
+                "finish");
+        }
+    }
+
     void repairs()
     {
         for (size_t i = 0; i < plan_.repairs.size(); ++i) {
@@ -202,6 +227,7 @@ private:
                 "{0} sections for one: two people need fewer, and keep a wet edge.",
                 {worked("sections", plan_.sections.sections, Unit::Count)}, "a second one who wipes", "finish");
         }
+        endGrainInRim();
         if (c_.faces == FacesSchool::TwoBelow && plan_.coatsShow > plan_.coatsUnder) {
             add("surface.faces_differ", Severity::Caution,
                 "{0} coats below and {1} above: one school; another gives both faces the same, so that damp comes "

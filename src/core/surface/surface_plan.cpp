@@ -367,7 +367,8 @@ void planFinish(const SurfaceInput& in, SurfacePlan& plan)
     const double coat_min = plan.sections.all_min + edges;
     constexpr double kLayOut_min = 5.0;  // cups and cloths laid out, hands washed
     constexpr double kDust_min_m2 = 5.0; // dust off, tack cloth
-    const double clean_min = kLayOut_min + kDust_min_m2 * face / kMm2PerM2;
+    constexpr double kMostClean_min = 15.0;
+    const double clean_min = std::min(kMostClean_min, kLayOut_min + kDust_min_m2 * face / kMm2PerM2);
     const std::string wants = f.wiped ? "cloths, gloves, a closed can with water for the rags" : "a shop without dust";
     plan.work.push_back({"sample", "Take a sample board through it all", 30.0, 1, f.gap_h * plan.coatsShow,
                          std::nullopt, "an offcut of this job, resin included"});

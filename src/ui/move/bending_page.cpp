@@ -73,7 +73,9 @@ const HoldShape* BendingPage::shape() const
 
 void BendingPage::refresh()
 {
-    const QString person = quantity(kSitter_kg, Unit::Mass, document_.units());
+    const QString person =
+        quantity(document_.job() != nullptr ? document_.job()->base.sitter_kg : BaseChoices{}.sitter_kg, Unit::Mass,
+                 document_.units());
     const QString books = quantity(kBookStack_kg, Unit::Mass, document_.units());
     case_->setItemText(case_->findData(int(HoldCase::AtEnd)), tr("%1 sitting on its end").arg(person));
     case_->setItemText(case_->findData(int(HoldCase::AtEdge)), tr("%1 on its long edge").arg(person));

@@ -324,6 +324,10 @@ std::function<void()> MoveBench::remedyFor(const Finding& finding)
         return fastener(tr("A longer slot"),
                         [to = figure(3)](Fastener& f) { f.slot_mm = std::ceil(to * 10.0) / 10.0; });
     }
+    if (is("move.groove_shallow") && finding.figures.size() > 2) {
+        return fastener(tr("A deeper groove"),
+                        [to = figure(2)](Fastener& f) { f.slot_mm = std::ceil(to * 10.0) / 10.0; });
+    }
     if (is("move.washer_small")) {
         return fastener(tr("A larger washer"), [to = figure(1)](Fastener& f) { f.washer_mm = std::ceil(to); });
     }

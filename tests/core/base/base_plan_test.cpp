@@ -563,3 +563,40 @@ TEST_CASE("a fastener that is moved computes the base again, a colour does not",
     CHECK_FALSE(after.move.computed);
     CHECK_FALSE(after.fill.computed);
 }
+
+TEST_CASE("what a weighed base weighs lies along its bars, long ones more of it", "[base]")
+{
+    Demo d(1);
+    d.job.base.kind = BaseKind::Bought;
+    d.job.base.leg_mm = 690.0;
+    d.job.move.baseMass_kg = 30.0;
+    // A foot far out has a longer bar than one below its plate.
+    d.job.base.footPoints = {{{400, -280}, 0.0}, {{400, 280}, 0.0}, {{2600, 0}, 0.0}};
+    const Plan plan = d.plan();
+    REQUIRE(plan.base->shape);
+    const auto middle = [](const std::vector<Point3>& rim) {
+        Point3 out{};
+        for (const Point3& p : rim) {
+            out = out + p * (1.0 / static_cast<double>(rim.size()));
+        }
+        return out;
+    };
+    double run = 0.0;
+    double moment = 0.0;
+    for (const BasePart& part : plan.base->shape->parts) {
+        const double bar = length(middle(part.shape.high) - middle(part.shape.low));
+        run += bar;
+        moment += bar * part.shape.middle().x;
+    }
+    const double base_kg = plan.base->all.mass_kg - plan.base->top.mass_kg;
+    CHECK(base_kg == Approx(30.0));
+    const double x = (plan.base->all.x * plan.base->all.mass_kg - plan.base->top.x * plan.base->top.mass_kg) / base_kg;
+    CHECK(x == Approx(moment / run).epsilon(1e-6));
+    // A third foot between both ends of a plate comes down from the middle of it, not from its first end.
+    const auto third =
+        std::find_if(plan.base->shape->parts.begin(), plan.base->shape->parts.end(), [&](const BasePart& p) {
+            return middle(p.shape.low).x > 2000.0 || middle(p.shape.high).x > 2000.0;
+        });
+    REQUIRE(third != plan.base->shape->parts.end());
+    CHECK(std::abs(third->shape.middle().y) < 1.0);
+}

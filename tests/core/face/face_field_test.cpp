@@ -154,3 +154,21 @@ TEST_CASE("both faces of a slab in one frame: the weaker its source, the more is
     REQUIRE_FALSE(unread);
     CHECK(unread.error().code == "flatten.no_readings");
 }
+
+TEST_CASE("a twist read on two or three lines goes on beyond them", "[face]")
+{
+    const auto twisted = [](double x, double y) { return 50.0 + 0.00002 * (x - 500.0) * y; };
+    for (int rows = 2; rows <= 4; ++rows) {
+        const HeightGrid grid = gridOf(5, rows, twisted);
+        const FaceField field(grid, pointsOf(grid));
+        INFO(rows << " lines");
+        // 150 mm beyond the outermost lines: held level the corner would stand 1.35 mm too high or too low.
+        for (const Vec2 corner : {Vec2{-50.0, -300.0}, Vec2{1050.0, -300.0}, Vec2{1050.0, 300.0}}) {
+            CHECK_THAT(field.at(corner), WithinAbs(twisted(corner.x, corner.y), 1e-6));
+        }
+    }
+    // One mistyped reading does not turn it.
+    HeightGrid grid = gridOf(5, 3, twisted);
+    grid.readings_mm[7] = 44.0;
+    CHECK_THAT(FaceField(grid, pointsOf(grid)).at({1050.0, 300.0}), WithinAbs(twisted(1050.0, 300.0), 0.05));
+}

@@ -79,6 +79,11 @@ TEST_CASE("tongues, arms and their room", "[move][fastener]")
     one.fastener.reach_mm = 10.0;
     CHECK_THAT(one.planned().slot.value(), WithinAbs(10.0 + most + 0.5, 1e-9)); // how deep its groove is
     CHECK(one.said().count("move.tongue_short") == 0);
+    one.fastener.slot_mm = 10.0 + most; // a groove that is there, half a millimetre too shallow
+    CHECK(one.said().count("move.groove_shallow") == 1);
+    one.fastener.slot_mm = 10.0 + most + 0.5;
+    CHECK(one.said().count("move.groove_shallow") == 0);
+    one.fastener.slot_mm.reset();
     one.fastener.reach_mm = most + 2.9; // three must stay in
     CHECK(one.said().count("move.tongue_short") == 1);
     one.fastener.kind = FastenerKind::FigureEight;

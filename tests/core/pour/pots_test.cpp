@@ -95,6 +95,11 @@ TEST_CASE("whole packs cost least, proven by trying all", "[pour]")
     const PacksToBuy unpriced = packsFor(5.0, 0.0, {{4.0, {}}, {1.5, {}}});
     CHECK_FALSE(unpriced.price);
     CHECK_THAT(unpriced.litres, WithinAbs(5.5, 1e-9)); // 4 and 1.5 leave least over
+    // A quart is 0.946 L and no 0.95: four of them are not enough for 3.79.
+    const PacksToBuy quarts = packsFor(3.79, 0.0, {{0.946, 20.0}});
+    CHECK(quarts.count == std::vector<int>{5});
+    CHECK(packsFor(3.784, 0.0, {{0.946, 20.0}}).count == std::vector<int>{4});
+    CHECK(packsFor(1000.0, 0.0, {{18.0, 300.0}, {4.0, 89.0}}).litres >= 1000.0); // more than is tried one by one
     CHECK(packsFor(5.0, 0.0, {}).count.empty());
 }
 
