@@ -291,11 +291,12 @@ private:
             return at + 5.0;
         }
         constexpr double kDone_mm = 8.0;
-        const double name = (w - kDone_mm) * 0.34;
-        const double column = (w - kDone_mm - name) / 4.0;
+        const double name = (w - kDone_mm) * 0.42;
+        const double pots = (w - kDone_mm) * 0.22;
+        const double column = (w - kDone_mm - name - pots) / 3.0;
         at += page_.table(x, at,
                           {{tr("pour"), name, false},
-                           {tr("pots"), column},
+                           {tr("pots"), pots},
                            {tr("part A"), column},
                            {tr("part B"), column},
                            {tr("pigment"), column},

@@ -199,7 +199,7 @@ private:
             }
         }
         for (const auto& [people, names] : tooFew) {
-            addFinding(plan_.findings, "days.too_few", Severity::Warn,
+            addFinding(plan_.findings, "days.too_few", Severity::Caution,
                        listed(names) + (names.size() == 1 ? " takes " : " take ") + std::to_string(people) +
                            " people, and the shop has " + std::to_string(there) + ": ask " +
                            std::to_string(people - there) + " more.",

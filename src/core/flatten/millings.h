@@ -6,6 +6,7 @@
 #include <optional>
 #include <vector>
 
+#include "core/face/planes.h"
 #include "core/figure/answer.h"
 #include "core/figure/figure.h"
 #include "core/figure/finding.h"
