@@ -54,8 +54,12 @@ private:
             const bool eachFits =
                 std::all_of(plan_.joints.begin(), plan_.joints.end(), [](const JointGlue& j) { return j.glue.fits; });
             const bool helped = g.peopleNeeded && *g.peopleNeeded > c_.people;
-            add("surface.glue_late", Severity::Stop,
-                "It takes {0} to close the last clamp, and the glue stays open {1}" +
+            // Class values are no surer than that: what is as long as it may be is told, and stops nobody.
+            constexpr double kAsLong = 1.05;
+            const bool asLong = g.assembly_min <= kAsLong * g.open_min;
+            add("surface.glue_late", asLong ? Severity::Caution : Severity::Stop,
+                (asLong ? "It takes as long to close the last clamp, {0}, as the glue stays open"
+                        : "It takes {0} to close the last clamp, and the glue stays open {1}") +
                     std::string(eachFits && plan_.joints.size() > 1 ? ": one joint at a time would do." : "."),
                 {worked("assembly", g.assembly_min, Unit::Minutes), worked("open", g.open_min, Unit::Minutes),
                  worked("people", g.peopleNeeded.value_or(0), Unit::Count)},

@@ -14,13 +14,13 @@ namespace
 /// 50 thick and read on both faces every 100 mm, but for one place of the underside that is 27 thick.
 Slab withSpot(Vec2 at)
 {
-    Slab s = board(1, -250.0, -250.0, 250.0, 250.0);
+    Slab s = board(1, 100.0, 100.0, 600.0, 600.0);
     HeightGrid top;
     HeightGrid bottom;
     for (double x = 100.0; x < 2000.0; x += 100.0) {
         top.xs_mm.push_back(x);
     }
-    for (double y = -240.0; y < 250.0; y += 96.0) {
+    for (double y = 110.0; y < 600.0; y += 96.0) {
         top.ys_mm.push_back(y);
     }
     top.from = bottom.from = HeightsFrom::BenchUp;
@@ -41,7 +41,7 @@ Slab withSpot(Vec2 at)
 
 TEST_CASE("a spot that holds a whole piece is named, with what the slab gives without it", "[flatten][spot]")
 {
-    Laid laid(TopKind::Single, {withSpot({1000.0, 240.0})});
+    Laid laid(TopKind::Single, {withSpot({1000.0, 590.0})});
     laid.job.layup.thickness_mm = 45.0;
     const Plan plan = laid.plan();
     INFO(plan.flatten->thickness.value());
@@ -49,20 +49,20 @@ TEST_CASE("a spot that holds a whole piece is named, with what the slab gives wi
     CHECK(plan.flatten->thickness.value() < 45.0 - 8.0);
     REQUIRE(plan.flatten->spot);
     CHECK_FALSE(plan.flatten->spot->onTop);
-    CHECK(length(plan.flatten->spot->at - Vec2{1000.0, 240.0}) < 60.0);
+    CHECK(length(plan.flatten->spot->at - Vec2{1000.0, 590.0}) < 60.0);
     CHECK(plan.flatten->spot->without_mm == Approx(50.0).margin(0.5));
     CHECK(std::any_of(plan.flatten->findings.begin(), plan.flatten->findings.end(),
                       [](const Finding& f) { return f.code == "flatten.spot"; }));
 
     // Marked as a hollow that is left it holds nothing: the rest of the slab decides.
-    Slab marked = withSpot({1000.0, 240.0});
+    Slab marked = withSpot({1000.0, 590.0});
     Feature hollow;
     hollow.id = 1;
     hollow.kind = FeatureKind::BlindVoid;
     hollow.face = Face::Bottom;
     hollow.intention = Intention::Keep;
     hollow.depth_mm = 23.0;
-    for (const Vec2 corner : {Vec2{900.0, 150.0}, {1100.0, 150.0}, {1100.0, 260.0}, {900.0, 260.0}}) {
+    for (const Vec2 corner : {Vec2{900.0, 500.0}, {1100.0, 500.0}, {1100.0, 610.0}, {900.0, 610.0}}) {
         hollow.points.push_back(corner);
     }
     marked.features = {hollow};
