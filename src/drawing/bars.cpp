@@ -1,5 +1,7 @@
 #include "drawing/bars.h"
 
+#include <algorithm>
+
 #include <cmath>
 
 #include <QPainter>
@@ -30,15 +32,35 @@ QString endWord(const EndCut& cut)
 namespace
 {
 
+/// Lengths beside each other with their unit once: "60 × 30 × 3 mm", where they have one.
+QString timesOf(const QStringList& lengths)
+{
+    const QString unit = QStringLiteral(" mm");
+    if (!std::all_of(lengths.begin(), lengths.end(), [&](const QString& one) { return one.endsWith(unit); })) {
+        return lengths.join(QStringLiteral(" × "));
+    }
+    QStringList numbers;
+    for (const QString& one : lengths) {
+        QString number = one.chopped(unit.size());
+        if (number.endsWith(QStringLiteral(".0"))) {
+            number.chop(2);
+        }
+        numbers << number;
+    }
+    return numbers.join(QStringLiteral(" × ")) + unit;
+}
+
 QString sectionOf(bool round, bool wood, double deep, double thick, double wall, const LengthWords& length)
 {
-    QString out = round ? QStringLiteral("⌀ ") + length(deep) : tr("%1 × %2").arg(length(deep), length(thick));
-    if (wall > 0.0) {
-        out += tr(" × %1").arg(length(wall));
-    } else if (!wood) {
-        out += tr(", solid");
+    QStringList lengths{length(deep)};
+    if (!round) {
+        lengths << length(thick);
     }
-    return out;
+    if (wall > 0.0) {
+        lengths << length(wall);
+    }
+    return (round ? QStringLiteral("⌀ ") : QString()) + timesOf(lengths) +
+           (wall > 0.0 || wood ? QString() : tr(", solid"));
 }
 
 } // namespace

@@ -82,8 +82,8 @@ private:
     /// When the days have it: there is one date for it on all papers. By the hours of the pours while no days stand.
     [[nodiscard]] QString dayOf(const PourEvent& event) const
     {
-        const PlannedStep* step = days_.found && !event.done ? days_.plannedStep("pour_" + event.id) : nullptr;
-        return step != nullptr ? QString::fromStdString(timeText(days_.hoursAt(step->start))) : when(event.at_h);
+        const auto at_h = days_.pourAt_h(event.id);
+        return at_h && !event.done ? QString::fromStdString(timeText(*at_h)) : when(event.at_h);
     }
 
     void pourOf(const PourEvent& event)

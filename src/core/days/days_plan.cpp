@@ -454,6 +454,13 @@ std::optional<double> DaysPlan::coatAt_h(size_t coat) const
     return p != nullptr && !list.steps[p->step].skipped ? std::optional(hoursAt(p->start)) : std::nullopt;
 }
 
+std::optional<double> DaysPlan::pourAt_h(const std::string& event) const
+{
+    const PlannedStep* p = found ? plannedStep("pour_" + event) : nullptr;
+    const bool open = p != nullptr && !p->progress.begun && !list.steps[p->step].skipped;
+    return open ? std::optional(hoursAt(p->start)) : std::nullopt;
+}
+
 const PlannedStep* DaysPlan::next() const
 {
     const PlannedStep* out = nullptr;

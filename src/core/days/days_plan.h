@@ -64,6 +64,8 @@ struct DaysPlan : StageAnswer {
     [[nodiscard]] const PlannedStep* plannedStep(const std::string& key) const;
     /// When the show face gets this coat, from 0; empty: it is not planned.
     [[nodiscard]] std::optional<double> coatAt_h(size_t coat) const;
+    /// When a pour that is still to come begins, by the id of its event; empty: it is done, or not planned.
+    [[nodiscard]] std::optional<double> pourAt_h(const std::string& event) const;
     /// The step to do at `now`: the first piece that is not over; null: nothing is left.
     [[nodiscard]] const PlannedStep* next() const;
 };

@@ -1,5 +1,7 @@
 #include "core/plan/plan.h"
 
+#include <algorithm>
+
 #include <set>
 
 #include "core/shop/job_in_shop.h"
@@ -62,6 +64,8 @@ std::vector<Entry> Plan::figuresOf(std::string_view bench) const
             out.insert(out.end(), stage.answer->figures.begin(), stage.answer->figures.end());
         }
     }
+    // What decides is read first, whichever stage says it.
+    std::stable_partition(out.begin(), out.end(), [](const Entry& e) { return e.prominence == Prominence::Headline; });
     return out;
 }
 

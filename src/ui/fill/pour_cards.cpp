@@ -17,8 +17,13 @@ namespace
 
 constexpr double kWide_px = 150.0, kHigh_px = 86.0, kGap_px = 8.0, kEdge_px = 22.0;
 
-QString whenText(const PourPlan& plan, const PourEvent& event)
+/// As the days have it: one date wherever it is read.
+QString whenText(const Plan& all, const PourEvent& event)
 {
+    const PourPlan& plan = *all.pour;
+    if (const auto at_h = all.days->pourAt_h(event.id); at_h && !event.done) {
+        return fromCore(timeText(*at_h));
+    }
     if (!event.at_h) {
         return QObject::tr("waits");
     }
@@ -90,7 +95,7 @@ void PourCards::refresh()
         const PourEvent& event = document_.plan()->pour->events[static_cast<size_t>(chosen())];
         setAccessibleDescription(translated(event.name) + QStringLiteral(", ") +
                                  quantity(event.litres, document_.units()) + QStringLiteral(", ") +
-                                 whenText(*document_.plan()->pour, event));
+                                 whenText(*document_.plan(), event));
     }
     update();
 }
@@ -127,7 +132,7 @@ void PourCards::paintEvent(QPaintEvent*)
              (event.isIn() ? tr("done ")
               : event.done ? tr("begun ")
                            : QString()) +
-                 whenText(plan, event) + (event.scuff ? tr(" · scuff") : QString()));
+                 whenText(*document_.plan(), event) + (event.scuff ? tr(" · scuff") : QString()));
         line(58, 16, textFont(9.5), c.faint, potsText(event, document_.units()));
     }
 }
