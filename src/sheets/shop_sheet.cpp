@@ -277,11 +277,11 @@ private:
             for (const ColourPots& colour : event.colours) {
                 const Parts& each = colour.pots.each;
                 constexpr double kGrams = 1000.0;
-                QString name = QString::fromStdString(event.name);
-                if (!colour.colour.empty()) {
-                    name += QStringLiteral(", ") + QString::fromStdString(colour.colour);
-                }
-                rows.push_back({name, tr("%1 × %2").arg(colour.pots.count).arg(text(each.volume_L, Unit::Volume)),
+                // One colour needs no word of it here; of two the second has a line of its own.
+                const bool first = &colour == &event.colours.front();
+                rows.push_back({first ? QString::fromStdString(event.name).replace(tr(", round "), QStringLiteral(" "))
+                                      : tr("+ %1").arg(QString::fromStdString(colour.colour)),
+                                tr("%1 × %2").arg(colour.pots.count).arg(text(each.volume_L, Unit::Volume)),
                                 text(each.a_kg * kGrams, Unit::SmallMass), text(each.b_kg * kGrams, Unit::SmallMass),
                                 text(each.pigment_g, Unit::SmallMass), QStringLiteral("[ ]")});
             }
@@ -290,16 +290,14 @@ private:
             page_.text(x, at, w, tr("nothing to fill"), 9.5);
             return at + 5.0;
         }
-        constexpr double kDone_mm = 8.0;
-        const double name = (w - kDone_mm) * 0.42;
-        const double pots = (w - kDone_mm) * 0.22;
-        const double column = (w - kDone_mm - name - pots) / 3.0;
+        constexpr double kDone_mm = 6.5;
+        const double room = w - kDone_mm;
         at += page_.table(x, at,
-                          {{tr("pour"), name, false},
-                           {tr("pots"), pots},
-                           {tr("part A"), column},
-                           {tr("part B"), column},
-                           {tr("pigment"), column},
+                          {{tr("pour"), room * 0.28, false},
+                           {tr("pots"), room * 0.235},
+                           {tr("part A"), room * 0.165},
+                           {tr("part B"), room * 0.165},
+                           {tr("pigment"), room * 0.155},
                            {tr("done"), kDone_mm}},
                           rows) +
               1.0;
@@ -334,10 +332,10 @@ private:
         }
         double at = y + page_.table(x, y,
                                     {{tr("no."), 8.0, false},
-                                     {tr("from left"), 17.5},
-                                     {tr("from edge"), 17.5},
-                                     {tr("slot or groove"), w - 64.5},
-                                     {tr("bolt off"), 13.5},
+                                     {tr("from left"), 15.5},
+                                     {tr("from edge"), 15.5},
+                                     {tr("slot or groove"), w - 62.0},
+                                     {tr("bolt off"), 15.0},
                                      {tr("done"), 8.0}},
                                     rows);
         at += 1.0;

@@ -469,3 +469,51 @@ TEST_CASE("the quote is one page with its sums, and its HTML twin says the same;
     demo.book = withHabits(demo.book, habits);
     CHECK_FALSE(quoteToShow(demo.job, demo.plan()).has_value());
 }
+
+TEST_CASE("the shop sheet and the pour card give one recipe: pots of each colour of each pour", "[sheets][pour]")
+{
+    Demo demo(2);
+    demo.job.fill.log.clear();
+    demo.job.days.book.clear();
+    demo.job.fill.colours.second = "pearl";
+    demo.job.fill.colours.use = SecondColour::Swirled;
+    const Plan plan = demo.plan();
+    const QString shop = sheetOf(demo).simplified();
+    const QString card =
+        wordsOf(pourCardPdf(demo.job, *demo.book.shop, plan, Paper::A4, QStringLiteral("Lato"))).simplified();
+    size_t colours = 0;
+    for (const PourEvent& event : plan.pour->events) {
+        for (const ColourPots& colour : event.colours) {
+            ++colours;
+            const auto grams = [](double kg) {
+                return QString::fromStdString(formatQuantity(kg * 1000.0, Unit::SmallMass, {}));
+            };
+            INFO(event.id << " " << colour.colour);
+            CHECK(shop.contains(QStringLiteral("%1 × %2").arg(colour.pots.count).arg(
+                QString::fromStdString(formatQuantity(colour.pots.each.volume_L, Unit::Volume, {})))));
+            CHECK(shop.contains(grams(colour.pots.each.a_kg)));
+            CHECK(card.contains(grams(colour.pots.each.a_kg)));
+            CHECK(card.contains(grams(colour.pots.each.b_kg)));
+        }
+    }
+    CHECK(colours > plan.pour->events.size()); // one of them has two
+    CHECK(shop.contains(QStringLiteral("+ pearl")));
+}
+
+TEST_CASE("a base sheet is in the units of its maker, with walls, rounds and radii", "[sheets][base]")
+{
+    Demo round(3); // a pedestal
+    const auto sheet = [&](const Demo& demo) {
+        return wordsOf(baseSheetPdf(demo.job, *demo.book.shop, demo.plan(), Paper::A4, QStringLiteral("Lato")))
+            .simplified();
+    };
+    const QString pedestal = sheet(round);
+    CHECK(pedestal.contains(QStringLiteral("⌀ ")));
+    CHECK_FALSE(pedestal.contains(QStringLiteral("100 mm × 100 mm")));
+    Demo columns(6);
+    CHECK(sheet(columns).contains(QStringLiteral("bent round a radius of")));
+    Habits inches = columns.book.shop->habits;
+    inches.units.length = LengthStyle::FeetAndInches;
+    columns.book = withHabits(columns.book, inches);
+    CHECK_FALSE(sheet(columns).contains(QStringLiteral(" mm")));
+}

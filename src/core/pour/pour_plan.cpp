@@ -80,7 +80,12 @@ private:
     {
         const double needed = fill_L * (1.0 + c_.reserve) + over_L + soak_L;
         const double litres = needed / (1.0 - c_.potResidue);
-        std::vector<Figure> terms{workedOut("fill_" + id, "to fill", fill_L, Unit::Volume, source)};
+        // As sure as the places are that it fills: a thickness that is a guess makes litres that are one.
+        const bool guess = fill_L > 0.0 && std::any_of(fill_.items.begin(), fill_.items.end(), [](const FillItem& item) {
+                               return !item.resin.empty() && item.volume.isGuess();
+                           });
+        std::vector<Figure> terms{guess ? assumed("fill_" + id, "to fill", fill_L, Unit::Volume, source)
+                                        : workedOut("fill_" + id, "to fill", fill_L, Unit::Volume, source)};
         if (over_L > 0.0) {
             terms.push_back(workedOut("over_" + id, "overpour", over_L, Unit::Volume,
                                       "chosen height over its area, and the wedge of a form out of level"));
