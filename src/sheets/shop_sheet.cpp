@@ -298,7 +298,7 @@ private:
                            {tr("part A"), room * 0.165},
                            {tr("part B"), room * 0.165},
                            {tr("pigment"), room * 0.155},
-                           {tr("done"), kDone_mm}},
+                           {QStringLiteral("✓"), kDone_mm}},
                           rows) +
               1.0;
         for (const ResinOrder& order : plan_.fill->orders) {
@@ -332,9 +332,9 @@ private:
         }
         double at = y + page_.table(x, y,
                                     {{tr("no."), 8.0, false},
-                                     {tr("from left"), 15.5},
-                                     {tr("from edge"), 15.5},
-                                     {tr("slot or groove"), w - 62.0},
+                                     {tr("from left"), 17.0},
+                                     {tr("from edge"), 16.5},
+                                     {tr("slot or groove"), w - 64.5},
                                      {tr("bolt off"), 15.0},
                                      {tr("done"), 8.0}},
                                     rows);
