@@ -95,7 +95,8 @@ private:
         for (const PlannedStep* p : order) {
             makeRoom(kLine_mm + 2.0);
             const JobStep& step = days_.list.steps[p->step];
-            const QString people = core(step.peopleWords());
+            // What they are for stands in the line below, with what is to be at hand.
+            const QString people = core(step.peopleWords()).remove(tr(" to turn it"));
             constexpr double kBox_mm = 4.0;
             page_.box(0, y_ + 0.6, kBox_mm);
             if (p->progress.done) {

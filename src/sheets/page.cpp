@@ -44,6 +44,9 @@ QRectF Page::dots(double x, double y, double w, double h) const
 QFont Page::font(double points, bool bold) const
 {
     QFont f(family_);
+    // A letter spacing of any size keeps letters apart as glyphs: "Flatten" is found by that word in the file.
+    constexpr double kNoLigatures_px = 0.1;
+    f.setLetterSpacing(QFont::AbsoluteSpacing, kNoLigatures_px);
     f.setPointSizeF(points);
     f.setBold(bold);
     return f;
