@@ -489,8 +489,10 @@ TEST_CASE("the shop sheet and the pour card give one recipe: pots of each colour
                 return QString::fromStdString(formatQuantity(kg * 1000.0, Unit::SmallMass, {}));
             };
             INFO(event.id << " " << colour.colour);
-            CHECK(shop.contains(QStringLiteral("%1 × %2").arg(colour.pots.count).arg(
-                QString::fromStdString(formatQuantity(colour.pots.each.volume_L, Unit::Volume, {})))));
+            CHECK(shop.contains(
+                QStringLiteral("%1 × %2")
+                    .arg(colour.pots.count)
+                    .arg(QString::fromStdString(formatQuantity(colour.pots.each.volume_L, Unit::Volume, {})))));
             CHECK(shop.contains(grams(colour.pots.each.a_kg)));
             CHECK(card.contains(grams(colour.pots.each.a_kg)));
             CHECK(card.contains(grams(colour.pots.each.b_kg)));

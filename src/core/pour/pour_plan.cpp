@@ -81,9 +81,10 @@ private:
         const double needed = fill_L * (1.0 + c_.reserve) + over_L + soak_L;
         const double litres = needed / (1.0 - c_.potResidue);
         // As sure as the places are that it fills: a thickness that is a guess makes litres that are one.
-        const bool guess = fill_L > 0.0 && std::any_of(fill_.items.begin(), fill_.items.end(), [](const FillItem& item) {
-                               return !item.resin.empty() && item.volume.isGuess();
-                           });
+        const bool guess =
+            fill_L > 0.0 && std::any_of(fill_.items.begin(), fill_.items.end(), [](const FillItem& item) {
+                return !item.resin.empty() && item.volume.isGuess();
+            });
         std::vector<Figure> terms{guess ? assumed("fill_" + id, "to fill", fill_L, Unit::Volume, source)
                                         : workedOut("fill_" + id, "to fill", fill_L, Unit::Volume, source)};
         if (over_L > 0.0) {

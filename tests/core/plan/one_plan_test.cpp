@@ -75,7 +75,8 @@ TEST_CASE("every material is named once, and is priced or missed", "[plan][law]"
             CHECK(goods.amount.value() > 0.0);
             const auto named = [&](const std::string& what) { return what == goods.name; };
             const auto& lines = plan.money->draft.lines;
-            const bool priced = std::any_of(lines.begin(), lines.end(), [&](const MoneyLine& l) { return named(l.what); });
+            const bool priced =
+                std::any_of(lines.begin(), lines.end(), [&](const MoneyLine& l) { return named(l.what); });
             const auto& open = plan.money->unpriced;
             const bool missed = std::any_of(open.begin(), open.end(), [&](const Unpriced& u) { return named(u.what); });
             const auto& own = demo.job.money.lines; // "Powder coat"
