@@ -142,8 +142,11 @@ void addPours(StepsMade& list)
 }
 void addFloodCoats(StepsMade& list)
 {
+    if (!list.in.pour) {
+        return;
+    }
     const PourEvent* before = nullptr;
-    for (const PourEvent& event : list.in.pour ? list.in.pour->events : std::vector<PourEvent>{}) {
+    for (const PourEvent& event : list.in.pour->events) {
         if (event.kind != PourKind::FloodCoat) {
             continue;
         }
