@@ -44,6 +44,15 @@ struct DaysCommand {
 };
 /// The days of a job: its steps in time, when it is done, what wants attention.
 int days(const DaysCommand& options);
+struct BookCommand {
+    std::string file;
+    std::string now;       // moment; empty: the clock of the machine
+    std::string out;       // with `keep`: the job as it is then
+    bool keep = false;     // writes what is sure into the book, line after line
+    bool alsoDone = false; // steps before one that is done are taken as done, however many
+};
+/// Reads lines of the day book from standard input; prints what each means, a JSON object a line.
+int book(const BookCommand& options);
 struct QuoteCommand {
     std::string file;
     std::string out;     // its ending says what is written: pdf, html

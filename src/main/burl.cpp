@@ -108,6 +108,18 @@ int run(int argc, char** argv)
                             "moment, as 2026-11-27T10:10; the clock of the machine if left out");
     daysCommand->add_option("--units", daysOptions.units, "mm, cm, inch or feet");
 
+    BookCommand bookOptions;
+    CLI::App* bookCommand =
+        app.add_subcommand("book", "Read lines of the day book from standard input, and say what each means");
+    bookCommand->add_option("JOB", bookOptions.file, "job file")->required();
+    bookCommand->add_option("--now", bookOptions.now,
+                            "moment, as 2026-11-27T10:10; the clock of the machine if left out");
+    CLI::Option* keep =
+        bookCommand->add_flag("--keep", bookOptions.keep, "write what is sure into the book; what asks is not kept");
+    bookCommand->add_option("-o,--output", bookOptions.out, "job file to write with --keep")->needs(keep);
+    bookCommand->add_flag("--also-done", bookOptions.alsoDone,
+                          "take the steps before one that is done as done, however many");
+
     QuoteCommand quoteOptions;
     CLI::App* quoteCommand = app.add_subcommand("quote", "Write the quote of a job for the customer");
     quoteCommand->add_option("JOB", quoteOptions.file, "job file")->required();
@@ -258,6 +270,9 @@ int run(int argc, char** argv)
     }
     if (*sheetCommand) {
         return sheet(sheetOptions, argc, argv);
+    }
+    if (*bookCommand) {
+        return book(bookOptions);
     }
     if (*daysCommand) {
         return days(daysOptions);

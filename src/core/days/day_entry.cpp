@@ -1,8 +1,10 @@
 // Entries of the day book, and what they read where it belongs.
 
 #include <algorithm>
+#include <functional>
 
-#include "core/days/day_line.h"
+#include "core/days/book_facts.h"
+#include "core/days/day_entry.h"
 #include "core/measure/clock.h"
 #include "core/shop/metered.h"
 
@@ -11,113 +13,72 @@ namespace burl
 namespace
 {
 
-const JobStep* stepCalled(const std::vector<JobStep>& steps, const std::string& key)
-{
-    for (const JobStep& step : steps) {
-        if (step.key == key) {
-            return &step;
-        }
-    }
-    return nullptr;
-}
-
 const std::string kResinStock = "resin:"; // with the id of one: litres of a resin of the shop's own
-constexpr size_t kDate = 10;              // letters of a day in a moment
 
-/// The mean of the latest day is what the plan goes by.
-void setToday(Slab& slab)
+/// The mean of the latest day is what the plan goes by, where it was so.
+void setToday(Slab& slab, bool explained)
 {
-    if (const auto latest = latestMc_pct(slab.moisture)) {
+    if (const auto latest = latestMc_pct(slab.moisture); latest && explained) {
         slab.mc_pct = latest;
     }
 }
 
-/// Carries readings to slabs, rests and pours; or takes them back.
+/// Changes entries of a book, and carries what they say to slabs, rests and pours.
 class Carrier
 {
 public:
     Carrier(Book book, JobId id, const std::vector<JobStep>& steps) : book_(std::move(book)), id_(id), steps_(steps) {}
 
-    /// What it took from the stock; empty when it used nothing that a stock could hold.
-    std::optional<std::vector<StockDrawn>> carry(const DayWords& words, const std::string& at)
+    /// Whatever the entries say after `change` and did not say before goes where it belongs, and the other way round.
+    void entries(const std::function<void(DaysChoices&)>& change)
     {
-        const std::string day = at.substr(0, kDate);
-        const JobStep* step = stepCalled(steps_, words.step);
-        double litres = 0.0;
-        double leak = 0.0;
-        std::optional<double> warm;
-        std::optional<std::vector<StockDrawn>> drawn;
-        for (const DayReading& r : words.readings) {
-            if (r.kind == ReadingKind::Moisture) {
-                slab(r.slab, [&](Slab& s) {
-                    s.moisture.push_back({day, 0.0, r.value});
-                    setToday(s);
-                });
-            } else if (r.kind == ReadingKind::Thickness && step != nullptr && step->milling > 0) {
-                job([&](Job& j) {
-                    Rest rest;
-                    rest.slab = r.slab;
-                    rest.cut = day;
-                    rest.thickness_mm = r.value;
-                    if (r.slab.value != 0 &&
-                        !std::any_of(j.flatten.rests.begin(), j.flatten.rests.end(),
-                                     [&](const Rest& x) { return x.slab == r.slab && x.cut == day; })) {
-                        j.flatten.rests.push_back(rest);
-                    }
-                });
-            }
-            if (r.kind == ReadingKind::Discs) {
-                note(drawn, "discs", drawStock("discs", r.value));
-            }
-            litres += r.kind == ReadingKind::Litres ? r.value : 0.0;
-            leak += r.kind == ReadingKind::Leak ? r.value : 0.0;
-            warm = r.kind == ReadingKind::Temperature ? std::optional(r.value) : warm;
+        const Job* now = book_.job(id_);
+        if (now == nullptr) {
+            return;
         }
-        if (step != nullptr && !step->pour.empty()) {
-            if (litres > 0.0) {
-                note(drawn, kResinStock + step->resin, drawResin(step->resin, litres));
+        const BookFacts before = bookFacts(now->days.book, steps_);
+        job([&](Job& j) { change(j.days); });
+        const BookFacts after = bookFacts(book_.job(id_)->days.book, steps_);
+        job([&](Job& j) {
+            j.fill.log = poursAfter(std::move(j.fill.log), before.pours, after.pours);
+            j.flatten.rests = restsAfter(std::move(j.flatten.rests), before.rests, after.rests);
+            if (before.delivered != after.delivered &&
+                (j.days.delivered == before.delivered || !after.delivered.empty())) {
+                j.days.delivered = after.delivered;
             }
-            pour(*step, words, at, litres, leak, warm);
-        }
-        if (step != nullptr && step->key == "deliver" && words.ends) {
-            job([&](Job& j) { j.days.delivered = day; });
-        }
-        return drawn;
+        });
+        moisture(before.moisture, after.moisture);
     }
 
-    void takeBack(const DayEntry& entry)
+    /// Takes what the entry says it used from the stock, and notes how much there was to take.
+    void draw(DayEntry& entry)
     {
-        const DayWords& words = entry.words;
-        const std::string& at = entry.at;
-        const std::string day = at.substr(0, kDate);
-        const JobStep* step = stepCalled(steps_, words.step);
+        const JobStep* step = stepCalled(steps_, entry.words.step);
+        double litres = 0.0;
+        entry.drawn.reset();
+        for (const DayReading& r : entry.words.readings) {
+            if (r.kind == ReadingKind::Discs) {
+                note(entry.drawn, "discs", drawStock("discs", r.value));
+            }
+            litres += r.kind == ReadingKind::Litres ? r.value : 0.0;
+        }
+        if (step != nullptr && !step->pour.empty() && litres > 0.0) {
+            note(entry.drawn, kResinStock + step->resin, drawResin(step->resin, litres));
+        }
+    }
+    void putBack(const DayEntry& entry) { putBack(entry, stepCalled(steps_, entry.words.step)); }
+
+    /// What was said of slabs that no reading was taken of: it counts again when the entry is gone.
+    [[nodiscard]] std::vector<MoistureBefore> moistureBefore(const DayWords& words) const
+    {
+        std::vector<MoistureBefore> out;
         for (const DayReading& r : words.readings) {
-            if (r.kind == ReadingKind::Moisture) {
-                slab(r.slab, [&](Slab& s) {
-                    const auto mine = std::find_if(s.moisture.begin(), s.moisture.end(), [&](const MoistureReading& m) {
-                        return m.date == day && m.depth_mm == 0.0 && m.mc_pct == r.value;
-                    });
-                    if (mine != s.moisture.end()) {
-                        s.moisture.erase(mine);
-                        setToday(s);
-                    }
-                });
-            } else if (r.kind == ReadingKind::Thickness) {
-                job([&](Job& j) {
-                    std::erase_if(j.flatten.rests, [&](const Rest& rest) {
-                        return rest.slab == r.slab && rest.cut == day && rest.thickness_mm == r.value &&
-                               rest.measured.empty();
-                    });
-                });
+            const Slab* s = r.kind == ReadingKind::Moisture ? book_.shop->slab(r.slab) : nullptr;
+            if (s != nullptr && s->moisture.empty() && s->mc_pct) {
+                out.push_back({r.slab, *s->mc_pct});
             }
         }
-        putBack(entry, step);
-        if (step != nullptr && !step->pour.empty()) {
-            takeBackPour(*step, words, at);
-        }
-        if (step != nullptr && step->key == "deliver") {
-            job([&](Job& j) { j.days.delivered = j.days.delivered == day ? "" : j.days.delivered; });
-        }
+        return out;
     }
 
     void job(const std::function<void(Job&)>& change)
@@ -132,6 +93,49 @@ public:
     Book book_;
 
 private:
+    void moisture(std::vector<BookMoisture> before, std::vector<BookMoisture> after)
+    {
+        for (auto it = before.begin(); it != before.end();) { // said before and after
+            const auto same = std::find(after.begin(), after.end(), *it);
+            if (same != after.end()) {
+                after.erase(same);
+                it = before.erase(it);
+            } else {
+                ++it;
+            }
+        }
+        for (const BookMoisture& gone : before) {
+            slab(gone.slab, [&](Slab& s) { takeBack(s, gone); });
+        }
+        for (const BookMoisture& come : after) {
+            slab(come.slab, [&](Slab& s) {
+                s.moisture.push_back({come.day, 0.0, come.mc_pct});
+                setToday(s, true);
+            });
+        }
+    }
+    void takeBack(Slab& s, const BookMoisture& gone) const
+    {
+        const auto mine = std::find_if(s.moisture.begin(), s.moisture.end(), [&](const MoistureReading& m) {
+            return m.date == gone.day && m.depth_mm == 0.0 && m.mc_pct == gone.mc_pct;
+        });
+        if (mine == s.moisture.end()) {
+            return;
+        }
+        const bool explained = s.mc_pct == latestMc_pct(s.moisture); // not typed since
+        s.moisture.erase(mine);
+        setToday(s, explained);
+        if (!s.moisture.empty() || !explained) {
+            return;
+        }
+        s.mc_pct.reset();
+        for (const DayEntry& e : book_.job(id_)->days.book) {
+            for (const MoistureBefore& b : e.before) {
+                s.mc_pct = b.slab == s.id && !s.mc_pct ? std::optional(b.mc_pct) : s.mc_pct;
+            }
+        }
+    }
+
     static void note(std::optional<std::vector<StockDrawn>>& drawn, std::string of, double amount)
     {
         drawn = drawn.value_or(std::vector<StockDrawn>{});
@@ -199,69 +203,26 @@ private:
         }
     }
 
-    /// What this entry said of a pour. A record that it began and that holds nothing more is gone; one that was weighed
-    /// stays.
-    void takeBackPour(const JobStep& step, const DayWords& words, const std::string& at)
-    {
-        const auto end = hoursOf(at);
-        if (!end) {
-            return;
-        }
-        const std::string from = isoTime(*end - words.minutes / 60.0);
-        constexpr double kAny_L = 1e-9;
-        job([&](Job& j) {
-            for (PourRecord& record : j.fill.log) {
-                if (record.event != step.pour) {
-                    continue;
-                }
-                for (const DayReading& r : words.readings) {
-                    if (r.kind == ReadingKind::Litres) {
-                        record.poured_L = std::max(0.0, record.poured_L - r.value);
-                    } else if (r.kind == ReadingKind::Leak) {
-                        record.leaked_L = std::max(0.0, record.leaked_L - r.value);
-                    } else if (const auto began = hoursOf(record.began); r.kind == ReadingKind::Temperature && began) {
-                        std::erase_if(record.heat, [&](const auto& seen) {
-                            return std::abs(seen.at_h - (*end - *began)) < 1e-6 && seen.measured_C == r.value;
-                        });
-                    }
-                }
-            }
-            std::erase_if(j.fill.log, [&](const PourRecord& record) {
-                return record.event == step.pour && record.began == from && record.pots.empty() &&
-                       record.heat.empty() && record.poured_L < kAny_L && record.leaked_L < kAny_L;
-            });
-        });
-    }
-
-    /// The first entry of a pour begins its record; a temperature later is one more reading of its heat.
-    void pour(const JobStep& step, const DayWords& words, const std::string& at, double litres, double leak,
-              std::optional<double> warm)
-    {
-        const auto end = hoursOf(at);
-        if (!end) {
-            return;
-        }
-        job([&](Job& j) {
-            auto record = std::find_if(j.fill.log.begin(), j.fill.log.end(),
-                                       [&](const PourRecord& r) { return r.event == step.pour; });
-            if (record == j.fill.log.end()) {
-                PourRecord fresh;
-                fresh.event = step.pour;
-                fresh.began = isoTime(*end - words.minutes / 60.0);
-                fresh.note = words.text;
-                j.fill.log.push_back(fresh);
-                record = j.fill.log.end() - 1;
-            } else if (const auto began = hoursOf(record->began); warm && began && *end > *began) {
-                record->heat.push_back({*end - *began, *warm});
-            }
-            record->poured_L += litres;
-            record->leaked_L += leak;
-        });
-    }
-
     JobId id_;
     const std::vector<JobStep>& steps_;
 };
+
+const DayEntry* entryCalled(const Book& book, JobId id, int entry)
+{
+    const Job* job = book.job(id);
+    if (job == nullptr) {
+        return nullptr;
+    }
+    const auto found =
+        std::find_if(job->days.book.begin(), job->days.book.end(), [&](const DayEntry& e) { return e.id == entry; });
+    return found != job->days.book.end() ? &*found : nullptr;
+}
+void replace(DaysChoices& days, const DayEntry& by)
+{
+    for (DayEntry& e : days.book) {
+        e = e.id == by.id ? by : e;
+    }
+}
 
 std::vector<PlannedWork> plannedOf(const std::vector<JobStep>& steps, const std::string& key)
 {
@@ -275,90 +236,69 @@ Book withDayEntry(const Book& book, JobId job, const DayLine& line, double at_h,
                   std::vector<std::string> pictures)
 {
     Carrier carrier(book, job, steps);
-    const std::string at = isoTime(at_h);
-    carrier.job([&](Job& j) {
-        DayEntry entry;
-        entry.id = ++j.days.lastEntry;
-        entry.at = at;
-        entry.words = line.words;
-        entry.agreed = line.agreed;
-        entry.planned = plannedOf(steps, line.words.step);
-        entry.pictures = std::move(pictures);
-        j.days.book.push_back(std::move(entry));
+    if (book.job(job) == nullptr) {
+        return book;
+    }
+    DayEntry entry;
+    entry.at = isoTime(at_h);
+    entry.words = line.words;
+    entry.agreed = line.agreed;
+    entry.planned = plannedOf(steps, line.words.step);
+    entry.before = carrier.moistureBefore(line.words);
+    entry.pictures = std::move(pictures);
+    carrier.draw(entry);
+    carrier.entries([&](DaysChoices& days) {
+        entry.id = ++days.lastEntry;
+        days.book.push_back(entry);
     });
-    const auto drawn = carrier.carry(line.words, at);
-    carrier.job([&](Job& j) { j.days.book.back().drawn = drawn; });
     return carrier.book_;
 }
 
 Book withCorrectedEntry(const Book& book, JobId job, int id, const DayLine& line, double now_h,
-                        const std::vector<JobStep>& steps, const std::vector<std::string>& pictures)
+                        const std::vector<JobStep>& steps, const std::vector<std::string>& pictures,
+                        std::optional<double> at_h)
 {
-    const Job* now = book.job(job);
-    if (now == nullptr) {
+    const DayEntry* old = entryCalled(book, job, id);
+    if (old == nullptr) {
         return book;
     }
+    DayEntry next = *old;
+    next.pictures.insert(next.pictures.end(), pictures.begin(), pictures.end());
+    const bool moved = at_h && isoTime(*at_h) != old->at;
     Carrier carrier(book, job, steps);
-    for (const DayEntry& entry : now->days.book) {
-        if (entry.id != id) {
-            continue;
+    if (!(old->words == line.words) || old->struck || moved) {
+        if (!old->struck) { // of what was struck out nothing was left in the stock's account
+            carrier.putBack(*old);
         }
-        const bool saysTheSame = entry.words == line.words && !entry.struck;
-        if (saysTheSame && pictures.empty()) {
-            continue;
+        next.history.push_back({isoTime(now_h), old->words});
+        next.planned = old->words.step == line.words.step ? old->planned : plannedOf(steps, line.words.step);
+        next.words = line.words;
+        next.agreed = line.agreed;
+        next.struck = false;
+        next.at = moved ? isoTime(*at_h) : old->at;
+        for (const MoistureBefore& b : carrier.moistureBefore(line.words)) {
+            next.before.push_back(b);
         }
-        if (!saysTheSame && !entry.struck) { // of what was struck out nothing counts any more
-            carrier.takeBack(entry);
-        }
-        carrier.job([&](Job& j) {
-            for (DayEntry& mine : j.days.book) {
-                if (mine.id != id) {
-                    continue;
-                }
-                mine.pictures.insert(mine.pictures.end(), pictures.begin(), pictures.end());
-                if (!saysTheSame) {
-                    mine.history.push_back({isoTime(now_h), mine.words});
-                    mine.planned =
-                        mine.words.step == line.words.step ? mine.planned : plannedOf(steps, line.words.step);
-                    mine.words = line.words;
-                    mine.agreed = line.agreed;
-                    mine.struck = false;
-                }
-            }
-        });
-        if (!saysTheSame) {
-            const auto drawn = carrier.carry(line.words, entry.at);
-            carrier.job([&](Job& j) {
-                for (DayEntry& mine : j.days.book) {
-                    mine.drawn = mine.id == id ? drawn : mine.drawn;
-                }
-            });
-        }
+        carrier.draw(next);
+    } else if (pictures.empty()) {
+        return book;
     }
+    carrier.entries([&](DaysChoices& days) { replace(days, next); });
     return carrier.book_;
 }
 
 Book withStruckEntry(const Book& book, JobId job, int id, double now_h, const std::vector<JobStep>& steps)
 {
-    const Job* now = book.job(job);
-    if (now == nullptr) {
+    const DayEntry* old = entryCalled(book, job, id);
+    if (old == nullptr || old->struck) {
         return book;
     }
+    DayEntry next = *old;
+    next.history.push_back({isoTime(now_h), old->words});
+    next.struck = true;
     Carrier carrier(book, job, steps);
-    for (const DayEntry& entry : now->days.book) {
-        if (entry.id != id || entry.struck) {
-            continue;
-        }
-        carrier.takeBack(entry);
-        carrier.job([&](Job& j) {
-            for (DayEntry& mine : j.days.book) {
-                if (mine.id == id) {
-                    mine.history.push_back({isoTime(now_h), mine.words});
-                    mine.struck = true;
-                }
-            }
-        });
-    }
+    carrier.putBack(*old);
+    carrier.entries([&](DaysChoices& days) { replace(days, next); });
     return carrier.book_;
 }
 

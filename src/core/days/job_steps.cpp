@@ -26,6 +26,12 @@ std::string JobStep::peopleWords() const
     return most <= 1 ? std::string() : turners > people ? many + " to turn it" : many;
 }
 
+const JobStep* stepCalled(const std::vector<JobStep>& steps, const std::string& key)
+{
+    const auto found = std::find_if(steps.begin(), steps.end(), [&](const JobStep& s) { return s.key == key; });
+    return found != steps.end() ? &*found : nullptr;
+}
+
 std::optional<size_t> StepList::find(const std::string& key) const
 {
     for (size_t i = 0; i < steps.size(); ++i) {

@@ -65,6 +65,9 @@ struct JobStep {
     [[nodiscard]] std::string peopleWords() const;
 };
 
+/// The step with this key; null: there is none.
+[[nodiscard]] const JobStep* stepCalled(const std::vector<JobStep>& steps, const std::string& key);
+
 struct StepsInput {
     DaysChoices choices;
     FlattenChoices flattenChoices;

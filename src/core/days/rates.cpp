@@ -56,7 +56,8 @@ void addLogs(const Job& job, const WorkHabits& habits, RateLogs& out)
                 return !step.empty() && t.step == step && t.rate == planned.rate;
             });
             if (of == taught.end()) {
-                taught.push_back({planned.rate, step, {}, false});
+                // As it was planned when it was begun: what is poured already is planned no more.
+                taught.push_back({planned.rate, step, {0.0, planned.quantity}, false});
                 of = taught.end() - 1;
             }
             if (standard->time) {
@@ -64,7 +65,6 @@ void addLogs(const Job& job, const WorkHabits& habits, RateLogs& out)
             } else {
                 of->log.used += planned.rate == "resin" ? litres : discs;
             }
-            of->log.quantity = planned.quantity; // as it was planned last
             of->ended = of->ended || !standard->time || entry.words.ends;
         }
     }

@@ -68,12 +68,19 @@ struct StockDrawn {
     double amount = 0.0;
     bool operator==(const StockDrawn&) const = default;
 };
+/// What was said of a slab's moisture before the day book read it first: it counts again when the entry is struck out.
+struct MoistureBefore {
+    SlabId slab;
+    double mc_pct = 0.0;
+    bool operator==(const MoistureBefore&) const = default;
+};
 struct DayEntry {
     int id = 0;
     std::string at; // when the work ended
     DayWords words;
     std::vector<PlannedWork> planned;
     std::optional<std::vector<StockDrawn>> drawn; // empty: used nothing, or written before it was kept
+    std::vector<MoistureBefore> before;           // of slabs that had no reading yet
     std::vector<std::string> pictures;            // keys in the shop book
     bool agreed = false;                          // the customer agreed to what it says
     bool struck = false;                          // taken back; it stays in the book

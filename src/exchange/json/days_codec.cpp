@@ -100,6 +100,9 @@ OrderedJson toJson(const DayEntry& e)
             out["drawn"].push_back({{"of", d.of}, {"amount", d.amount}});
         }
     }
+    for (const MoistureBefore& b : e.before) {
+        out["mc_before"].push_back({{"slab", b.slab.value}, {"mc_pct", b.mc_pct}});
+    }
     for (const std::string& key : e.pictures) {
         out["pictures"].push_back(key);
     }
@@ -137,6 +140,12 @@ DayEntry entryFrom(JsonReader r)
             e.drawn->push_back(std::move(d));
         });
     }
+    r.each("mc_before", counts::kRecords, [&](JsonReader inner) {
+        MoistureBefore b;
+        inner.read("slab", b.slab.value);
+        inner.read("mc_pct", b.mc_pct, ranges::kMc_pct);
+        e.before.push_back(b);
+    });
     e.pictures = r.strings("pictures");
     r.read("agreed", e.agreed);
     r.read("struck", e.struck);

@@ -4,14 +4,16 @@
 #include <QWidget>
 
 #include "app/document.h"
+#include "core/book/book_line.h"
 
-class QLabel;
-class QLineEdit;
 class QPushButton;
 class QTableWidget;
 
 namespace burl::ui
 {
+
+class BookLineEdit;
+class LineBoxes;
 
 class DayBookPage : public QWidget
 {
@@ -32,8 +34,12 @@ protected:
 
 private:
     void write();
+    void answer(const QString& id, const QString& value);
     void leave(); // the line: empty, nothing attached, no entry being corrected
     void correct(int row);
+    void fillRow(int row, const DayEntry& entry);
+    [[nodiscard]] QString sayOf(const DayEntry& entry) const;
+    [[nodiscard]] std::vector<BookChoice> openSteps() const;
     void strike();
     void attach();
     void showPicture();
@@ -41,11 +47,13 @@ private:
 
     Document& document_;
     QTableWidget* table_;
-    QLineEdit* line_;
-    QLabel* understood_;
+    BookLineEdit* line_;
+    LineBoxes* boxes_;
     QPushButton* write_;
     QPushButton* picture_;
-    std::vector<int> ids_;              // of the rows
+    std::vector<int> ids_; // of the rows
+    BookAnswers answers_;
+    bool entered_ = false;              // Enter was pressed: the last answer keeps the line
     int correcting_ = 0;                // entry whose words are in the line; 0: a new one
     std::vector<std::string> pictures_; // to go with the next line
 };

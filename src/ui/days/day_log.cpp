@@ -4,6 +4,7 @@
 
 #include <QSettings>
 
+#include "core/book/book_context.h"
 #include "core/measure/clock.h"
 #include "core/measure/date.h"
 #include "core/measure/units.h"
@@ -14,15 +15,6 @@ namespace burl::ui
 namespace
 {
 
-std::vector<StepProgress> progressIn(const DaysPlan& plan)
-{
-    std::vector<StepProgress> out;
-    for (const PlannedStep& p : plan.planned) {
-        out.push_back(p.progress);
-    }
-    return out;
-}
-
 const std::vector<JobStep>& stepsIn(const Document& document)
 {
     static const std::vector<JobStep> kNone;
@@ -31,48 +23,30 @@ const std::vector<JobStep>& stepsIn(const Document& document)
 
 } // namespace
 
-Expected<DayLine> understoodLine(const Document& document, const QString& text)
+Expected<BookReading> understoodLine(const Document& document, const QString& text, const BookAnswers& answers,
+                                     int correcting)
 {
-    const Plan* plan = document.plan();
-    std::vector<std::shared_ptr<const Slab>> slabs;
-    if (const Job* job = document.job()) {
-        for (const auto& slab : document.shop().slabs) {
-            for (const Piece& piece : job->layup.pieces) {
-                if (piece.slab == slab->id) {
-                    slabs.push_back(slab);
-                }
-            }
-        }
+    const Job* job = document.job();
+    if (job == nullptr || document.plan() == nullptr) {
+        return refuse("days.no_job", "A day book belongs to a job: start one first.");
     }
-    return readDayLine(text.toStdString(), stepsIn(document),
-                       plan != nullptr ? progressIn(*plan->days) : std::vector<StepProgress>{}, slabs,
-                       document.units());
+    BookContext in = bookContext(*job, document.shop(), *document.plan()->days, document.now_h());
+    if (correcting != 0) { // what it says now is not there to be said again
+        withoutEntry(in, correcting);
+    }
+    auto read = readBookLine(text.toStdString(), in, answers);
+    if (read && correcting != 0) {
+        read->entries.front().corrects = correcting;
+    }
+    return read;
 }
 
-QString writeLine(Document& document, const QString& text, std::vector<std::string> pictures)
+void writeLine(Document& document, const BookReading& reading, std::vector<std::string> pictures)
 {
-    if (document.job() == nullptr) {
-        return QObject::tr("A day book belongs to a job: start one first.");
-    }
-    const auto line = understoodLine(document, text);
-    if (!line) {
-        return translated(line.error().sentence);
-    }
-    document.apply(QObject::tr("Day book"), withDayEntry(document.book(), document.job()->id, *line, document.now_h(),
-                                                         stepsIn(document), std::move(pictures)));
-    return {};
-}
-
-QString correctLine(Document& document, int entry, const QString& text, const std::vector<std::string>& pictures)
-{
-    const auto line = understoodLine(document, text);
-    if (!line) {
-        return translated(line.error().sentence);
-    }
-    document.apply(QObject::tr("Correct an entry"),
-                   withCorrectedEntry(document.book(), document.job()->id, entry, *line, document.now_h(),
-                                      stepsIn(document), pictures));
-    return {};
+    const bool corrects = reading.entries.front().corrects != 0;
+    document.apply(corrects ? QObject::tr("Correct an entry") : QObject::tr("Day book"),
+                   withBookLine(document.book(), document.job()->id, reading, document.now_h(), stepsIn(document),
+                                std::move(pictures)));
 }
 
 void strikeLine(Document& document, int entry)

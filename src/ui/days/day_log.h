@@ -4,17 +4,17 @@
 #include <QString>
 
 #include "app/document.h"
-#include "core/days/day_line.h"
+#include "core/book/book_line.h"
+#include "core/days/day_entry.h"
 
 namespace burl::ui
 {
 
-/// The line as it would be understood now.
-[[nodiscard]] Expected<DayLine> understoodLine(const Document& document, const QString& text);
-/// Into the book, with the clock's moment. Gives what to say; empty when it was written without a word.
-QString writeLine(Document& document, const QString& text, std::vector<std::string> pictures = {});
-/// Another wording of an entry.
-QString correctLine(Document& document, int entry, const QString& text, const std::vector<std::string>& pictures = {});
+/// The line as it is read now; `correcting`: the entry whose words it is to take the place of, 0 for none.
+[[nodiscard]] Expected<BookReading> understoodLine(const Document& document, const QString& text,
+                                                   const BookAnswers& answers = {}, int correcting = 0);
+/// Into the book; nothing of it may be in question any more.
+void writeLine(Document& document, const BookReading& reading, std::vector<std::string> pictures = {});
 void strikeLine(Document& document, int entry);
 /// A step is done, or not yet, with the minutes that were stopped; 0: none were.
 void writeDone(Document& document, const std::string& step, double minutes, bool ends = true);

@@ -29,6 +29,15 @@ QString rangeWord(double low_min, double high_min)
                      .arg(fromCore(formatNumber(low_min / kHour, 1)), fromCore(formatNumber(high_min / kHour, 1)));
 }
 
+/// What was written of it, where something was; else what it is planned with.
+QString takesWord(const JobStep& step, const StepProgress& progress)
+{
+    if (progress.minutes > 0.0) {
+        return fromCore(durationText(progress.minutes));
+    }
+    return (step.hands.isGuess() ? QStringLiteral("≈ ") : QString()) + fromCore(durationText(step.hands.value()));
+}
+
 } // namespace
 
 StepsPage::StepsPage(Document& document, QWidget* parent)
@@ -84,6 +93,10 @@ void StepsPage::refresh()
                         : p.progress.begun   ? tr("under way")
                         : p.chain            ? tr("holds the finish")
                                              : QString();
+        if (p.progress.minutes > 0.0) {
+            state += (state.isEmpty() ? QString() : QStringLiteral(", ")) +
+                     tr("planned %1").arg(fromCore(durationText(s.hands.value())));
+        }
         if (!s.fixed.empty()) {
             state += (state.isEmpty() ? QString() : QStringLiteral(", ")) + tr("fixed");
         }
@@ -91,8 +104,7 @@ void StepsPage::refresh()
             state += (state.isEmpty() ? QString() : QStringLiteral(", ")) + tr("your own word");
         }
         putRow(*table_, static_cast<int>(i),
-               {fromCore(s.name),
-                (s.hands.isGuess() ? QStringLiteral("≈ ") : QString()) + fromCore(durationText(s.hands.value())), range,
+               {fromCore(s.name), takesWord(s, p.progress), p.progress.done ? QString() : range,
                 s.wait.known() && s.wait.value() >= 1.0 ? (s.waitGuessed ? QStringLiteral("≈ ") : QString()) +
                                                               quantity(s.wait.value(), Unit::Minutes, document_.units())
                                                         : QString(),

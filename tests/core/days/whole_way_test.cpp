@@ -2,7 +2,7 @@
 
 #include <catch2/catch.hpp>
 
-#include "core/days/day_line.h"
+#include "core/days/day_entry.h"
 #include "core/measure/clock.h"
 #include "support/demo.h"
 

@@ -1,5 +1,8 @@
 // The day book by hand: lines, corrections, pictures, the stopwatch.
 
+#include <QMenu>
+
+#include "ui/days/book_line_edit.h"
 #include "ui/days/days_driver.h"
 
 using namespace burl;
@@ -13,7 +16,7 @@ TEST_CASE("a line of the day book is understood while it is written, and replans
     auto* line = d.find<QLineEdit>("dayLine");
     line->setFocus();
     QTest::keyClicks(line, QStringLiteral("welded 2 h 30"));
-    CHECK(d.find<QLabel>("understood")->text().contains(QStringLiteral("Cut and weld the base")));
+    CHECK(d.boxes() == QStringList{QStringLiteral("Cut and weld the base"), QStringLiteral("2 h 30 min")});
     const double left = d.plan().days->left_min;
     QTest::keyClick(line, Qt::Key_Return);
     CHECK(line->text().isEmpty());
@@ -189,6 +192,7 @@ TEST_CASE("a step that is taken as done is written down by the button of its sen
     // A job whose first entry is far along: what must have come before was never written down.
     d.document.edit(QStringLiteral("no book"), [](Job& j) { j.days.book.clear(); });
     d.write(QStringLiteral("flattened first 60 min"));
+    d.agree();
     const auto implied = [&] {
         const auto& all = d.plan().days->planned;
         return std::count_if(all.begin(), all.end(), [](const PlannedStep& p) { return p.progress.implied; });
@@ -208,6 +212,7 @@ TEST_CASE("a step that is taken as done is written down by the button of its sen
     REQUIRE(line->text().endsWith(QStringLiteral(", ")));
     QTest::keyClicks(line, QStringLiteral("25 min"));
     QTest::keyClick(line, Qt::Key_Return);
+    d.agree();
     CHECK(d.job().days.book.back().words.minutes == 25.0);
     CHECK_FALSE(d.job().days.book.back().words.step.empty());
     CHECK(implied() < before);
@@ -217,6 +222,7 @@ TEST_CASE("Esc leaves an entry that was taken into the line as it was", "[ui][da
 {
     DaysDriver d;
     d.write(QStringLiteral("sanded underside 40 min"));
+    d.agree();
     const DayEntry before = d.job().days.book.back();
     QTableWidget& t = d.table("dayBookTable");
     t.setFocus();
@@ -234,4 +240,101 @@ TEST_CASE("Esc leaves an entry that was taken into the line as it was", "[ui][da
     QTest::keyClick(line, Qt::Key_Return);
     CHECK(d.job().days.book.back().words.text == "swept");
     CHECK(d.job().days.book[d.job().days.book.size() - 2] == before);
+}
+
+TEST_CASE("what a line leaves open is asked under it, answered by its number, and then kept", "[ui][days]")
+{
+    DaysDriver d;
+    const size_t entries = d.job().days.book.size();
+    d.write(QStringLiteral("sanded 30 min"));
+    CHECK(d.job().days.book.size() == entries); // nothing is kept before it is answered
+    CHECK(d.find<QLabel>("question")->text() == QStringLiteral("Which step was it?"));
+    auto* first = d.find<QPushButton>("answer1");
+    REQUIRE(first != nullptr);
+    CHECK(first->hasFocus());
+    CHECK(first->text().startsWith(QStringLiteral("1  Sand")));
+    // Esc leads back into the line, which is as it was.
+    QTest::keyClick(first, Qt::Key_Escape);
+    auto* line = d.find<QLineEdit>("dayLine");
+    CHECK(line->hasFocus());
+    CHECK(line->text() == QStringLiteral("sanded 30 min"));
+    QTest::keyClick(line, Qt::Key_Return);
+    QTest::keyClick(d.find<QPushButton>("answer1"), Qt::Key_2);
+    d.agree();
+    REQUIRE(d.job().days.book.size() == entries + 1);
+    CHECK(d.job().days.book.back().words.step == "sand_1");
+    CHECK(line->text().isEmpty());
+    CHECK(line->hasFocus());
+}
+
+TEST_CASE("a box is taken out by Del, and another step chosen from its list", "[ui][days]")
+{
+    DaysDriver d;
+    d.open("book");
+    auto* line = d.find<QLineEdit>("dayLine");
+    line->setFocus();
+    QTest::keyClicks(line, QStringLiteral("welded 2 h 19C"));
+    CHECK(d.boxes() ==
+          QStringList{QStringLiteral("Cut and weld the base"), QStringLiteral("2 h"), QStringLiteral("19 °C")});
+    d.box(QStringLiteral("19 °C"))->setFocus();
+    QTest::keyClick(d.box(QStringLiteral("19 °C")), Qt::Key_Delete);
+    CHECK(d.boxes() == QStringList{QStringLiteral("Cut and weld the base"), QStringLiteral("2 h")});
+    CHECK(line->hasFocus());
+    QTest::mouseClick(d.box(QStringLiteral("Cut and weld the base")), Qt::LeftButton);
+    auto* menu = d.find<QMenu>("boxMenu");
+    REQUIRE(menu != nullptr);
+    CHECK(menu->actions().size() > 4);
+    menu->actions().back()->trigger(); // no step
+    menu->close();
+    CHECK(d.boxes() == QStringList{QStringLiteral("2 h")});
+    QTest::keyClick(line, Qt::Key_Return);
+    CHECK(d.job().days.book.back().words.step.empty());
+    CHECK(d.job().days.book.back().words.minutes == 120.0);
+    CHECK(d.job().days.book.back().words.readings.empty());
+    CHECK(d.job().days.book.back().words.text == "welded 2 h 19C"); // the words stay as they were written
+}
+
+TEST_CASE("what was not understood is underlined where it stands", "[ui][days]")
+{
+    DaysDriver d;
+    d.open("book");
+    auto* line = d.find<ui::BookLineEdit>("dayLine");
+    line->setFocus();
+    QTest::keyClicks(line, QStringLiteral("welded 2 h with zinc"));
+    REQUIRE(line->left().size() == 1);
+    CHECK(line->left().front() == std::pair<int, int>(16, 20));
+    QTest::keyClicks(line, QStringLiteral(" "));
+    line->setText(QStringLiteral("größer zinc"));
+    REQUIRE(line->left().size() == 2);
+    CHECK(line->left().back() == std::pair<int, int>(7, 11)); // letters, not bytes
+}
+
+TEST_CASE("Up takes what was just written back into the line; two facts are two entries", "[ui][days]")
+{
+    DaysDriver d;
+    const size_t entries = d.job().days.book.size();
+    d.write(QStringLiteral("swept the shop 10 min, welded 2 h"));
+    REQUIRE(d.job().days.book.size() == entries + 2);
+    auto* line = d.find<QLineEdit>("dayLine");
+    QTest::keyClick(line, Qt::Key_Up);
+    CHECK(line->text() == QStringLiteral("welded 2 h"));
+    QTest::keyClicks(line, QStringLiteral("welded 3 h"));
+    QTest::keyClick(line, Qt::Key_Return);
+    REQUIRE(d.job().days.book.size() == entries + 2);
+    CHECK(d.job().days.book.back().words.minutes == 180.0);
+    CHECK(d.job().days.book.back().history.size() == 1);
+}
+
+TEST_CASE("the steps show what was written of them", "[ui][days]")
+{
+    DaysDriver d;
+    d.write(QStringLiteral("welded 2 h 35"));
+    d.open("steps");
+    QTableWidget& t = d.table("stepsTable");
+    for (int row = 0; row < t.rowCount(); ++row) {
+        if (t.item(row, 0)->text() == QStringLiteral("Cut and weld the base")) {
+            CHECK(t.item(row, 1)->text() == QStringLiteral("2 h 35 min"));
+            CHECK(t.item(row, 5)->text().startsWith(QStringLiteral("✓ done, planned ")));
+        }
+    }
 }

@@ -65,6 +65,43 @@ struct DaysDriver : Driver {
         QTest::keyClick(field, Qt::Key_Return);
         QApplication::processEvents();
     }
+    /// The boxes under the line, in their order.
+    [[nodiscard]] QStringList boxes()
+    {
+        QStringList out;
+        for (QPushButton* b : boxButtons()) {
+            out += b->text();
+        }
+        return out;
+    }
+    [[nodiscard]] QPushButton* box(const QString& text)
+    {
+        for (QPushButton* b : boxButtons()) {
+            if (b->text() == text) {
+                return b;
+            }
+        }
+        FAIL("no box " << text.toStdString());
+        return nullptr;
+    }
+    [[nodiscard]] QList<QPushButton*> boxButtons()
+    {
+        QList<QPushButton*> out;
+        for (QPushButton* b : window.findChild<QWidget*>(QStringLiteral("lineBoxes"))->findChildren<QPushButton*>()) {
+            if (b->objectName().startsWith(QStringLiteral("box:"))) {
+                out += b;
+            }
+        }
+        return out;
+    }
+    /// To what the line also takes as done, by its first answer.
+    void agree()
+    {
+        while (auto* yes = window.findChild<QPushButton*>(QStringLiteral("answer1"))) {
+            QTest::keyClick(yes, Qt::Key_1);
+            QApplication::processEvents();
+        }
+    }
     /// Where the first block of a step lies, on the board.
     [[nodiscard]] std::optional<QPoint> blockOf(const char* key)
     {

@@ -2,39 +2,32 @@
 
 #include <catch2/catch.hpp>
 
-#include "core/days/day_line.h"
+#include "core/days/day_entry.h"
 #include "core/days/makers_line.h"
+#include "core/days/rates.h"
 #include "core/measure/clock.h"
+#include "support/book_lines.h"
 
 using namespace burl;
 
 namespace
 {
 
-JobStep step(const char* key, const char* name)
-{
-    JobStep out;
-    out.key = key;
-    out.name = name;
-    out.hands = given(std::string("hands_") + key, name, 60.0, Unit::Minutes, "test");
-    return out;
-}
-
 std::vector<JobStep> someSteps()
 {
-    std::vector<JobStep> out{step("flatten_1", "Flatten A4 and A5, first milling"),
-                             step("read_2", "Measure again"),
-                             step("flatten_2", "Flatten A4 and A5, second milling"),
-                             step("glue", "Glue up"),
-                             step("pour_river-1", "River, layer 1"),
-                             step("pour_river-2", "River, layer 2"),
-                             step("sand_0", "Sand the show face"),
-                             step("sand_1", "Sand the underside"),
-                             step("under_1", "Underside, coat 1"),
-                             step("show_1", "Show face, coat 1"),
-                             step("base_weld", "Cut and weld the base"),
-                             step("deliver", "Deliver it"),
-                             step("own_3", "Carve the sign")};
+    std::vector<JobStep> out{test::someStep("flatten_1", "Flatten A4 and A5, first milling"),
+                             test::someStep("read_2", "Measure again"),
+                             test::someStep("flatten_2", "Flatten A4 and A5, second milling"),
+                             test::someStep("glue", "Glue up"),
+                             test::someStep("pour_river-1", "River, layer 1"),
+                             test::someStep("pour_river-2", "River, layer 2"),
+                             test::someStep("sand_0", "Sand the show face"),
+                             test::someStep("sand_1", "Sand the underside"),
+                             test::someStep("under_1", "Underside, coat 1"),
+                             test::someStep("show_1", "Show face, coat 1"),
+                             test::someStep("base_weld", "Cut and weld the base"),
+                             test::someStep("deliver", "Deliver it"),
+                             test::someStep("own_3", "Carve the sign")};
     out[0].milling = 1;
     out[2].milling = 2;
     out[4].pour = "river-1";
@@ -57,10 +50,9 @@ std::vector<std::shared_ptr<const Slab>> twoSlabs()
 
 DayLine line(const char* text, const std::vector<StepProgress>& progress = {})
 {
-    const auto found = readDayLine(text, someSteps(), progress, twoSlabs(), {});
-    INFO(text);
-    REQUIRE(found);
-    return *found;
+    BookContext in = test::lineContext(someSteps(), twoSlabs());
+    in.progress = progress;
+    return test::sureEntry(text, in).line;
 }
 
 Book someBook()
@@ -102,8 +94,8 @@ TEST_CASE("a line is understood as a maker writes it", "[days]")
 
 TEST_CASE("the same in other spellings", "[days]")
 {
-    CHECK(line("A4 flattened, second time, 1 h 5").words.step == "flatten_2");
-    CHECK(line("A4 flattened, second time, 1 h 5").words.minutes == 65.0);
+    CHECK(line("A4 and A5 flattened, second time, 1 h 5").words.step == "flatten_2");
+    CHECK(line("A4 and A5 flattened, second time, 1 h 5").words.minutes == 65.0);
     CHECK(line("welded 1:30 h").words.minutes == 90.0);
     CHECK(line("welded 1,5 h").words.step == "base_weld");
     CHECK(line("sanded underside 40 min 12 discs").words.step == "sand_1");
@@ -128,14 +120,17 @@ TEST_CASE("of alike steps the next that is not done is meant", "[days]")
     progress[0].done = true;
     CHECK(line("flattened 200 min", progress).words.step == "flatten_2");
     progress[2].done = true;
-    CHECK(line("flattened 200 min", progress).words.step == "flatten_2");
+    BookContext all = test::lineContext(someSteps(), twoSlabs()); // both are done: which of them had more?
+    all.progress = progress;
+    CHECK(test::readLine("flattened 200 min", all).asks.front().choices.size() == 3);
     progress[4].done = true;
     CHECK(line("poured 9 l", progress).words.step == "pour_river-2");
 }
 
 TEST_CASE("what cannot be is answered in words", "[days]")
 {
-    const auto code = [](const char* text) { return readDayLine(text, someSteps(), {}, twoSlabs(), {}).error().code; };
+    const BookContext in = test::lineContext(someSteps(), twoSlabs());
+    const auto code = [&](const char* text) { return readBookLine(text, in).error().code; };
     CHECK(code("") == "days.empty");
     CHECK(code("   ") == "days.empty");
     CHECK(code("glued up -5 min") == "days.negative");
@@ -148,7 +143,8 @@ TEST_CASE("what cannot be is answered in words", "[days]")
 TEST_CASE("readings go where they belong", "[days]")
 {
     const double at = *hoursOf("2026-11-24T16:00");
-    Book book = withDayEntry(someBook(), {1}, line("A4 flattened first time 200 min, 44.9mm MC 9.0"), at, someSteps());
+    Book book =
+        withDayEntry(someBook(), {1}, line("only A4 flattened first time 200 min, 44.9mm MC 9.0"), at, someSteps());
     const Job* job = book.job({1});
     REQUIRE(job->days.book.size() == 1);
     CHECK(job->days.book[0].at == "2026-11-24T16:00");
@@ -249,7 +245,9 @@ TEST_CASE("what is used goes from the stock, and comes back with the entry", "[d
     book = withResin(book, own);
     std::vector<JobStep> steps = someSteps();
     steps[4].resin = "own_deep";
-    const auto lineOf = [&](const char* text) { return *readDayLine(text, steps, {}, twoSlabs(), {}); };
+    const auto lineOf = [&](const char* text) {
+        return test::sureEntry(text, test::lineContext(steps, twoSlabs())).line;
+    };
     book = withDayEntry(book, {1}, lineOf("sanded underside 40 min 12 discs"), at, steps);
     CHECK(book.shop->habits.stock[0].amount == 8.0);
     book = withDayEntry(book, {1}, lineOf("pour 1: 9.5 l"), at, steps);
@@ -258,7 +256,7 @@ TEST_CASE("what is used goes from the stock, and comes back with the entry", "[d
     CHECK(book.shop->habits.stock[0].amount == 20.0);
     book = withStruckEntry(book, {1}, 2, at, steps);
     CHECK(book.shop->resin("own_deep")->inStock_L == 12.0);
-    book = withDayEntry(book, {1}, lineOf("sanded 10 min 30 discs"), at, steps); // more than there are
+    book = withDayEntry(book, {1}, lineOf("sanded underside 10 min 30 discs"), at, steps); // more than there are
     CHECK(book.shop->habits.stock[0].amount == 0.0);
     book = withStruckEntry(book, {1}, 3, at, steps); // only what was there comes back
     CHECK(book.shop->habits.stock[0].amount == 20.0);
@@ -275,7 +273,8 @@ TEST_CASE("what was used before it was counted does not come to the stock", "[da
 {
     const double at = *hoursOf("2026-11-24T16:00");
     const std::vector<JobStep> steps = someSteps();
-    const DayLine sanded = *readDayLine("sanded 10 min 12 discs", steps, {}, twoSlabs(), {});
+    const DayLine sanded =
+        test::sureEntry("sanded underside 10 min 12 discs", test::lineContext(steps, twoSlabs())).line;
     Book book = withDayEntry(someBook(), {1}, sanded, at, steps);
     Habits habits;
     habits.stock = {{"discs", 50.0, 50.0, 30.0}};
