@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <iostream>
+#include <istream>
 
 #include <nlohmann/json.hpp>
 
@@ -174,6 +175,28 @@ BookAnswers agreedTo(const BookReading& reading)
     return out;
 }
 
+/// A line without its end. What is longer than any line may be is cut: it is refused as too long.
+bool nextLine(std::istream& in, std::string& line)
+{
+    constexpr size_t kMost = 4096;
+    line.clear();
+    char c = 0;
+    bool some = false;
+    while (in.get(c)) {
+        some = true;
+        if (c == '\n') {
+            break;
+        }
+        if (line.size() < kMost) {
+            line += c;
+        }
+    }
+    if (!line.empty() && line.back() == '\r') {
+        line.pop_back();
+    }
+    return some;
+}
+
 } // namespace
 
 int book(const BookCommand& options)
@@ -201,10 +224,7 @@ int book(const BookCommand& options)
         return bookContext(job, *whole.shop, *plan.days, now);
     };
     BookContext in = contextOf();
-    for (std::string line; std::getline(std::cin, line);) {
-        if (!line.empty() && line.back() == '\r') {
-            line.pop_back();
-        }
+    for (std::string line; nextLine(std::cin, line);) {
         auto read = readBookLine(line, in);
         if (read && options.alsoDone) {
             read = readBookLine(line, in, agreedTo(*read));

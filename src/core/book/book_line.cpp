@@ -19,6 +19,7 @@ namespace
 
 constexpr double kEvening_h = 17.0;          // of a day of which no hour is said
 constexpr double kLongDay_min = 12.0 * 60.0; // more in one entry is asked
+constexpr size_t kLongest = 1000;            // letters
 constexpr size_t kMostChoices = 3;
 constexpr const char* kWhichOfThem = "Which of them?";
 constexpr const char* kEach = "each"; // an answer: all of them
@@ -42,6 +43,10 @@ public:
     {
         if (text_.empty()) {
             return refuse("days.empty", "Write what was done: \"glued up 25 min 19C\".");
+        }
+        if (text_.size() > kLongest) {
+            return refuse("days.long", "A line of the day book has at most " + std::to_string(kLongest) +
+                                           " letters: write a line for each thing that was done.");
         }
         auto parts = bookParts(text_, in_.slabs, today_);
         if (!parts) {
@@ -308,6 +313,7 @@ private:
                 SaidFact one = fact;
                 one.steps = {m};
                 one.parted.clear();
+                one.rest = m.step != fact.parted.front().step;
                 one.share = 1.0 / static_cast<double>(fact.parted.size());
                 all.push_back(std::move(one));
             }
@@ -429,7 +435,7 @@ private:
         return out;
     }
 
-    void alsoDoneWith(BookEntry& e, const SaidFact& fact)
+    void alsoDoneWith(BookEntry& e)
     {
         const size_t at = placeOf(e.line.words.step);
         if (at >= in_.steps.size()) {
@@ -437,40 +443,40 @@ private:
         }
         std::vector<std::string> names;
         for (const size_t i : alsoDone(in_.steps, in_.progress, at)) {
-            e.alsoDone.push_back(in_.steps[i].key);
-            names.push_back(in_.steps[i].name);
-        }
-        if (names.empty()) {
-            return;
+            const std::string& key = in_.steps[i].key;
+            if (std::find(told_.begin(), told_.end(), key) == told_.end()) { // not by an entry before, in this line
+                e.alsoDone.push_back(key);
+                names.push_back(in_.steps[i].name);
+            }
         }
         const std::string id = "also:" + e.line.words.step;
+        if (leftOut(id)) { // then it was not that step
+            e.line.words.step.clear();
+            e.alsoDone.clear();
+            return;
+        }
         if (names.size() <= kFewAlsoDone) {
             for (const std::string& name : names) {
                 box(e, Box::AlsoDone, id, name, "it comes before " + in_.steps[at].name + ": taken as done with it");
             }
-            if (leftOut(id)) { // then it was not that step
-                e.line.words.step.clear();
-                e.alsoDone.clear();
-            }
-            return;
-        }
-        const std::string* said = answer(id);
-        if (said == nullptr) {
+        } else if (answer(id) == nullptr) {
             ask(Ask::AlsoDone, id, in_.steps[at].name + " comes after " + listed(names) + ". Are they all done?",
                 {{"yes", "yes, all of them are done"}, {kLeftOut, "no step: keep the words"}});
-        } else if (*said == kLeftOut) {
-            e.line.words.step.clear();
-            e.alsoDone.clear();
         } else {
-            box(e, Box::AlsoDone, id, listed(names));
+            box(e, Box::AlsoDone, id, names[0] + ", " + names[1] + " and " + std::to_string(names.size() - 2) + " more",
+                listed(names));
         }
-        (void)fact;
+        told_.push_back(e.line.words.step);
+        told_.insert(told_.end(), e.alsoDone.begin(), e.alsoDone.end());
     }
 
     // -- readings -----------------------------------------------------------------------------------------------------
 
     void readings(BookEntry& e, const SaidFact& fact)
     {
+        if (fact.rest) {
+            return;
+        }
         const JobStep* s = stepCalled(in_.steps, e.line.words.step);
         const bool pours = s != nullptr && !s->pour.empty();
         double litres = 0.0;
@@ -625,7 +631,7 @@ private:
         if (const JobStep* s = stepCalled(in_.steps, e.line.words.step)) {
             box(e, Box::Step, id, s->name);
         }
-        alsoDoneWith(e, fact);
+        alsoDoneWith(e);
         ends(e, fact);
         if (e.line.words.minutes > 0.0) {
             box(e, Box::Minutes, "minutes:" + wordsOf(fact), durationText(e.line.words.minutes));
@@ -705,6 +711,7 @@ private:
     std::vector<SaidReading> readings_;
     std::vector<SaidFact> facts_;
     std::vector<size_t> unread_;
+    std::vector<std::string> told_; // steps that entries of this line make done
     std::optional<int> day_;
     std::optional<Refusal> bad_;
     BookReading out_;

@@ -72,7 +72,7 @@ struct BookReading {
 using BookAnswers = std::map<std::string, std::string>;
 inline constexpr const char* kLeftOut = "-";
 
-/// Errors: "days.empty", "days.negative" (less time than none), "days.range", "when.*".
+/// Errors: "days.empty", "days.long", "days.negative" (less time than none), "days.range", "when.*".
 [[nodiscard]] Expected<BookReading> readBookLine(std::string_view text, const BookContext& context,
                                                  const BookAnswers& answers = {});
 /// Into the book of a job, each entry where it belongs.   Asks first what is open: a reading with questions is not

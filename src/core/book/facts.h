@@ -16,6 +16,7 @@ struct SaidFact {
     std::vector<StepMatch> steps;  // what it may be, the likeliest first
     std::vector<StepMatch> parted; // each fits one of the things named: the show face and the underside
     double share = 1.0;            // of its minutes, where they were parted between steps
+    bool rest = false;             // parted off: what was read stands with the first part
     bool work = false;             // something was done; else its words are kept
 };
 /// One fact at least. `litresOf`: said in each clause.

@@ -237,8 +237,8 @@ private:
         if (k > 0) {
             const BookAmount& before = p_.amounts[k - 1];
             const bool pots = before.is == Is::Count && before.of == Sense::Pot;
-            if (pots && (a.from == before.to + 1 || (a.from == before.to + 2 && is(before.to + 1, Sense::Of)) ||
-                         is(a.to, Sense::Each))) {
+            const bool of = a.from == before.to + 2 && is(before.to + 1, Sense::Of);
+            if (pots && (of || is(a.to, Sense::Each))) { // "3 pots of 2.4 l"; "3 pots 11.4 l" is all of it
                 all.value *= before.value;
             } else if (a.from > 0 && is(a.from - 1, Sense::Of)) {
                 return; // "7 l of 9 l"

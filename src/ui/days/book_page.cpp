@@ -55,6 +55,8 @@ DayBookPage::DayBookPage(Document& document, QWidget* parent)
     sayWhenEmpty(*table_, tr("Nothing is written yet: write in the line above what was done, as you would in a book."));
     table_->setToolTip(tr("Enter or a double click takes an entry into the line to correct it; Del strikes it out. "
                           "Nothing is lost: what it said before stays with it. P shows its pictures."));
+    constexpr int kHead_px = 34; // it gives its room to what a line asks
+    table_->setMinimumHeight(kHead_px);
     column->addWidget(table_, 1);
     table_->installEventFilter(this);
     line_->installEventFilter(this);

@@ -1,5 +1,6 @@
 #include "ui/days/line_boxes.h"
 
+#include <QApplication>
 #include <QGridLayout>
 #include <QKeyEvent>
 #include <QLabel>
@@ -55,6 +56,8 @@ LineBoxes::Row LineBoxes::row(const QString& name, const QString& word)
 {
     Row out{new QLabel(word, this), new QWidget(this)};
     looking(out.word, "quiet");
+    constexpr int kToText_px = 4; // as deep as the words in the boxes
+    out.word->setContentsMargins(0, kToText_px, 0, 0);
     named(out.room, name, word);
     new WrapLayout(kBetween_px, out.room);
     return out;
@@ -62,7 +65,7 @@ LineBoxes::Row LineBoxes::row(const QString& name, const QString& word)
 
 void LineBoxes::clear(const Row& r)
 {
-    for (QPushButton* old : r.room->findChildren<QPushButton*>(QString(), Qt::FindDirectChildrenOnly)) {
+    for (QWidget* old : r.room->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly)) {
         old->removeEventFilter(this);
         old->hide();
         r.room->layout()->removeWidget(old);
@@ -151,9 +154,21 @@ void LineBoxes::ask(const BookAsk& question)
 
 void LineBoxes::show(const BookReading& reading, std::vector<BookChoice> steps)
 {
-    say({});
     steps_ = std::move(steps);
+    const std::string now = written(reading);
+    if (now == shown_) {
+        return;
+    }
+    const bool inHand = isAncestorOf(QApplication::focusWidget());
+    say({});
+    shown_ = now;
     for (const BookEntry& e : reading.entries) {
+        if (&e != &reading.entries.front() && !e.boxes.empty()) { // a second thing that was done
+            auto* then = new QLabel(tr("and"), understood_.room);
+            looking(then, "quiet");
+            understood_.room->layout()->addWidget(then);
+            then->show();
+        }
         for (const BookBox& b : e.boxes) {
             box(b.is == BookBox::Is::AlsoDone ? alsoDone_ : understood_, b);
         }
@@ -165,6 +180,29 @@ void LineBoxes::show(const BookReading& reading, std::vector<BookChoice> steps)
         sentence_->show();
     }
     updateGeometry();
+    if (inHand && !answers_.empty()) {
+        takeFocus();
+    } else if (inHand) {
+        Q_EMIT leftToLine();
+    }
+}
+
+std::string LineBoxes::written(const BookReading& reading)
+{
+    std::string out;
+    for (const BookEntry& e : reading.entries) {
+        for (const BookBox& b : e.boxes) {
+            out += b.id + '\t' + b.text + '\t' + b.tip + '\n';
+        }
+        out += '\n';
+    }
+    for (const BookAsk& a : reading.asks) {
+        out += a.id + '\t' + a.sentence + '\n';
+        for (const BookChoice& c : a.choices) {
+            out += c.value + '\t' + c.label + '\n';
+        }
+    }
+    return out.empty() ? "." : out;
 }
 
 void LineBoxes::say(const QString& sentence)
@@ -173,6 +211,7 @@ void LineBoxes::say(const QString& sentence)
     clear(asked_);
     clear(alsoDone_);
     answers_.clear();
+    shown_.clear();
     question_->clear();
     question_->hide();
     sentence_->setText(sentence);

@@ -44,6 +44,7 @@ private:
     QPushButton* box(const Row& row, const BookBox& said);
     void choices(const BookBox& said, QPushButton* from);
     void ask(const BookAsk& question);
+    [[nodiscard]] static std::string written(const BookReading& reading);
     [[nodiscard]] static QString tipOf(const BookBox& said);
 
     Row understood_;
@@ -53,6 +54,7 @@ private:
     QLabel* question_;
     std::vector<BookChoice> steps_;
     std::vector<QPushButton*> answers_;
+    std::string shown_; // all of it: what is the same stays, under the hand too
 };
 
 } // namespace burl::ui

@@ -189,6 +189,12 @@ TEST_CASE("steps before it are named, and agreed to where they are many", "[book
                                                           "Pour: river, layer 2 and Trim the ends. Are they all done?");
     const std::string id = asked(many, BookAsk::Is::AlsoDone)->id;
     CHECK(readLine("sanded underside 30 min", in, {{id, "yes"}}).asks.empty());
+    // What one entry of a line takes with it is not asked again by the next.
+    const BookReading two = readLine("sanded underside 30 min; sanded show face 20 min", in, {{id, "yes"}});
+    REQUIRE(two.entries.size() == 2);
+    CHECK(two.entries[0].alsoDone.size() == 5);
+    CHECK(two.entries[1].alsoDone.empty());
+    CHECK(two.asks.empty());
     CHECK(readLine("sanded underside 30 min", in, {{id, kLeftOut}}).entries.front().line.words.step.empty());
 }
 

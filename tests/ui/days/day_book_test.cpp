@@ -267,6 +267,23 @@ TEST_CASE("what a line leaves open is asked under it, answered by its number, an
     CHECK(line->hasFocus());
 }
 
+TEST_CASE("one question leads to the next, by keys alone", "[ui][days]")
+{
+    DaysDriver d;
+    const size_t entries = d.job().days.book.size();
+    d.write(QStringLiteral("sanded show face and underside 1 h"));
+    REQUIRE(d.find<QPushButton>("answer1")->hasFocus());
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_3); // both, half an hour each
+    for (int i = 0; i < 4 && d.job().days.book.size() == entries; ++i) {
+        REQUIRE(d.find<QPushButton>("answer1")->hasFocus());
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_1);
+    }
+    REQUIRE(d.job().days.book.size() == entries + 2);
+    CHECK(d.job().days.book.back().words.step == "sand_1");
+    CHECK(d.job().days.book.back().words.minutes == 30.0);
+    CHECK(d.find<QLineEdit>("dayLine")->hasFocus());
+}
+
 TEST_CASE("a box is taken out by Del, and another step chosen from its list", "[ui][days]")
 {
     DaysDriver d;
