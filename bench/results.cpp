@@ -96,8 +96,10 @@ bool ResultsKeeper::write(const std::string& file) const
         }
     }
     std::ofstream out(file);
-    out << "# Last run of the benchmarks\n\n`tools/bench --all` writes this file. Times depend on the machine; what is named `times_…`, `…_over_…` "
-           "or `over_…` is\na ratio to an independent way of doing the same, measured in the same run, and is what is watched. Last "
+    out << "# Last run of the benchmarks\n\n`tools/bench --all` writes this file. Times depend on the machine; what is "
+           "named `times_…`, `…_over_…` "
+           "or `over_…` is\na ratio to an independent way of doing the same, measured in the same run, and is what is "
+           "watched. Last "
            "machine: "
         << std::thread::hardware_concurrency()
         << " cores.\n\n| benchmark | time | counters | run on | the run before |\n| --- | --- | --- | --- | --- |\n";

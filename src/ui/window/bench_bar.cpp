@@ -92,10 +92,17 @@ void BenchTab::paintEvent(QPaintEvent*)
     }
     const int left = 14;
     p.setPen(isChecked() ? c.ink : c.faint);
-    p.setFont(textFont(12.0, isChecked()));
-    const QRect line(left, 12, width() - left - 34, 22);
+    constexpr int kMark_px = 29; // with the room before it
+    constexpr double kName = 12.0;
+    constexpr double kSmall = 10.0; // where the window is narrow: the name stays whole beside its mark
+    p.setFont(textFont(kName, isChecked()));
+    if (left + p.fontMetrics().horizontalAdvance(name_) + kMark_px > width()) {
+        p.setFont(textFont(kSmall, isChecked()));
+    }
+    constexpr int kMarkWide_px = 19;
+    const QRect line(left, 12, width() - left - kMarkWide_px, 22);
     p.drawText(line, Qt::AlignLeft | Qt::AlignVCenter, name_);
-    const int markAt = std::min(line.right(), left + p.fontMetrics().horizontalAdvance(name_) + 10);
+    const int markAt = std::min(line.right(), left + p.fontMetrics().horizontalAdvance(name_) + 8);
     p.setFont(textFont(11.5));
     p.drawText(QRect(left, 35, width() - left - 6, 22), Qt::AlignLeft | Qt::AlignVCenter,
                p.fontMetrics().elidedText(telling_, Qt::ElideRight, width() - left - 6));

@@ -1,6 +1,7 @@
 // The columns of the window: rack, board with what lies under it, ledger; how they share its room.
 
 #include <QAbstractButton>
+#include <QCoreApplication>
 #include <QKeyEvent>
 #include <QScreen>
 #include <QSettings>
@@ -12,8 +13,10 @@
 #include "ui/layup/layup_bench.h"
 #include "ui/ledger/ledger.h"
 #include "ui/look/theme.h"
+#include "ui/window/bench_bar.h"
 #include "ui/window/main_window.h"
 #include "ui/window/rack.h"
+#include "ui/window/sill.h"
 #include "ui/yard/yard_bench.h"
 
 namespace burl::ui
@@ -92,10 +95,26 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event)
     return QMainWindow::eventFilter(watched, event);
 }
 
+/// A small screen, or a large scale: everything gives way a little, so that the window is never larger than its screen.
+void MainWindow::fitInto(const QSize& room)
+{
+    constexpr QSize kTight(1000, 690);
+    if (room.width() >= kTight.width() && room.height() >= kTight.height()) {
+        return;
+    }
+    constexpr int kBoardWide_px = 290, kBoardHigh_px = 150, kBelow_px = 120, kPlate_px = 150, kSillLow_px = 72;
+    board_->setMinimumSize(kBoardWide_px, kBoardHigh_px);
+    boardGround_->setMinimumSize(kBoardWide_px, kBoardHigh_px + kBelow_px);
+    plate_->setFixedWidth(kPlate_px);
+    sill_->parentWidget()->setFixedHeight(kSillLow_px);
+    QCoreApplication::sendPostedEvents(nullptr, QEvent::LayoutRequest); // before the window is made smaller
+}
+
 void MainWindow::takePlace()
 {
     const QRect room = screen() != nullptr ? screen()->availableGeometry() : QRect();
     if (!room.isNull()) { // inside the screen it has, with its frame
+        fitInto(room.size());
         resize(std::min(width(), room.width()), std::min(height(), room.height() - kFrame_px));
     }
     const QSettings kept;

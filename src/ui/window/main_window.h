@@ -49,6 +49,7 @@ public:
     [[nodiscard]] Board& board() { return *board_; }
 
     /// As large as the screen has room for, then where it stood when it was last closed.
+    void fitInto(const QSize& room);
     void takePlace();
     void rememberPlace() const;
 

@@ -4,6 +4,8 @@
 
 #include <random>
 
+#include <QScreen>
+
 #include "ui/driver.h"
 
 using namespace burl;
@@ -87,4 +89,23 @@ TEST_CASE("what is held does not grow with the work", "[ui][walk]")
     }
     constexpr double kPlay_MB = 30.0; // pictures of wood come and go; a leak of 0.13 MB an action gave 45
     CHECK(held_MB() < before + kPlay_MB);
+}
+
+TEST_CASE("the window is never larger than its screen", "[ui]")
+{
+    Driver d;
+    const QSize room = d.window.screen()->availableGeometry().size();
+    REQUIRE(room.width() < 1000); // a small one, as a large scale leaves of a laptop's
+    d.window.takePlace();
+    QApplication::processEvents();
+    CHECK(d.window.width() <= room.width());
+    CHECK(d.window.height() <= room.height());
+    for (const char* bench : {"yard", "layup", "flat", "fill", "move", "base", "surface", "days"}) {
+        d.window.showBench(QString::fromLatin1(bench));
+        QApplication::processEvents();
+        INFO(bench);
+        CHECK(d.window.width() <= room.width());
+        CHECK(d.window.minimumSizeHint().width() <= room.width());
+        CHECK(d.window.minimumSizeHint().height() <= room.height());
+    }
 }
