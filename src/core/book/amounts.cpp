@@ -486,8 +486,11 @@ private:
         if (!whole) {
             return clockAlone(i);
         }
-        const bool later = i > 0 && (sense(i - 1, Sense::Before) && t_[i - 1].text != "for" &&
-                                     t_[i - 1].text != "during" && t_[i - 1].text != "pendant"); // "after 6 h"
+        const bool within =
+            i > 0 && unit(whole->to - 1) == BookUnit::Days && sense(i - 1, Sense::Where); // "over two days"
+        const bool later =
+            within || (i > 0 && (sense(i - 1, Sense::Before) && t_[i - 1].text != "for" && t_[i - 1].text != "during" &&
+                                 t_[i - 1].text != "pendant")); // "after 6 h"
         if (later) {
             return whole->to;
         }

@@ -406,12 +406,33 @@ private:
                    !fact.said.finished && !fact.said.both) {
             const std::vector<std::string> open = notNamed(*s, fact);
             if (!open.empty() && !fact.said.slabs.empty()) {
-                ask(Ask::Ends, id, "Is " + listed(open) + " done as well?",
-                    {{"yes", "yes: " + s->name + " is done"}, {"no", listed(open) + " is still to do"}});
+                ask(Ask::Ends, id, (open.size() > 1 ? "Are " : "Is ") + listed(open) + " done as well?",
+                    {{"yes", "yes: " + s->name + " is done"},
+                     {"no", listed(open) + (open.size() > 1 ? " are" : " is") + " still to do"}});
             }
+        }
+        const bool askedAlready = !out_.asks.empty() && out_.asks.back().id == id;
+        if (s != nullptr && answer(id) == nullptr && !askedAlready) {
+            shortWork(e, fact, *s, id);
         }
         if (s != nullptr && !e.line.words.ends) {
             box(e, Box::GoesOn, id, "not done yet");
+        }
+    }
+    /// An hour of a base that takes 25: is it done with that?
+    void shortWork(const BookEntry& e, const SaidFact& fact, const JobStep& s, const std::string& id)
+    {
+        constexpr double kLong_min = 180.0;
+        constexpr double kShort = 0.2; // of what is planned
+        const size_t at = placeOf(s.key);
+        const double before = at < in_.progress.size() ? in_.progress[at].minutes : 0.0;
+        const double planned = s.hands.known() ? s.hands.value() : 0.0;
+        const bool open = e.line.words.ends && !fact.said.finished && e.line.words.minutes > 0.0;
+        if (open && planned >= kLong_min && before + e.line.words.minutes < kShort * planned) {
+            ask(Ask::Ends, id,
+                durationText(before + e.line.words.minutes) + " of the " + durationText(planned) +
+                    " that are planned: is " + s.name + " done?",
+                {{"no", "it goes on"}, {"yes", "yes, it is done"}});
         }
     }
     [[nodiscard]] std::vector<std::string> notNamed(const JobStep& s, const SaidFact& fact) const

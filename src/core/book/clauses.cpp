@@ -166,7 +166,11 @@ private:
     void act(BookClause& c, size_t i, Sense s)
     {
         const KnownWord& word = *p_.senses[i];
-        SaidAct a{s, i, word.bare, word.guessed, true};
+        SaidAct a;
+        a.act = s;
+        a.token = i;
+        a.bare = word.bare;
+        a.guessed = word.guessed;
         // "Before pouring", "for the pour", "to sand": said beside.
         size_t before = i;
         while (before > c.from && (is(before - 1, Sense::Filler) || is(before - 1, Sense::Rough))) {
@@ -175,12 +179,18 @@ private:
         const bool infinitive = before > c.from && p_.tokens[before - 1].text == "to" && word.bare;
         if (before > c.from && (is(before - 1, Sense::Before) || infinitive)) {
             a.counts = false;
+            a.behind = afterWord(p_.tokens[before - 1].text);
             c.planned = c.planned || (infinitive && c.acts.empty());
         }
         if (s == Sense::Agree) {
             c.agreed = true;
         }
         c.acts.push_back(a);
+    }
+
+    static bool afterWord(const std::string& word)
+    {
+        return word == "after" || word == "nach" || word == "tras" || word == "despu\u00E9s" || word == "apr\u00E8s";
     }
 
     void mark(BookClause& c, size_t i, Sense s)

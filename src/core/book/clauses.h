@@ -16,6 +16,7 @@ struct SaidAct {
     size_t token = 0;
     bool bare = false;    // "flatten": done, or to be done?
     bool guessed = false; // it was misspelt
+    bool behind = false;  // "after gluing": what was done lies behind it
     bool counts = true;   // it was done; false: negated, planned, or said beside ("before pouring")
 };
 struct BookClause {

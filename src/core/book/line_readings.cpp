@@ -50,6 +50,7 @@ public:
             if (!c.slabs.empty()) {
                 last_ = c.slabs;
             }
+            moist_ = c.acts.empty() && (p_.senseIn(c, Sense::Moisture) || (moist_ && c.slabs.empty()));
         }
         severalTemperatures();
         twice();
@@ -147,8 +148,9 @@ private:
             }
             const size_t before = backOver(i);
             const bool said = before > 0 && is(before - 1, Sense::Moisture);
-            const bool another = !said && i > 0 && p_.slabAt[i - 1].value != 0 && p_.senseIn(c, Sense::Moisture) &&
-                                 c.done() == nullptr; // "B2 MC 9.2 B4 9.4"
+            const bool moist = p_.senseIn(c, Sense::Moisture) || moist_;
+            const bool another =
+                !said && i > 0 && p_.slabAt[i - 1].value != 0 && moist && c.done() == nullptr; // "B2 MC 9.2 B4 9.4"
             if (!said && !another) {
                 continue;
             }
@@ -424,6 +426,7 @@ private:
     std::vector<SaidReading> out_;
     std::vector<SlabId> last_;
     bool poured_ = false; // so far
+    bool moist_ = false;  // the clause before was of moisture
     size_t clause_ = 0;
 };
 

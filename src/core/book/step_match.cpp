@@ -112,9 +112,10 @@ const std::vector<StepSenses>& allSenses()
          {Sense::Base, Sense::Leg, Sense::Frame, Sense::Steel}},
         {"base_paint", {Sense::Paint}, {}, {Sense::Base, Sense::Leg, Sense::Frame, Sense::Steel}},
         {"base_wood",
-         {Sense::Build, Sense::Glue, Sense::Cut, Sense::Joint, Sense::Plane},
-         {},
-         {Sense::Base, Sense::Leg, Sense::Frame, Sense::TenonThing}},
+         {Sense::Build, Sense::Glue, Sense::Cut, Sense::Joint, Sense::Plane, Sense::Tenon},
+         {Sense::Base, Sense::Leg, Sense::Frame},
+         {Sense::TenonThing, Sense::JointThing},
+         true},
         {"base_fit", {Sense::Try}, {}, {Sense::Base, Sense::Leg, Sense::Floor, Sense::Frame}},
         {"mount", {Sense::Mount, Sense::Try}, {}, {Sense::Top, Sense::Leg, Sense::Base, Sense::Table, Sense::Frame}},
         {"crate", {Sense::Pack}, {Sense::Crate}, {Sense::Table, Sense::Top, Sense::Base, Sense::Leg, Sense::Blanket}},
@@ -201,16 +202,17 @@ public:
                 continue;
             }
             const bool done = isDone(i);
-            double score = of(step);
+            const double fits = of(step);
+            double score = fits > 0.0 ? fits + std::min(0.0, quantity(step)) : 0.0;
             const std::string family = familyOf(step.key);
             const bool first = !done && std::find(opened.begin(), opened.end(), family) == opened.end();
             if (first) {
                 opened.push_back(family);
             }
-            if (score <= 0.0) {
+            if (fits <= 0.0) {
                 continue;
             }
-            const double fit = score;
+            const double fit = fits;
             score += first && numberOf(step.key) > 0 && fit >= kSure ? kFirstOpen : 0.0;
             score -= done ? kDone : 0.0;
             constexpr size_t kMostEarly = 10;
@@ -238,9 +240,12 @@ private:
         const std::string name = lower(step.name);
         const size_t from = p_.tokens[c_.from].from;
         const std::string mine = said_.text.substr(from, p_.tokens[c_.to - 1].to - from);
-        return name.size() >= kLeast && said_.text.find(name) != std::string::npos &&
-               (mine.find(name) != std::string::npos ||
-                (mine.size() >= kLeast && name.find(mine) != std::string::npos));
+        const size_t at = said_.text.find(name);
+        if (name.size() < kLeast || at == std::string::npos) {
+            return false;
+        }
+        const bool mineOfIt = mine.size() >= kLeast && name.find(mine) != std::string::npos;
+        return mineOfIt || at == from || (step.own != 0 && mine.find(name) != std::string::npos);
     }
 
     [[nodiscard]] double of(const JobStep& step) const
@@ -256,8 +261,9 @@ private:
         if (score <= 0.0) {
             return 0.0;
         }
-        const bool unclear = score == kMild || score == kMixed;
-        score += things(*senses) + number(step) + quantity(step) + again(step);
+        const bool behind = std::any_of(c_.acts.begin(), c_.acts.end(), [](const SaidAct& a) { return a.behind; });
+        const bool unclear = score == kMild || score == kMixed || behind;
+        score += things(*senses) + number(step) + std::max(0.0, quantity(step)) + again(step);
         return unclear ? std::min(score, kSure - kThing / 2.0) : score;
     }
 

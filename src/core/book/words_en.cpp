@@ -32,7 +32,8 @@ const Vocabulary& englishWords()
             {Sense::Glue, "glue! glued gluing glueing glueup glueups reglued laminated laminating"},
             {Sense::Clamp, "clamped clamping clamp! unclamped"},
             {Sense::Scrape, "scrape! scrap* scraping"},
-            {Sense::Build, "set_up setting_up built building build! made making make! assembled assembling assemble! "
+            {Sense::Build, "set_up setting_up put putting turned turning built building build! made making make! "
+                           "assembled assembling assemble! "
                            "did done do! doing "
                            "worked working work! constructed"},
             {Sense::Seal, "sealed sealing seal! sealcoat sealcoated caulked caulking siliconed taped taping"},
@@ -43,7 +44,8 @@ const Vocabulary& englishWords()
             {Sense::Trim, "trim! trimmed trimming trims squared"},
             {Sense::Repair, "repair! repair* patched patching patch! mended mending mend! fixed fixing fix! keyed "
                             "keying inlaid inlaying"},
-            {Sense::RoundOver, "chamfer! chamfer* roundover* rounded rounding bevel* eased easing broken"},
+            {Sense::RoundOver, "round_over rounding_over rounded_over chamfer! chamfer* roundover* rounded rounding "
+                               "bevel* eased easing broken"},
             {Sense::Sand, "sand! sanded sanding sands resanded"},
             {Sense::Look, "raking_light look! looked looking inspected raking rake! raked"},
             {Sense::Drill, "drill! drill* tapped tapping bored boring threaded"},
@@ -119,7 +121,8 @@ const Vocabulary& englishWords()
             {Sense::Steel, "metal_work steel tube tubes tubing metal"},
             {Sense::Base, "base bases underframe"},
             {Sense::Leg, "leg legs foot feet"},
-            {Sense::Frame, "frame frames apron aprons stretcher stretchers pedestal column trestle trestles"},
+            {Sense::Frame,
+             "frame frames apron aprons stretcher stretchers pedestal pedestals column columns trestle trestles"},
             {Sense::Coater, "powder_coat powder_coater powder_coating coater powder powdercoat powdercoat* galvani*"},
             {Sense::Sled, "sled router"},
             {Sense::Shim, "shim shims wedges wedge"},
@@ -130,7 +133,8 @@ const Vocabulary& englishWords()
             {Sense::Customer, "customer customers client clients buyer she he him her they them"},
             {Sense::People, "people helper helpers person persons men us together"},
             {Sense::Foreign,
-             "door doors window rail rails iron irons blade blades filter filters shop workshop van truck sketch "
+             "clamps door doors window rail rails iron irons blade blades filter filters shop workshop van truck "
+             "sketch "
              "sketches bill "
              "invoice phone machine machines bandsaw tablesaw planer dust extractor vacuum cutter cutters knife knives "
              "chisel "

@@ -16,13 +16,18 @@ constexpr int kAlphas = 4096;
 constexpr double kSteep = 0.02;  // below, alpha^m is too steep for a table
 constexpr double kStalls = 12.0; // e^-12: where a cool cure begins to stall at all
 
-double between(const std::vector<double>& table, double at)
-{
-    const double held = std::clamp(at, 0.0, static_cast<double>(table.size()) - 1.001);
-    const auto i = static_cast<size_t>(held);
-    const double share = held - static_cast<double>(i);
-    return table[i] + (table[i + 1] - table[i]) * share;
-}
+/// A place between two rows of a table: looked for once for all columns.
+struct Place {
+    size_t i;
+    double share;
+    Place(double at, size_t rows)
+    {
+        const double held = std::clamp(at, 0.0, static_cast<double>(rows) - 1.001);
+        i = static_cast<size_t>(held);
+        share = held - static_cast<double>(i);
+    }
+    [[nodiscard]] double of(double before, double behind) const { return before + (behind - before) * share; }
+};
 
 } // namespace
 
@@ -31,21 +36,25 @@ CureRates::CureRates(const CureKinetics& kinetics) : kinetics_(kinetics)
     const auto count = static_cast<size_t>((kHottest_C - kColdest_C) / kEach_K) + 1;
     for (size_t i = 0; i < count; ++i) {
         const double rt = kGas_J_molK * (kColdest_C + kEach_K * static_cast<double>(i) + kFreezing_K);
-        k1_.push_back(kinetics.a1_per_s * std::exp(-kinetics.e1_J_mol / rt));
-        k2_.push_back(kinetics.a2_per_s * std::exp(-kinetics.e2_J_mol / rt));
+        warm_.push_back({kinetics.a1_per_s * std::exp(-kinetics.e1_J_mol / rt),
+                         kinetics.a2_per_s * std::exp(-kinetics.e2_J_mol / rt)});
     }
     for (int i = 0; i <= kAlphas; ++i) {
         const double alpha = static_cast<double>(i) / kAlphas;
-        power_.push_back(std::pow(alpha, kinetics.m));
-        left_.push_back(std::pow(1.0 - alpha, kinetics.n));
+        far_.push_back({std::pow(alpha, kinetics.m), std::pow(1.0 - alpha, kinetics.n)});
     }
 }
 
 double CureRates::per_s(double alpha, double temperature_C) const
 {
-    const double at = (temperature_C - kColdest_C) / kEach_K;
-    const double power = alpha < kSteep ? std::pow(alpha, kinetics_.m) : between(power_, alpha * kAlphas);
-    const double rate = (between(k1_, at) + between(k2_, at) * power) * between(left_, alpha * kAlphas);
+    const Place warm((temperature_C - kColdest_C) / kEach_K, warm_.size());
+    const Warm& w0 = warm_[warm.i];
+    const Warm& w1 = warm_[warm.i + 1];
+    const Place far(alpha * kAlphas, far_.size());
+    const Far& f0 = far_[far.i];
+    const Far& f1 = far_[far.i + 1];
+    const double power = alpha < kSteep ? std::pow(alpha, kinetics_.m) : far.of(f0.power, f1.power);
+    const double rate = (warm.of(w0.k1, w1.k1) + warm.of(w0.k2, w1.k2) * power) * far.of(f0.left, f1.left);
     constexpr double kAt_C = 25.0;
     const double stall = kinetics_.stallSharpness *
                          (alpha - (kinetics_.stallAlpha25C + kinetics_.stallAlpha_per_K * (temperature_C - kAt_C)));

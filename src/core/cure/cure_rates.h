@@ -18,8 +18,14 @@ public:
 
 private:
     CureKinetics kinetics_;
-    std::vector<double> k1_, k2_;      // over the temperature
-    std::vector<double> power_, left_; // alpha^m and (1 - alpha)^n over alpha
+    struct Warm {
+        double k1, k2;
+    };
+    struct Far {
+        double power, left; // alpha^m and (1 - alpha)^n
+    };
+    std::vector<Warm> warm_; // over the temperature
+    std::vector<Far> far_;   // over alpha
 };
 
 } // namespace burl

@@ -24,6 +24,7 @@ constexpr double kLongestStep_h = 0.5;
 constexpr double kGrows = 1.4;      // a step over the one before, at most
 constexpr double kAlphaStep = 0.01; // of one step inside a cell's reaction
 constexpr double kSlow = 0.002;     // so little cure in a step is as exact by the midpoint
+constexpr double kStill = 1e-6;     // and so little by its first rate alone
 constexpr double kSingular = 0.02;  // below, the rate is steep: four stages
 constexpr double kThinnest_mm = 0.5, kDeepest_mm = 400.0, kWidest_mm = 2000.0;
 constexpr int kAskEvery = 16;   // steps
@@ -113,6 +114,9 @@ private:
                 reacting_.push_back({k, fullRise_K(in_.resin) * c_.epoxyCapacity[k] / c_.capacity[k]});
             }
         }
+        turned(c_.capacity, static_cast<size_t>(c_.nx), static_cast<size_t>(c_.ny), turnedCapacity_);
+        turned(c_.nextX, static_cast<size_t>(c_.nx), static_cast<size_t>(c_.ny), turnedNext_);
+        turned(c_.roomX, static_cast<size_t>(c_.nx), static_cast<size_t>(c_.ny), turnedRoom_);
         stored0_ += stored() - before; // it brings that heat along
     }
 
@@ -177,6 +181,10 @@ private:
             double left = dt_s;
             while (left > 0.0 && a < 1.0) {
                 const double r1 = rate(a);
+                if (r1 * left < kStill && a > kSingular) {
+                    a = std::min(1.0, a + left * r1);
+                    break;
+                }
                 if (r1 * left < kSlow && a > kSingular) {
                     a = std::min(1.0, a + left * rate(a + 0.5 * left * r1));
                     break;
@@ -197,85 +205,165 @@ private:
         }
     }
 
+    /// Its lines lie across the memory: they are turned, so that one step of all lines is done side by side.
     void along(double dt_s)
     {
-        if (c_.nx > 1) {
-            solve(dt_s, static_cast<size_t>(c_.ny), static_cast<size_t>(c_.nx), static_cast<size_t>(c_.nx), 1, c_.nextX,
-                  c_.roomX);
+        if (c_.nx < 2) {
+            return;
         }
+        const auto wide = static_cast<size_t>(c_.nx);
+        const auto high = static_cast<size_t>(c_.ny);
+        turned(heat_, wide, high, turnedHeat_);
+        solve(dt_s, {high, wide, turnedCapacity_.data(), turnedNext_.data(), turnedRoom_.data()}, turnedHeat_);
+        turned(turnedHeat_, high, wide, after_);
+        take();
     }
 
     void up(double dt_s)
     {
-        solve(dt_s, static_cast<size_t>(c_.nx), 1, static_cast<size_t>(c_.ny), static_cast<size_t>(c_.nx), c_.nextY,
-              c_.room);
+        after_ = heat_;
+        solve(dt_s,
+              {static_cast<size_t>(c_.nx), static_cast<size_t>(c_.ny), c_.capacity.data(), c_.nextY.data(),
+               c_.room.data()},
+              after_);
+        take();
     }
 
-    /// TR-BDF2 over all lines of one direction at once: `lines` of them, `apart` from one to the next, `count` cells in
-    /// each, `stride` from one cell to the next.
-    void solve(double dt_s, size_t lines, size_t apart, size_t count, size_t stride, const std::vector<double>& next,
-               const std::vector<double>& room)
+    /// What conduction left, and what it took out.
+    void take()
     {
-        const Stages stages(dt_s);
-        const double s = stages.s;
-        const double air = air_C_;
-        const size_t n = heat_.size();
-        for (std::vector<double>* work : {&lower_, &inverse_, &stage_}) {
-            work->resize(n);
-        }
-        // (C + s K) with K the conductances: factored once, used by both stages.
-        for (size_t i = 0; i < count; ++i) {
-            for (size_t l = 0; l < lines; ++l) {
-                const size_t k = l * apart + i * stride;
-                const double before = i > 0 ? next[k - stride] : 0.0;
-                const double below = i > 0 ? heat_[k - stride] : 0.0;
-                const double above = i + 1 < count ? heat_[k + stride] : 0.0;
-                double diagonal = c_.capacity[k] + s * (before + next[k] + room[k]);
-                const double flow =
-                    room[k] * (air - heat_[k]) + before * (below - heat_[k]) + next[k] * (above - heat_[k]);
-                double right = c_.capacity[k] * heat_[k] + s * (flow + room[k] * air);
-                if (i > 0) {
-                    const double low = -s * before * inverse_[k - stride];
-                    diagonal += low * s * before;
-                    right -= low * stage_[k - stride];
-                    lower_[k] = low;
-                }
-                inverse_[k] = 1.0 / diagonal;
-                stage_[k] = right;
-            }
-        }
-        backwards(s, lines, apart, count, stride, next);
-        for (size_t i = 0; i < count; ++i) {
-            for (size_t l = 0; l < lines; ++l) {
-                const size_t k = l * apart + i * stride;
-                stage_[k] =
-                    c_.capacity[k] * (Stages::kToStage * stage_[k] - Stages::kToOld * heat_[k]) + s * room[k] * air;
-                if (i > 0) {
-                    stage_[k] -= lower_[k] * stage_[k - stride];
-                }
-            }
-        }
-        backwards(s, lines, apart, count, stride, next);
         double left = 0.0;
-        for (size_t k = 0; k < n; ++k) {
-            left += c_.capacity[k] * (heat_[k] - stage_[k]); // what conduction took out of it
+        for (size_t k = 0; k < heat_.size(); ++k) {
+            left += c_.capacity[k] * (heat_[k] - after_[k]);
         }
         left_J_ += left;
-        heat_.swap(stage_);
+        heat_.swap(after_);
     }
 
-    void backwards(double s, size_t lines, size_t apart, size_t count, size_t stride, const std::vector<double>& next)
+    static void turned(const std::vector<double>& from, size_t wide, size_t high, std::vector<double>& to)
     {
-        for (size_t i = count; i-- > 0;) {
-            for (size_t l = 0; l < lines; ++l) {
-                const size_t k = l * apart + i * stride;
-                const double above = i + 1 < count ? stage_[k + stride] : 0.0;
-                stage_[k] = (stage_[k] + s * next[k] * above) * inverse_[k];
+        to.resize(from.size());
+        for (size_t j = 0; j < high; ++j) {
+            for (size_t i = 0; i < wide; ++i) {
+                to[i * high + j] = from[j * wide + i];
             }
         }
     }
 
-    [[nodiscard]] CureView view() const { return {&c_, &alpha_, &heat_, air_C_}; }
+    /// Lines side by side: cell `i` of line `l` stands at i * lines + l. `next`: the conductance to cell i + 1.
+    struct Lines {
+        size_t lines, count;
+        const double* capacity;
+        const double* next;
+        const double* room;
+    };
+
+    /// TR-BDF2 over all lines of one direction at once: (C + s K) with K the conductances, factored once, used by both
+    /// stages.
+    void solve(double dt_s, const Lines& in, std::vector<double>& heat)
+    {
+        const double s = Stages(dt_s).s;
+        for (std::vector<double>* work : {&lower_, &inverse_, &stage_}) {
+            work->resize(heat.size());
+        }
+        for (size_t i = 0; i < in.count; ++i) {
+            factor(s, in, i, heat);
+        }
+        backwards(s, in);
+        for (size_t i = 0; i < in.count; ++i) {
+            secondStage(s, in, i, heat);
+        }
+        backwards(s, in);
+        heat.swap(stage_);
+    }
+
+    // The lines do not touch each other: what is read and what is written in these loops lies apart.
+    void factor(double s, const Lines& in, size_t i, const std::vector<double>& heat)
+    {
+        const size_t at = i * in.lines;
+        const double air = air_C_;
+        const double* const capacity = in.capacity + at;
+        const double* const room = in.room + at;
+        const double* const next = in.next + at;
+        const double* const now = heat.data() + at;
+        double* const inverse = inverse_.data() + at;
+        double* const right = stage_.data() + at;
+        const bool last = i + 1 == in.count;
+        const double* const above = last ? now : now + in.lines; // nothing lies beyond the last: it takes no part
+        const double beyond = last ? 0.0 : 1.0;
+        if (i == 0) {
+#pragma GCC ivdep
+            for (size_t l = 0; l < in.lines; ++l) {
+                const double flow = room[l] * (air - now[l]) + next[l] * (beyond * above[l] - now[l]);
+                right[l] = capacity[l] * now[l] + s * (flow + room[l] * air);
+                inverse[l] = 1.0 / (capacity[l] + s * (next[l] + room[l]));
+            }
+            return;
+        }
+        const double* const before = next - in.lines;
+        const double* const below = now - in.lines;
+        const double* const inverseBelow = inverse - in.lines;
+        const double* const rightBelow = right - in.lines;
+        double* const lower = lower_.data() + at;
+#pragma GCC ivdep
+        for (size_t l = 0; l < in.lines; ++l) {
+            const double flow =
+                room[l] * (air - now[l]) + before[l] * (below[l] - now[l]) + next[l] * (beyond * above[l] - now[l]);
+            const double low = -s * before[l] * inverseBelow[l];
+            lower[l] = low;
+            right[l] = capacity[l] * now[l] + s * (flow + room[l] * air) - low * rightBelow[l];
+            inverse[l] = 1.0 / (capacity[l] + s * (before[l] + next[l] + room[l]) + low * s * before[l]);
+        }
+    }
+
+    void secondStage(double s, const Lines& in, size_t i, const std::vector<double>& heat)
+    {
+        const size_t at = i * in.lines;
+        const double air = air_C_;
+        const double* const capacity = in.capacity + at;
+        const double* const room = in.room + at;
+        const double* const old = heat.data() + at;
+        double* const stage = stage_.data() + at;
+#pragma GCC ivdep
+        for (size_t l = 0; l < in.lines; ++l) {
+            stage[l] = capacity[l] * (Stages::kToStage * stage[l] - Stages::kToOld * old[l]) + s * room[l] * air;
+        }
+        if (i > 0) {
+            const double* const lower = lower_.data() + at;
+            const double* const below = stage - in.lines;
+#pragma GCC ivdep
+            for (size_t l = 0; l < in.lines; ++l) {
+                stage[l] -= lower[l] * below[l];
+            }
+        }
+    }
+
+    void backwards(double s, const Lines& in)
+    {
+        for (size_t i = in.count; i-- > 0;) {
+            const size_t at = i * in.lines;
+            double* const stage = stage_.data() + at;
+            const double* const inverse = inverse_.data() + at;
+            const double* const next = in.next + at;
+            if (i + 1 == in.count) {
+#pragma GCC ivdep
+                for (size_t l = 0; l < in.lines; ++l) {
+                    stage[l] *= inverse[l];
+                }
+                continue;
+            }
+            const double* const above = stage + in.lines;
+#pragma GCC ivdep
+            for (size_t l = 0; l < in.lines; ++l) {
+                stage[l] = (stage[l] + s * next[l] * above[l]) * inverse[l];
+            }
+        }
+    }
+
+    [[nodiscard]] CureView view() const
+    {
+        return {&c_, &alpha_, &heat_, air_C_};
+    }
 
     struct Reacting {
         size_t cell = 0;
@@ -288,7 +376,8 @@ private:
     CureCells c_;
     std::vector<double> alpha_, heat_;
     std::vector<Reacting> reacting_;
-    std::vector<double> lower_, inverse_, stage_;
+    std::vector<double> lower_, inverse_, stage_, after_;
+    std::vector<double> turnedHeat_, turnedCapacity_, turnedNext_, turnedRoom_; // for conduction along
     double air_C_ = 20.0;
     double made_J_ = 0.0;
     double left_J_ = 0.0;

@@ -197,9 +197,15 @@ std::optional<double> quickerThanClass(const HeatQuestion& q, const std::vector<
     const std::vector<CureLayer> layers{{q.depths_mm[0], 0.0, room}};
     CureFineness fine;
     fine.goOn = goOn;
+    double last_h = 0.0; // what comes after the last reading tells nothing
+    for (const HeatReading& r : readings) {
+        last_h = std::max(last_h, r.at_h);
+    }
+    constexpr double kBeyond_h = 1.0; // longer than any step
+    const double end_h = std::min(kHeatLookedAt_h, last_h + kBeyond_h);
     bool stopped = false;
     const auto left = [&](double quicker) { // squares
-        const auto answer = ranFor(one, layers, 0.0, quicker, fine);
+        const auto answer = ranFor(one, layers, 0.0, quicker, fine, end_h);
         stopped = stopped || !answer;
         double sum = 0.0;
         for (const HeatReading& r : readings) {

@@ -55,7 +55,7 @@ LineBoxes::LineBoxes(QWidget* parent)
 LineBoxes::Row LineBoxes::row(const QString& name, const QString& word)
 {
     Row out{new QLabel(word, this), new QWidget(this)};
-    looking(out.word, "quiet");
+    looking(named(out.word, name + QStringLiteral("Word"), word), "quiet");
     constexpr int kToText_px = 4; // as deep as the words in the boxes
     out.word->setContentsMargins(0, kToText_px, 0, 0);
     named(out.room, name, word);
@@ -165,7 +165,7 @@ void LineBoxes::show(const BookReading& reading, std::vector<BookChoice> steps)
     for (const BookEntry& e : reading.entries) {
         if (&e != &reading.entries.front() && !e.boxes.empty()) { // a second thing that was done
             auto* then = new QLabel(tr("and"), understood_.room);
-            looking(then, "quiet");
+            looking(named(then, QStringLiteral("andThen"), then->text()), "quiet");
             understood_.room->layout()->addWidget(then);
             then->show();
         }

@@ -211,6 +211,13 @@ TEST_CASE("one slab of two: is the other done as well?", "[book]")
     CHECK_FALSE(sureEntry("flattening A4, A5 still to do, 40 min", in).line.words.ends);
     CHECK_FALSE(sureEntry("began flattening, more tomorrow 40 min", in).line.words.ends);
     CHECK(sureEntry("flattened both 40 min", in).line.words.ends);
+    in.steps[8].hands = given("hands_base_weld", "base", 1500.0, Unit::Minutes, "test"); // 25 h
+    const BookReading hour = readLine("welded the base 1 h", in);
+    REQUIRE(asked(hour, BookAsk::Is::Ends) != nullptr);
+    CHECK(asked(hour, BookAsk::Is::Ends)->sentence ==
+          "1 h of the 25 h that are planned: is Cut and weld the base done?");
+    CHECK(sureEntry("welded the base 20 h", in).line.words.ends);
+    CHECK(sureEntry("finished welding the base, 1 h", in).line.words.ends);
     DayEntry before;
     before.words.text = "flattened only A4";
     before.words.step = "flatten_1";
