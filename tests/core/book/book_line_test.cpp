@@ -216,7 +216,7 @@ TEST_CASE("one slab of two: is the other done as well?", "[book]")
     REQUIRE(asked(hour, BookAsk::Is::Ends) != nullptr);
     CHECK(asked(hour, BookAsk::Is::Ends)->sentence ==
           "1 h of the 25 h that are planned: is Cut and weld the base done?");
-    CHECK(sureEntry("welded the base 20 h", in).line.words.ends);
+    CHECK(sureEntry("welded the base 10 h", in).line.words.ends);
     CHECK(sureEntry("finished welding the base, 1 h", in).line.words.ends);
     DayEntry before;
     before.words.text = "flattened only A4";
