@@ -24,7 +24,8 @@ constexpr double kCountWide_px = 18.0; // "+12"
 constexpr double kGap_px = 2.0;
 constexpr double kLeastRow_px = kDate_px + 3.0 * kLane_px + 4.0;
 constexpr double kLeast_px = 5.0;  // of a block, so that it can be grabbed
-constexpr double kLabel_px = 78.0; // that a name is given where there is room
+constexpr double kInside_px = 4.0; // from the border of a block to its name
+constexpr double kBehind_px = 3.0; // to a name that stands behind it
 
 double shareOfDay(const CalendarSheet& sheet, long minute)
 {
@@ -37,6 +38,19 @@ QColor mixed(const QColor& a, const QColor& b, double share)
 {
     const auto one = [share](int x, int y) { return static_cast<int>(std::lround(x * (1.0 - share) + y * share)); };
     return {one(a.red(), b.red()), one(a.green(), b.green()), one(a.blue(), b.blue())};
+}
+
+/// The month once, and on its first.
+std::string dateWord(const CalendarSheet& sheet, int index)
+{
+    const std::string date = shortDayText(sheet.firstDay + index).substr(4);
+    return index != 0 && date.substr(0, 2) != "1 " ? date.substr(0, date.find(' ')) : date;
+}
+
+QString wordOf(const CalendarBlock& b)
+{
+    const QString text = QString::fromStdString(b.text);
+    return b.kind == BlockKind::Done ? QStringLiteral("✓ ") + text : text;
 }
 
 /// What is left to right of a row is laid into lanes from above; a name is given room as long as lanes are free.
@@ -78,9 +92,11 @@ public:
         std::vector<double> covered(static_cast<size_t>(lanes_), row_.left() - 1.0); // without
         std::vector<std::pair<size_t, size_t>> lastOfLane;                           // lane, placed
         for (const Segment& s : all) {
-            const double name = std::min(
-                kLabel_px, metrics_.horizontalAdvance(QString::fromStdString(sheet_.blocks[s.block].text)) + 10.0);
-            const double wants = s.begins ? std::max(s.right, s.left + name) : s.right;
+            const CalendarBlock& b = sheet_.blocks[s.block];
+            const double name = metrics_.horizontalAdvance(wordOf(b)) + 1.0;
+            const bool inside = s.right - s.left >= name + 2.0 * kInside_px || b.kind == BlockKind::Wait;
+            const bool named = s.begins || b.kind == BlockKind::Wait;
+            const double wants = inside || !named ? s.right : s.right + kBehind_px + name;
             std::optional<size_t> lane;
             for (size_t k = 0; k < busy.size() && !lane; ++k) {
                 lane = busy[k] <= s.left + 0.5 ? std::optional(k) : std::nullopt;
@@ -95,7 +111,7 @@ public:
             for (auto& [of, placed] : lastOfLane) { // the name before ends where this begins
                 if (of == *lane) {
                     QRectF& text = out_.placed[placed].text;
-                    text.setRight(std::min(text.right(), s.left - 2.0));
+                    text.setRight(std::min(text.right(), s.left - kBehind_px));
                 }
             }
             busy[*lane] = wants;
@@ -105,7 +121,10 @@ public:
             p.block = s.block;
             p.begins = s.begins;
             p.rect = QRectF(s.left, top, s.right - s.left, kLane_px - kGap_px);
-            p.text = QRectF(s.left + 4.0, top, row_.right() - s.left - 6.0, kLane_px - kGap_px);
+            p.beside = !inside;
+            const double first = inside ? s.left + kInside_px : s.right + kBehind_px;
+            const double last = inside ? s.right - kInside_px : std::min(row_.right() - 2.0, first + name);
+            p.text = named ? QRectF(first, top, std::max(0.0, last - first), kLane_px - kGap_px) : QRectF();
             lastOfLane.emplace_back(*lane, out_.placed.size());
             out_.placed.push_back(p);
         }
@@ -182,7 +201,7 @@ std::optional<size_t> blockAt(const CalendarLayout& layout, QPointF at)
         }
     }
     for (const PlacedBlock& p : layout.placed) {
-        if (p.text.width() > 0.0 && p.text.contains(at) && at.x() < p.text.left() + kLabel_px) {
+        if (p.text.width() > 0.0 && p.text.contains(at)) {
             return p.block;
         }
     }
@@ -203,6 +222,70 @@ std::optional<long> momentAt(const CalendarSheet& sheet, const CalendarLayout& l
     return static_cast<long>(sheet.firstDay + row * kWeek_days + column) * kMinutesOfDay +
            std::lround(minute / kQuarter) * static_cast<long>(kQuarter);
 }
+
+namespace
+{
+
+/// The name in its block, or behind it on a ground of its own, so that no line of the days goes through it.
+void word(QPainter& p, const CalendarSheet& sheet, const CalendarLayout& layout, const PlacedBlock& placed,
+          const QFontMetricsF& metrics, const Palette& c)
+{
+    constexpr double kReadable_px = 20.0;
+    const CalendarBlock& b = sheet.blocks[placed.block];
+    if (placed.text.width() < kReadable_px) {
+        return;
+    }
+    const QString text = metrics.elidedText(wordOf(b), Qt::ElideRight, placed.text.width());
+    if (placed.beside) {
+        const double wide = layout.weeks.width() / kWeek_days;
+        const double high = layout.weeks.height() / std::max(1, layout.rows);
+        const int column = static_cast<int>((placed.text.left() - layout.weeks.left()) / wide);
+        const int row = static_cast<int>((placed.text.top() - layout.weeks.top()) / high);
+        const int day = sheet.firstDay + row * kWeek_days + column;
+        const bool free = std::find(sheet.free.begin(), sheet.free.end(), day) != sheet.free.end();
+        p.fillRect(QRectF(placed.text.left() - 1.0, placed.text.top() + 1.0, metrics.horizontalAdvance(text) + 2.0,
+                          placed.text.height() - 2.0),
+                   free ? c.paper : c.field);
+    }
+    p.setPen(b.kind == BlockKind::Wait ? c.faint : c.ink);
+    p.drawText(placed.text.adjusted(0.0, 0.0, 1.0, 0.0), Qt::AlignLeft | Qt::AlignVCenter, text);
+}
+
+/// "now" beside its line, clear of the date.
+void nowWord(QPainter& p, const QRectF& day, double x, const QFontMetricsF& metrics, double dateWide)
+{
+    const QString text = QStringLiteral("now");
+    const double wide = metrics.horizontalAdvance(text);
+    const double date = day.right() - 6.0 - dateWide - 4.0;
+    const double left = x + kBehind_px + wide < date ? x + kBehind_px : std::min(x - kBehind_px, date) - wide;
+    p.drawText(QRectF(left, day.top() + 1.0, wide + 1.0, kDate_px - 2.0), Qt::AlignLeft | Qt::AlignTop, text);
+}
+
+/// A flag in the line of the date, and its word.
+void flag(QPainter& p, const CalendarFlag& said, const QRectF& day, const QFont& font, double dateWide,
+          const Palette& c)
+{
+    constexpr double kHigh_px = 13.0, kWide_px = 12.0;
+    const QColor colour = said.late ? c.mark : QColor(0x5d, 0x7a, 0x48);
+    const double x = day.left() + 5.0;
+    const double top = day.top() + 3.0;
+    p.setPen(QPen(colour, 1.6));
+    p.drawLine(QPointF(x, top), QPointF(x, top + kHigh_px));
+    p.setBrush(colour);
+    p.setPen(Qt::NoPen);
+    p.drawPolygon(
+        QPolygonF({QPointF(x, top), QPointF(x + kWide_px, top + kHigh_px * 0.27), QPointF(x, top + kHigh_px * 0.55)}));
+    QFont bold = font;
+    bold.setBold(true);
+    p.setFont(bold);
+    p.setPen(c.ink);
+    const QRectF room(x + kWide_px + 3.0, day.top() + 1.0, day.width() - kWide_px - dateWide - 18.0, kDate_px - 2.0);
+    p.drawText(room, Qt::AlignLeft | Qt::AlignTop,
+               QFontMetricsF(bold).elidedText(QString::fromStdString(said.text), Qt::ElideRight, room.width()));
+    p.setFont(font);
+}
+
+} // namespace
 
 void paintCalendar(QPainter& p, const CalendarSheet& sheet, const CalendarLayout& layout, const QFont& font,
                    const Palette& c)
@@ -226,10 +309,7 @@ void paintCalendar(QPainter& p, const CalendarSheet& sheet, const CalendarLayout
         p.fillRect(r, free ? c.paper : c.field);
         p.setPen(QPen(c.hairline, 1.0));
         p.drawRect(r);
-        std::string date = shortDayText(day).substr(4);
-        if (i != 0 && date.substr(0, 2) != "1 ") { // the month once, and on its first
-            date = date.substr(0, date.find(' '));
-        }
+        const std::string date = dateWord(sheet, i);
         QFont bold = font;
         bold.setBold(today);
         p.setFont(bold);
@@ -250,9 +330,6 @@ void paintCalendar(QPainter& p, const CalendarSheet& sheet, const CalendarLayout
                 p.setBrush(QBrush(mixed(c.field, c.faint, 0.16)));
                 p.setPen(QPen(chosen ? c.ink : mixed(c.field, c.faint, 0.6), 1.0, Qt::DashLine));
                 p.drawRoundedRect(placed.rect.adjusted(0.5, 2.5, -0.5, -2.5), kRound, kRound);
-                p.setBrush(QBrush(mixed(c.field, c.faint, 0.32), Qt::BDiagPattern));
-                p.setPen(Qt::NoPen);
-                p.drawRoundedRect(placed.rect.adjusted(0.5, 2.5, -0.5, -2.5), kRound, kRound);
             } else {
                 const QColor fill = b.kind == BlockKind::Done ? mixed(c.field, QColor(0x6e, 0x8b, 0x5a), 0.35)
                                                               : mixed(c.field, QColor(0xb8, 0x84, 0x3c), 0.55);
@@ -267,26 +344,21 @@ void paintCalendar(QPainter& p, const CalendarSheet& sheet, const CalendarLayout
                     p.drawEllipse(QPointF(placed.rect.left() + 3.5, placed.rect.top() + 3.5), 2.4, 2.4);
                 }
             }
-            constexpr double kReadable_px = 22.0;
-            if (placed.text.width() >= kReadable_px && (placed.begins || b.kind == BlockKind::Wait)) {
-                p.setPen(b.kind == BlockKind::Wait ? c.faint : c.ink);
-                QString text = QString::fromStdString(b.text);
-                if (b.kind == BlockKind::Done) {
-                    text = QStringLiteral("✓ ") + text;
-                }
-                const double room = b.kind == BlockKind::Wait ? std::min(placed.text.width(), placed.rect.width() - 6.0)
-                                                              : placed.text.width();
-                if (room >= kReadable_px) {
-                    p.drawText(QRectF(placed.text.left(), placed.text.top(), room, placed.text.height()),
-                               Qt::AlignLeft | Qt::AlignVCenter, metrics.elidedText(text, Qt::ElideRight, room));
-                }
-            }
+            word(p, sheet, layout, placed, metrics, c);
         }
     }
     for (const auto& [day, count] : layout.hidden) {
         const QRectF r = layout.day(day - sheet.firstDay);
         p.setPen(c.lead);
         double left = kCount_px;
+        const bool flagged = std::any_of(sheet.flags.begin(), sheet.flags.end(), [day = day](const CalendarFlag& f) {
+            return (f.at - 1) / kMinutesOfDay == day;
+        });
+        if (flagged) { // at the foot then
+            p.drawText(r.adjusted(left, 1.0, -4.0, -1.0), Qt::AlignLeft | Qt::AlignBottom,
+                       QStringLiteral("+%1").arg(count));
+            continue;
+        }
         if (sheet.now &&
             *sheet.now / kMinutesOfDay == day) { // before the line where there is room, else after its word
             const double line = r.width() * shareOfDay(sheet, *sheet.now % kMinutesOfDay);
@@ -302,35 +374,25 @@ void paintCalendar(QPainter& p, const CalendarSheet& sheet, const CalendarLayout
         const QRectF r = layout.day(static_cast<int>(index));
         return std::pair{r, r.left() + r.width() * shareOfDay(sheet, minute % kMinutesOfDay)};
     };
+    QFont bold = font;
+    bold.setBold(true);
+    const auto dateWide = [&](long minute) {
+        return QFontMetricsF(bold).horizontalAdvance(
+            QString::fromStdString(dateWord(sheet, static_cast<int>(minute / kMinutesOfDay - sheet.firstDay))));
+    };
     if (sheet.now) {
         if (const auto at = placeOf(*sheet.now)) {
             p.setPen(QPen(c.mark, 2.0));
             p.drawLine(QPointF(at->second, at->first.top()), QPointF(at->second, at->first.bottom()));
-            p.drawText(QRectF(at->second + 3.0, at->first.top() + 1.0, 50.0, kDate_px - 2.0),
-                       Qt::AlignLeft | Qt::AlignTop, QStringLiteral("now"));
+            nowWord(p, at->first, at->second, metrics, dateWide(*sheet.now));
         }
     }
-    for (const CalendarFlag& flag : sheet.flags) {
-        const auto at = placeOf(flag.at - 1);
+    for (const CalendarFlag& said : sheet.flags) {
+        const auto at = placeOf(said.at - 1);
         if (!at) {
             continue;
         }
-        const double x = at->first.right() - 4.0;
-        const QColor colour = flag.late ? c.mark : QColor(0x5d, 0x7a, 0x48);
-        p.setPen(QPen(colour, 1.6));
-        p.drawLine(QPointF(x, at->first.bottom() - 2.0), QPointF(x, at->first.bottom() - 34.0));
-        p.setBrush(colour);
-        p.drawPolygon(QPolygonF({QPointF(x, at->first.bottom() - 34.0), QPointF(x - 22.0, at->first.bottom() - 28.0),
-                                 QPointF(x, at->first.bottom() - 22.0)}));
-        p.setPen(c.ink);
-        QFont bold = font;
-        bold.setBold(true);
-        p.setFont(bold);
-        p.drawText(QRectF(at->first.left() + 4.0, at->first.bottom() - 18.0, at->first.width() - 12.0, 17.0),
-                   Qt::AlignRight | Qt::AlignVCenter,
-                   QFontMetricsF(bold).elidedText(QString::fromStdString(flag.text), Qt::ElideRight,
-                                                  at->first.width() - 12.0));
-        p.setFont(font);
+        flag(p, said, at->first, font, dateWide(said.at - 1), c);
     }
     p.restore();
 }

@@ -1,5 +1,5 @@
 #pragma once
-// A wall calendar: weeks in rows, blocks of work across the working hours of their days, waits hatched behind them.
+// A wall calendar: weeks in rows, blocks of work across the working hours of their days, waits as quiet bands.
 // Units: minutes since 1970-01-01 (days count 1440), pixels.   Threads: as QPainter.
 
 #include <optional>
@@ -49,8 +49,9 @@ struct CalendarSheet {
 struct PlacedBlock {
     size_t block = 0;
     QRectF rect;
-    QRectF text;        // where its name has room; empty: nowhere
-    bool begins = true; // in this row
+    QRectF text;         // where its name has room, in the block or right behind it; empty: nowhere
+    bool beside = false; // behind it
+    bool begins = true;  // in this row
 };
 struct CalendarLayout {
     QRectF head;  // of the weekdays

@@ -104,3 +104,79 @@ TEST_CASE("days on which nobody works are marked, those of a second maker are no
     CHECK(sheet.free.size() == 5);
     CHECK(sheet.closes_min == 1200);
 }
+
+TEST_CASE("a name stands in its block or behind it, and never over another", "[drawing][days]")
+{
+    CalendarSheet sheet = october();
+    const char* const names[] = {"Pour river", "Flatten again", "Keys", "Sand below", "Weld base", "Make the edges"};
+    for (int day = 0; day < 20; ++day) { // quarters of an hour, half and whole days, in every order
+        for (int k = 0; k < 4; ++k) {
+            const int from = 480 + 120 * k + 15 * (day % 3);
+            sheet.blocks.push_back(block(sheet, day, from, from + (day + k) % 5 * 90 + 15, names[(day + 2 * k) % 6],
+                                         k == 3 ? BlockKind::Wait : BlockKind::Work));
+        }
+    }
+    const CalendarLayout layout = layOut(sheet, kArea, QFont());
+    size_t behind = 0;
+    for (const PlacedBlock& a : layout.placed) {
+        if (a.text.isEmpty()) {
+            continue;
+        }
+        behind += a.beside ? 1 : 0;
+        CHECK(layout.weeks.contains(a.text));
+        if (a.beside) {
+            CHECK(a.text.left() >= a.rect.right()); // not across its border
+        } else {
+            CHECK(a.rect.contains(a.text));
+        }
+        for (const PlacedBlock& b : layout.placed) {
+            if (&a != &b) {
+                CHECK_FALSE(a.text.intersects(b.rect));
+                CHECK_FALSE(a.text.intersects(b.text));
+            }
+        }
+    }
+    CHECK(behind > 10);
+}
+
+TEST_CASE("steps and waits have short words on the wall, the maker's own their name", "[drawing][days]")
+{
+    DaysPlan plan;
+    plan.firstDay = *dayOf("2026-10-05");
+    const auto add = [&](const char* key, int from, int to, int ready) {
+        JobStep step;
+        step.key = key;
+        step.name = std::string("name of ") + key;
+        plan.list.steps.push_back(step);
+        PlannedStep p;
+        p.step = plan.list.steps.size() - 1;
+        p.start = from;
+        p.end = to;
+        p.ready = ready;
+        WorkPiece piece;
+        piece.from = from;
+        piece.to = to;
+        p.pieces = {piece};
+        plan.planned.push_back(p);
+    };
+    add("pour_river-1", 480, 600, 3000);
+    add("pour_river-2", 3000, 3060, 3060);
+    add("flatten_1", 480, 600, 600);
+    add("own_3", 600, 660, 2000);
+    plan.found = true;
+    plan.finish = 3060;
+    plan.promise = 1440;
+    CalendarSheet sheet = october();
+    addBlocks(sheet, plan);
+    std::vector<std::string> words;
+    for (const CalendarBlock& b : sheet.blocks) {
+        words.push_back(b.text);
+    }
+    CHECK(words ==
+          std::vector<std::string>{"Pour river 1", "resin cures", "Pour river 2", "Flatten", "name of own_3", "waits"});
+    REQUIRE(sheet.flags.size() == 2); // done on the third day, promised for the first
+    CHECK(sheet.flags[0].text == "done");
+    CHECK(sheet.flags[0].at == (plan.firstDay + 3) * kDayLong);
+    CHECK(sheet.flags[1].text == "promised");
+    CHECK(sheet.flags[1].late);
+}
