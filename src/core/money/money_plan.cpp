@@ -107,7 +107,7 @@ private:
             });
             if (!own) {
                 const std::string kind = g.kind.substr(0, g.kind.find(':'));
-                line(g.name, kind, g.amount.value(), priceInStock(g.kind), {Said::Stock, {}, g.kind}, 1.0, g.amount);
+                line(g.name, kind, g.amount.value(), priceInStock(in_.stock, g.kind), {Said::Stock, {}, g.kind}, 1.0, g.amount);
             }
         }
         for (const MoneyLine& own : c_.lines) {
@@ -118,17 +118,6 @@ private:
             std::none_of(c_.lines.begin(), c_.lines.end(), [](const MoneyLine& l) { return l.kind == "base"; })) {
             plan_.unpriced.push_back({"Bought base", {Said::BoughtBase}});
         }
-    }
-
-    /// Of one; empty: not said.
-    [[nodiscard]] std::optional<double> priceInStock(const std::string& kind) const
-    {
-        for (const StockItem& item : in_.stock) {
-            if (item.kind == kind && item.price && item.pack > 0.0) {
-                return *item.price / item.pack;
-            }
-        }
-        return std::nullopt;
     }
 
     /// In whole packs where the shelf says what it comes in, else by the litre.
@@ -504,6 +493,16 @@ std::string impossiblePromise(const KeptQuote& quote, const DaysPlan& days, cons
 MoneyPlan moneyPlan(const MoneyInput& input)
 {
     return MoneyPlanner(input).run();
+}
+
+std::optional<double> priceInStock(const std::vector<StockItem>& stock, const std::string& kind)
+{
+    for (const StockItem& item : stock) {
+        if (item.kind == kind && item.price && item.pack > 0.0) {
+            return *item.price / item.pack;
+        }
+    }
+    return std::nullopt;
 }
 
 } // namespace burl

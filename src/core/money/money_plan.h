@@ -81,4 +81,7 @@ struct MoneyStage {
     static Answer answer(const Input& input) { return moneyPlan(input); }
 };
 
+/// Of one piece, litre or kilogram of what the shop has in stock; empty: no price is said there.
+[[nodiscard]] std::optional<double> priceInStock(const std::vector<StockItem>& stock, const std::string& kind);
+
 } // namespace burl

@@ -37,12 +37,7 @@ std::optional<double> priceSaid(const Job& job, const Shop& shop, const PriceOf&
     case Said::Glue:
         return habits.glue_kg;
     case Said::Stock:
-        for (const StockItem& item : shop.habits.stock) {
-            if (item.kind == of.stock && item.price && item.pack > 0.0) {
-                return *item.price / item.pack;
-            }
-        }
-        break;
+        return priceInStock(shop.habits.stock, of.stock);
     case Said::Pack:       // on the shelf of Fill
     case Said::BoughtBase: // becomes a line of the maker's own
     case Said::OwnLine:
