@@ -162,8 +162,10 @@ private:
     void add(SaidFact& fact, size_t i)
     {
         const BookClause& c = p_.clauses[i];
-        fact.clauses.push_back(i);
         BookClause& to = fact.said;
+        to.from = fact.clauses.empty() ? c.from : std::min(to.from, c.from);
+        to.to = std::max(to.to, c.to);
+        fact.clauses.push_back(i);
         const auto join = [](auto& a, const auto& b) { a.insert(a.end(), b.begin(), b.end()); };
         join(to.acts, c.acts);
         join(to.things, c.things);

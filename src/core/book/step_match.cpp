@@ -237,6 +237,9 @@ private:
     [[nodiscard]] bool named(const JobStep& step) const
     {
         constexpr size_t kLeast = 4;
+        if (c_.to <= c_.from) {
+            return false;
+        }
         const std::string name = lower(step.name);
         const size_t from = p_.tokens[c_.from].from;
         const std::string mine = said_.text.substr(from, p_.tokens[c_.to - 1].to - from);

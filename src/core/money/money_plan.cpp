@@ -107,7 +107,8 @@ private:
             });
             if (!own) {
                 const std::string kind = g.kind.substr(0, g.kind.find(':'));
-                line(g.name, kind, g.amount.value(), priceInStock(in_.stock, g.kind), {Said::Stock, {}, g.kind}, 1.0, g.amount);
+                line(g.name, kind, g.amount.value(), priceInStock(in_.stock, g.kind), {Said::Stock, {}, g.kind}, 1.0,
+                     g.amount);
             }
         }
         for (const MoneyLine& own : c_.lines) {
