@@ -172,8 +172,14 @@ TEST_CASE("whatever is struck, corrected and moved, the job is as if it had not 
         const double now = *hoursOf("2027-01-01T08:00");
         const int count = 2 + writer.upTo(6);
         for (int i = 0; i < count; ++i) {
+            const Book before = book; // undo is the book as it was
             all.push_back(writer.entry(i));
             book = withDayEntry(book, {1}, all.back().line, all.back().at_h, kindsOfSteps());
+            if (writer.upTo(4) == 0) { // taken back at once, and another line written
+                book = before;
+                all.back() = writer.entry(i);
+                book = withDayEntry(book, {1}, all.back().line, all.back().at_h, kindsOfSteps());
+            }
             if (writer.upTo(1) == 0) { // strike or correct one of those written
                 const int which = writer.upTo(i);
                 Written& w = all[static_cast<size_t>(which)];

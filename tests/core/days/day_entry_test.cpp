@@ -325,3 +325,33 @@ TEST_CASE("other makers are read from a line and written again", "[days]")
     CHECK(parseMakers("", today)->empty());
     CHECK(parseMakers("Ada: Mon 8-9 off 31 Feb", today).error().code == "when.no_day");
 }
+
+TEST_CASE("two sessions of one pour teach together, against what was planned when it was begun", "[days]")
+{
+    const double at = *hoursOf("2026-11-24T10:00");
+    std::vector<JobStep> steps = someSteps();
+    steps[4].planned = {{"resin", 10.0}};
+    const auto poured = [&](const char* text) {
+        return test::sureEntry(text, test::lineContext(steps, twoSlabs())).line;
+    };
+    Book book = withDayEntry(someBook(), {1}, poured("pour 1: 5 l, not finished"), at, steps);
+    steps[4].planned = {{"resin", 15.0}}; // the plan goes on: what is in lies beside what is to come
+    book = withDayEntry(book, {1}, poured("pour 1: 5 l"), at + 1.0, steps);
+    const RateLogs logs = rateLogsOf(*book.job({1}), WorkHabits{});
+    REQUIRE(logs.at("resin").size() == 1);
+    CHECK(logs.at("resin")[0].used == 10.0);
+    CHECK(logs.at("resin")[0].quantity == 10.0); // factor 1, not two thirds
+    REQUIRE(book.job({1})->fill.log.size() == 1);
+    CHECK(book.job({1})->fill.log[0].poured_L == 10.0);
+}
+
+TEST_CASE("an old reading of moisture goes to its day on the drying curve", "[days]")
+{
+    const BookContext in = test::lineContext(someSteps(), twoSlabs());
+    const BookReading read = test::readLine("yesterday A4 MC 9.1", in);
+    REQUIRE(read.asks.empty());
+    const Book book = withBookLine(someBook(), {1}, read, in.now_h, in.steps);
+    REQUIRE(book.shop->slab({4})->moisture.size() == 1);
+    CHECK(book.shop->slab({4})->moisture[0].date == "2026-11-23");
+    CHECK(book.shop->slab({4})->moisture[0].mc_pct == 9.1);
+}
