@@ -206,14 +206,11 @@ int book(const BookCommand& options)
     if (!file) {
         return code;
     }
-    double now = machineNow_h();
-    if (!options.now.empty()) {
-        const auto said = hoursOf(options.now);
-        if (!said) {
-            return complain(kUsage, noMoment(options.now));
-        }
-        now = *said;
+    const auto said = momentOf(options.now, code);
+    if (!said) {
+        return code;
     }
+    const double now = *said;
     Book whole;
     whole.shop = std::make_shared<const Shop>(file->shop);
     whole.jobs = {std::make_shared<const Job>(file->job)};

@@ -171,14 +171,11 @@ int sheet(const SheetOptions& options, int argc, char** argv)
     if (!paper) {
         return complain(kUsage, "the paper is a4 or letter, not " + options.paper + ".");
     }
-    double now = machineNow_h();
-    if (!options.now.empty()) {
-        const auto said = hoursOf(options.now);
-        if (!said) {
-            return complain(kUsage, noMoment(options.now));
-        }
-        now = *said;
+    const auto said = momentOf(options.now, code);
+    if (!said) {
+        return code;
     }
+    const double now = *said;
     const Typesetter set(argc, argv);
     const bool dated = options.kind == "steps" || options.kind == "weeks" || options.kind == "history";
     const Plan made = dated ? planAt(job->job, job->shop, now) : planWorkedOut(job->job, job->shop);

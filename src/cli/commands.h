@@ -1,6 +1,7 @@
 #pragma once
 // What `burl` can do. Results go to stdout, one sentence of trouble to stderr.
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -64,8 +65,8 @@ int quote(const QuoteCommand& options, int argc, char** argv);
 [[nodiscard]] double machineNow_h();
 /// The plan worked out at a moment.
 [[nodiscard]] Plan planAt(const Job& job, const Shop& shop, double now_h);
-/// What is said of a text that is none.
-[[nodiscard]] std::string noMoment(const std::string& text);
+/// The moment that was said, or the clock of the machine where none was; complains of what is none, and gives the code.
+[[nodiscard]] std::optional<double> momentOf(const std::string& said, int& code);
 
 struct TemplateCommand {
     std::string file;

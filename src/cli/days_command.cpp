@@ -40,9 +40,13 @@ Plan planAt(const Job& job, const Shop& shop, double now_h)
     return makePlan(job, shop, &plan, worked);
 }
 
-std::string noMoment(const std::string& text)
+std::optional<double> momentOf(const std::string& said, int& code)
 {
-    return '"' + text + "\" is no moment: it is written like 2026-11-27T10:10.";
+    const auto moment = said.empty() ? std::optional(machineNow_h()) : hoursOf(said);
+    if (!moment) {
+        code = complain(kUsage, '"' + said + "\" is no moment: it is written like 2026-11-27T10:10.");
+    }
+    return moment;
 }
 
 int days(const DaysCommand& options)
@@ -52,14 +56,11 @@ int days(const DaysCommand& options)
     if (!job) {
         return code;
     }
-    double now = machineNow_h();
-    if (!options.now.empty()) {
-        const auto said = hoursOf(options.now);
-        if (!said) {
-            return complain(kUsage, noMoment(options.now));
-        }
-        now = *said;
+    const auto said = momentOf(options.now, code);
+    if (!said) {
+        return code;
     }
+    const double now = *said;
     const Plan made = planAt(job->job, job->shop, now);
     const DaysPlan& plan = *made.days;
     if (!plan.found) {

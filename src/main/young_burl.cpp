@@ -52,8 +52,8 @@ bool wantsDemo()
         QMessageBox::NoIcon, QObject::tr("Young Burl"),
         QObject::tr("This shop book is empty. Look round the demo shop first, or start with your own slabs?"));
     QPushButton* demo = box.addButton(QObject::tr("Put the demo shop in it"), QMessageBox::AcceptRole);
-    box.addButton(QObject::tr("Start empty"), QMessageBox::RejectRole);
-    box.setDefaultButton(demo);
+    // Enter leaves one's own book as it is.
+    box.setDefaultButton(box.addButton(QObject::tr("Start empty"), QMessageBox::RejectRole));
     box.exec();
     return box.clickedButton() == demo;
 }

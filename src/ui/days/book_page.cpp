@@ -52,7 +52,6 @@ DayBookPage::DayBookPage(Document& document, QWidget* parent)
     named(table_, QStringLiteral("dayBookTable"), tr("Entries, the newest first"));
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     makePlain(*table_, {tr("when"), tr("what was done"), tr("took"), tr("it said")}, {116, 300, 78});
-    sayWhenEmpty(*table_, tr("Nothing is written yet: write in the line above what was done, as you would in a book."));
     table_->setToolTip(tr("Enter or a double click takes an entry into the line to correct it; Del strikes it out. "
                           "Nothing is lost: what it said before stays with it. P shows its pictures."));
     constexpr int kHead_px = 34; // it gives its room to what a line asks
@@ -126,6 +125,9 @@ void DayBookPage::refresh()
         ids_.push_back(e.id);
         fillRow(static_cast<int>(i), e);
     }
+    sayWhenEmpty(*table_, job != nullptr ? tr("Nothing is written yet: write in the line above what was done, as you "
+                                              "would in a book.")
+                                         : tr("A day book belongs to a job: start one first."));
     line_->setEnabled(job != nullptr);
     write_->setEnabled(job != nullptr);
     picture_->setEnabled(job != nullptr);
