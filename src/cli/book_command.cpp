@@ -57,8 +57,6 @@ const char* askWord(BookAsk::Is is)
         return "minutes";
     case BookAsk::Is::When:
         return "when";
-    case BookAsk::Is::Correct:
-        return "correct";
     case BookAsk::Is::AlsoDone:
         return "implied";
     case BookAsk::Is::Agreed:
@@ -109,7 +107,7 @@ Json asksJson(const BookReading& reading)
     for (const BookAsk& ask : reading.asks) {
         if (ask.is == BookAsk::Is::Step) {
             for (const BookChoice& choice : ask.choices) {
-                if (choice.value != kLeftOut) {
+                if (choice.value != kLeftOut && choice.value != kEach) {
                     add(choice.value);
                 }
             }
@@ -215,10 +213,11 @@ int book(const BookCommand& options)
     whole.shop = std::make_shared<const Shop>(file->shop);
     whole.jobs = {std::make_shared<const Job>(file->job)};
     const JobId id = file->job.id;
+    std::optional<Plan> plan; // the heat of its pours is worked out once
     const auto contextOf = [&] {
         const Job& job = *whole.job(id);
-        const Plan plan = planAt(job, *whole.shop, now);
-        return bookContext(job, *whole.shop, *plan.days, now);
+        plan = planAt(job, *whole.shop, now, plan ? &*plan : nullptr);
+        return bookContext(job, *whole.shop, *plan->days, now);
     };
     BookContext in = contextOf();
     for (std::string line; nextLine(std::cin, line);) {

@@ -64,7 +64,7 @@ int quote(const QuoteCommand& options, int argc, char** argv);
 /// Hours since 1970, local time.
 [[nodiscard]] double machineNow_h();
 /// The plan worked out at a moment.
-[[nodiscard]] Plan planAt(const Job& job, const Shop& shop, double now_h);
+[[nodiscard]] Plan planAt(const Job& job, const Shop& shop, double now_h, const Plan* previous = nullptr);
 /// The moment that was said, or the clock of the machine where none was; complains of what is none, and gives the code.
 [[nodiscard]] std::optional<double> momentOf(const std::string& said, int& code);
 

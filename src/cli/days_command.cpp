@@ -30,9 +30,9 @@ double machineNow_h()
     return hoursOf(text).value_or(0.0);
 }
 
-Plan planAt(const Job& job, const Shop& shop, double now_h)
+Plan planAt(const Job& job, const Shop& shop, double now_h, const Plan* previous)
 {
-    Plan plan = planWorkedOut(job, shop);
+    Plan plan = planWorkedOut(job, shop, previous);
     Worked worked;
     worked.now_h = now_h;
     worked.heat = plan.fill.input->heat;

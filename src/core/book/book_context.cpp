@@ -25,8 +25,13 @@ BookContext bookContext(const Job& job, const Shop& shop, const DaysPlan& days, 
         }
     }
     for (const ResinClass& resin : shop.resins) {
+        out.names.push_back({resin.name, Sense::Resin, resin.id});
         out.density_kg_L[resin.id] = mixedDensity_kg_L(resin.mix);
     }
+    for (const ShopMaker& maker : shop.habits.work.makers) {
+        out.names.push_back({maker.name, Sense::People, ""});
+    }
+    out.names.push_back({job.money.customer, Sense::Customer, ""});
     out.book = job.days.book;
     out.started = job.started;
     out.now_h = now_h;

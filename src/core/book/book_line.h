@@ -11,6 +11,7 @@
 #include <utility>
 #include <vector>
 
+#include "core/book/clauses.h"
 #include "core/days/day_entry.h"
 #include "core/days/day_facts.h"
 #include "core/days/job_steps.h"
@@ -26,6 +27,7 @@ struct BookContext {
     std::vector<StepProgress> progress;             // of each step, or empty
     std::vector<std::shared_ptr<const Slab>> slabs; // of the job
     std::vector<DayEntry> book;
+    std::vector<BookName> names;                // of the shop's people, the customer, products
     std::map<std::string, double> density_kg_L; // of mixed resins, by id
     std::string started;                        // ISO date of the job; empty: not known
     double now_h = 0.0;
@@ -46,7 +48,7 @@ struct BookChoice {
 };
 /// Something that the line leaves open.
 struct BookAsk {
-    enum class Is { Step, Ends, Reading, Minutes, When, Correct, AlsoDone, Agreed };
+    enum class Is { Step, Ends, Reading, Minutes, When, AlsoDone, Agreed };
     Is is = Is::Step;
     std::string id;
     std::string sentence;
@@ -71,6 +73,7 @@ struct BookReading {
 /// `id` of a question or a box, and the value chosen: a key of a step, "yes", "no"; kLeftOut.
 using BookAnswers = std::map<std::string, std::string>;
 inline constexpr const char* kLeftOut = "-";
+inline constexpr const char* kEach = "each"; // all steps that are offered, the time parted
 
 /// Errors: "days.empty", "days.long", "days.negative" (less time than none), "days.range", "when.*".
 [[nodiscard]] Expected<BookReading> readBookLine(std::string_view text, const BookContext& context,

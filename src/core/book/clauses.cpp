@@ -9,26 +9,49 @@ namespace burl
 namespace
 {
 
-/// Names of slabs in the line, a token or more each.
+/// Where a name of one word or more begins.
+std::vector<size_t> placesOf(const std::vector<BookToken>& tokens, const std::vector<BookToken>& name)
+{
+    std::vector<size_t> out;
+    for (size_t i = 0; !name.empty() && i + name.size() <= tokens.size(); ++i) {
+        const bool same =
+            std::equal(name.begin(), name.end(), tokens.begin() + static_cast<std::ptrdiff_t>(i),
+                       [](const BookToken& a, const BookToken& b) { return a.is == b.is && a.text == b.text; });
+        if (same) {
+            out.push_back(i);
+        }
+    }
+    return out;
+}
+
 std::vector<SlabId> slabsAt(const std::vector<BookToken>& tokens, const std::vector<std::shared_ptr<const Slab>>& slabs)
 {
     std::vector<SlabId> out(tokens.size());
     for (const auto& slab : slabs) {
-        if (!slab || slab->name.empty()) {
-            continue;
-        }
-        const std::vector<BookToken> name = bookTokens(slab->name);
-        for (size_t i = 0; !name.empty() && i + name.size() <= tokens.size(); ++i) {
-            bool same = true;
-            for (size_t k = 0; k < name.size(); ++k) {
-                same = same && tokens[i + k].is == name[k].is && tokens[i + k].text == name[k].text;
-            }
-            for (size_t k = 0; same && k < name.size(); ++k) {
-                out[i + k] = slab->id;
-            }
+        const std::vector<BookToken> name = slab ? bookTokens(slab->name) : std::vector<BookToken>{};
+        for (const size_t i : placesOf(tokens, name)) {
+            std::fill_n(out.begin() + static_cast<std::ptrdiff_t>(i), name.size(), slab->id);
         }
     }
     return out;
+}
+
+/// Names of people and products mean what they name; somebody's begins with a capital letter, for Mark and Will.
+void nameAll(BookParts& out, const std::vector<BookName>& names)
+{
+    out.resinAt.assign(out.tokens.size(), "");
+    for (const BookName& one : names) {
+        const std::vector<BookToken> name = bookTokens(one.name);
+        for (const size_t i : placesOf(out.tokens, name)) {
+            if (!out.tokens[i].large && one.resin.empty()) {
+                continue;
+            }
+            for (size_t k = i; k < i + name.size(); ++k) {
+                out.senses[k] = KnownWord{k == i ? one.sense : Sense::Filler, false, false, true};
+            }
+            out.resinAt[i] = one.resin;
+        }
+    }
 }
 
 class Clauses
@@ -357,7 +380,8 @@ bool BookParts::senseIn(const BookClause& clause, Sense sense) const
     return false;
 }
 
-Expected<BookParts> bookParts(std::string_view line, const std::vector<std::shared_ptr<const Slab>>& slabs, int today)
+Expected<BookParts> bookParts(std::string_view line, const std::vector<std::shared_ptr<const Slab>>& slabs,
+                              const std::vector<BookName>& names, int today)
 {
     BookParts out;
     out.tokens = bookTokens(line);
@@ -375,13 +399,14 @@ Expected<BookParts> bookParts(std::string_view line, const std::vector<std::shar
     }
     for (size_t i = 0; i + 1 < out.tokens.size(); ++i) { // "end grain"
         const auto both = out.tokens[i].word() && out.tokens[i + 1].word()
-                              ? lexicon.word(out.tokens[i].text + '_' + out.tokens[i + 1].text)
+                              ? lexicon.phrase(out.tokens[i].text, out.tokens[i + 1].text)
                               : std::nullopt;
-        if (both && both->whole) {
+        if (both) {
             out.senses[i] = both;
             out.senses[++i] = KnownWord{Sense::Filler, false, false, true};
         }
     }
+    nameAll(out, names);
     auto amounts = bookAmounts(out.tokens, out.senses, lexicon, today);
     if (!amounts) {
         return tl::unexpected(amounts.error());

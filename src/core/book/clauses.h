@@ -47,16 +47,25 @@ struct BookClause {
     [[nodiscard]] bool near(Sense thing) const; // beside it too
 };
 
+/// Somebody of the shop, the customer, or a product: what a name in the line means.
+struct BookName {
+    std::string name;
+    Sense sense = Sense::People;
+    std::string resin; // its id, of a product
+};
+
 /// A line taken apart, with all that its clauses point to.
 struct BookParts {
     std::vector<BookToken> tokens;
     std::vector<std::optional<KnownWord>> senses;
-    std::vector<SlabId> slabAt; // of each token; 0: no slab's name
+    std::vector<SlabId> slabAt;       // of each token; 0: no slab's name
+    std::vector<std::string> resinAt; // of each token: id of the product that it names; empty: none
     std::vector<BookAmount> amounts;
     std::vector<BookClause> clauses;
     [[nodiscard]] bool senseIn(const BookClause& clause, Sense sense) const;
 };
 [[nodiscard]] Expected<BookParts> bookParts(std::string_view line,
-                                            const std::vector<std::shared_ptr<const Slab>>& slabs, int today);
+                                            const std::vector<std::shared_ptr<const Slab>>& slabs,
+                                            const std::vector<BookName>& names, int today);
 
 } // namespace burl

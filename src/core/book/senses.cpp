@@ -49,15 +49,16 @@ Lexicon::Lexicon(const Vocabulary& vocabulary)
 {
     const auto take = [&](const Vocabulary& v) {
         for (const SenseWords& row : v.senses) {
-            for (std::string word : split(row.words)) {
-                const char mark = word.back();
-                const bool marked = mark == '!' || mark == '*';
-                if (marked) {
-                    word.pop_back();
-                }
-                entries_.push_back({std::move(word), row.sense, mark == '!', mark == '*'});
-            }
+            add(row.sense, row.words);
         }
+        const auto each = [&](Sense first, const auto& all) {
+            for (size_t i = 0; i < all.size(); ++i) {
+                add(static_cast<Sense>(static_cast<size_t>(first) + i), all[i]);
+            }
+        };
+        each(Sense::Weekday0, v.weekdays);
+        each(Sense::Month1, v.months);
+        each(Sense::Number2, v.numbers);
     };
     take(vocabulary);
     own_ = entries_.size();
@@ -71,6 +72,23 @@ Lexicon::Lexicon(const Vocabulary& vocabulary)
             }
         }
     }
+}
+
+void Lexicon::add(Sense sense, const char* words)
+{
+    for (std::string word : split(words)) {
+        const char mark = word.back();
+        if (mark == '!' || mark == '*') {
+            word.pop_back();
+        }
+        entries_.push_back({std::move(word), sense, mark == '!', mark == '*'});
+    }
+}
+
+std::optional<KnownWord> Lexicon::phrase(const std::string& first, const std::string& second) const
+{
+    const auto found = written(first + '_' + second);
+    return found && found->whole ? found : std::nullopt;
 }
 
 std::optional<KnownWord> Lexicon::written(const std::string& text) const

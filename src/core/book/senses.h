@@ -2,6 +2,7 @@
 // What a word of the day book can mean, and the words of a language for it. A language is one file: words_en.cpp.
 // Threads: pure.
 
+#include <array>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -218,7 +219,10 @@ struct UnitWords {
 struct Vocabulary {
     const char* language; // "en"
     std::vector<SenseWords> senses;
-    std::vector<UnitWords> units; // only behind a number
+    std::array<const char*, 7> weekdays; // Monday first
+    std::array<const char*, 12> months;
+    std::vector<const char*> numbers; // from two on
+    std::vector<UnitWords> units;     // only behind a number
 };
 
 [[nodiscard]] const Vocabulary& englishWords();
@@ -238,6 +242,8 @@ class Lexicon
 public:
     explicit Lexicon(const Vocabulary& vocabulary);
     [[nodiscard]] std::optional<KnownWord> word(const std::string& text) const;
+    /// Of two words that are one: "end grain".
+    [[nodiscard]] std::optional<KnownWord> phrase(const std::string& first, const std::string& second) const;
     [[nodiscard]] std::optional<BookUnit> unit(const std::string& text) const;
     /// The language's own, not English.
     [[nodiscard]] bool knows(const std::string& text) const;
@@ -249,6 +255,7 @@ private:
         bool bare;
         bool begins;
     };
+    void add(Sense sense, const char* words);
     [[nodiscard]] std::optional<KnownWord> written(const std::string& text) const;
     [[nodiscard]] std::optional<KnownWord> misspelt(const std::string& text) const;
     std::vector<Entry> entries_;

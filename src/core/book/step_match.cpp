@@ -266,7 +266,7 @@ private:
         }
         const bool behind = std::any_of(c_.acts.begin(), c_.acts.end(), [](const SaidAct& a) { return a.behind; });
         const bool unclear = score == kMild || score == kMixed || behind;
-        score += things(*senses) + number(step) + std::max(0.0, quantity(step)) + again(step);
+        score += things(*senses) + number(step) + std::max(0.0, quantity(step)) + again(step) + resin(step);
         return unclear ? std::min(score, kSure - kThing / 2.0) : score;
     }
 
@@ -365,6 +365,17 @@ private:
         return ratio >= kHalf && ratio <= kMore     ? kQuantity
                : ratio > kFar || ratio < 1.0 / kFar ? -kWrongQuantity
                                                     : 0.0;
+    }
+
+    /// A product that the line names.
+    [[nodiscard]] double resin(const JobStep& step) const
+    {
+        for (size_t i = c_.from; i < c_.to; ++i) {
+            if (!p_.resinAt[i].empty() && !step.pour.empty()) {
+                return p_.resinAt[i] == step.resin ? kNumber : -kWrongNumber;
+            }
+        }
+        return 0.0;
     }
 
     /// "Flattened again", "flattened the resin": after the pours, not before.

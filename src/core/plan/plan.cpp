@@ -119,11 +119,15 @@ Plan makePlan(const Job& job, const Shop& shop, const Plan* previous, const Work
     return plan;
 }
 
-Plan planWorkedOut(const Job& job, const Shop& shop)
+Plan planWorkedOut(const Job& job, const Shop& shop, const Plan* previous)
 {
     constexpr int kRounds = 4; // an answer may bring up another question, about the class it leads to
-    Plan plan = makePlan(job, shop);
     Worked worked;
+    if (previous != nullptr) {
+        worked.heat = previous->fill.input->heat;
+        worked.hold = previous->hold.input->answers;
+    }
+    Plan plan = makePlan(job, shop, previous, worked);
     for (int i = 0; i < kRounds && (!plan.asks().empty() || plan.hold->asks() != nullptr); ++i) {
         if (!plan.asks().empty()) {
             worked.heat = answered(plan.asks(), worked.heat);

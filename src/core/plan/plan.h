@@ -87,7 +87,8 @@ struct Plan {
 /// not tell how the top bends.
 [[nodiscard]] Plan makePlan(const Job& job, const Shop& shop, const Plan* previous = nullptr,
                             const Worked& worked = {});
-/// The plan with all that it asks of those models answered; takes a second or two where resin is poured.
-[[nodiscard]] Plan planWorkedOut(const Job& job, const Shop& shop);
+/// The plan with all that it asks of those models answered; takes a second or two where resin is poured. What
+/// `previous` was answered is not asked again.
+[[nodiscard]] Plan planWorkedOut(const Job& job, const Shop& shop, const Plan* previous = nullptr);
 
 } // namespace burl
