@@ -23,14 +23,18 @@ Expected<BookReading> LineReader::read()
         return refuse("days.long", "A line of the day book has at most " + std::to_string(kLongest) +
                                        " letters: write a line for each thing that was done.");
     }
-    auto parts = bookParts(text_, in_.slabs, in_.names, today_);
+    std::vector<BookName> names = in_.names;
+    for (const JobStep& step : in_.steps) {
+        names.push_back({step.name, Sense::Filler, "", step.key});
+    }
+    auto parts = bookParts(text_, in_.slabs, names, today_);
     if (!parts) {
         return tl::unexpected(parts.error());
     }
     p_ = std::move(*parts);
     used_.assign(p_.tokens.size(), false);
     readings_ = saidReadings(p_, text_, in_.slabs, used_);
-    facts_ = saidFacts(p_, in_.steps, in_.progress, lower(text_), litresOf());
+    facts_ = saidFacts(p_, in_.steps, in_.progress, litresOf());
     part();
     day();
     for (size_t i = 0; i < facts_.size() && !bad_; ++i) {

@@ -36,11 +36,34 @@ std::vector<SlabId> slabsAt(const std::vector<BookToken>& tokens, const std::vec
     return out;
 }
 
+/// A step's whole name; of two of which one begins the other, the longer.
+void nameSteps(BookParts& out, std::vector<BookName> names)
+{
+    std::stable_sort(names.begin(), names.end(),
+                     [](const BookName& a, const BookName& b) { return a.name.size() > b.name.size(); });
+    for (const BookName& one : names) {
+        const std::vector<BookToken> name = bookTokens(one.name);
+        for (const size_t i : placesOf(out.tokens, name)) {
+            if (out.stepAt[i].empty() && out.joined[i] == 0) {
+                out.stepAt[i] = one.step;
+                std::fill_n(out.joined.begin() + static_cast<std::ptrdiff_t>(i) + 1, name.size() - 1, 1);
+            }
+        }
+    }
+}
+
 /// Names of people and products mean what they name; somebody's begins with a capital letter, for Mark and Will.
 void nameAll(BookParts& out, const std::vector<BookName>& names)
 {
     out.resinAt.assign(out.tokens.size(), "");
+    out.stepAt.assign(out.tokens.size(), "");
+    out.joined.assign(out.tokens.size(), 0);
+    std::vector<BookName> steps;
     for (const BookName& one : names) {
+        if (!one.step.empty()) {
+            steps.push_back(one);
+            continue;
+        }
         const std::vector<BookToken> name = bookTokens(one.name);
         for (const size_t i : placesOf(out.tokens, name)) {
             if (!out.tokens[i].large && one.resin.empty()) {
@@ -52,6 +75,7 @@ void nameAll(BookParts& out, const std::vector<BookName>& names)
             out.resinAt[i] = one.resin;
         }
     }
+    nameSteps(out, std::move(steps));
 }
 
 class Clauses
@@ -112,7 +136,7 @@ private:
         };
         for (size_t i = 0; i < p_.tokens.size(); ++i) {
             const BookToken& t = p_.tokens[i];
-            if (inAmount_[i]) {
+            if (inAmount_[i] || p_.joined[i] != 0) {
                 continue;
             }
             const bool sign = t.sign(",") || t.sign(";") || t.sign(".") || t.sign("!") || t.sign("?") || t.sign("(") ||

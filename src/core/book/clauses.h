@@ -47,11 +47,12 @@ struct BookClause {
     [[nodiscard]] bool near(Sense thing) const; // beside it too
 };
 
-/// Somebody of the shop, the customer, or a product: what a name in the line means.
+/// Somebody of the shop, the customer, a product, a step: what a name in the line means.
 struct BookName {
     std::string name;
     Sense sense = Sense::People;
-    std::string resin; // its id, of a product
+    std::string resin{}; // its id, of a product
+    std::string step{};  // its key: its words keep their own senses, and no comma in them parts the line
 };
 
 /// A line taken apart, with all that its clauses point to.
@@ -60,6 +61,8 @@ struct BookParts {
     std::vector<std::optional<KnownWord>> senses;
     std::vector<SlabId> slabAt;       // of each token; 0: no slab's name
     std::vector<std::string> resinAt; // of each token: id of the product that it names; empty: none
+    std::vector<std::string> stepAt;  // key of the step whose whole name begins there
+    std::vector<char> joined;         // it goes on with a step's name
     std::vector<BookAmount> amounts;
     std::vector<BookClause> clauses;
     [[nodiscard]] bool senseIn(const BookClause& clause, Sense sense) const;

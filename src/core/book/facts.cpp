@@ -11,8 +11,8 @@ class Facts
 {
 public:
     Facts(const BookParts& parts, const std::vector<JobStep>& steps, const std::vector<StepProgress>& progress,
-          const std::string& text, const std::vector<std::optional<double>>& litresOf)
-        : p_(parts), steps_(steps), progress_(progress), text_(text), litresOf_(litresOf)
+          const std::vector<std::optional<double>>& litresOf)
+        : p_(parts), steps_(steps), progress_(progress), litresOf_(litresOf)
     {
     }
 
@@ -41,7 +41,7 @@ private:
         for (const size_t i : clauses) {
             litres = litresOf_[i] ? std::optional(litres.value_or(0.0) + *litresOf_[i]) : litres;
         }
-        return stepMatches(p_, c, {steps_, progress_, text_, litres});
+        return stepMatches(p_, c, {steps_, progress_, litres});
     }
 
     void take(size_t i)
@@ -223,7 +223,6 @@ private:
     const BookParts& p_;
     const std::vector<JobStep>& steps_;
     const std::vector<StepProgress>& progress_;
-    const std::string& text_;
     const std::vector<std::optional<double>>& litresOf_;
     std::vector<SaidFact> out_;
     std::vector<size_t> waiting_; // clauses before the first fact
@@ -232,10 +231,10 @@ private:
 } // namespace
 
 std::vector<SaidFact> saidFacts(const BookParts& parts, const std::vector<JobStep>& steps,
-                                const std::vector<StepProgress>& progress, const std::string& text,
+                                const std::vector<StepProgress>& progress,
                                 const std::vector<std::optional<double>>& litresOf)
 {
-    return Facts(parts, steps, progress, text, litresOf).run();
+    return Facts(parts, steps, progress, litresOf).run();
 }
 
 } // namespace burl

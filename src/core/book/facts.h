@@ -21,7 +21,7 @@ struct SaidFact {
 };
 /// One fact at least. `litresOf`: said in each clause.
 [[nodiscard]] std::vector<SaidFact> saidFacts(const BookParts& parts, const std::vector<JobStep>& steps,
-                                              const std::vector<StepProgress>& progress, const std::string& text,
+                                              const std::vector<StepProgress>& progress,
                                               const std::vector<std::optional<double>>& litresOf);
 
 } // namespace burl

@@ -12,6 +12,7 @@ namespace
 
 constexpr size_t kMostChoices = 3;
 constexpr const char* kWhichOfThem = "Which of them?";
+constexpr const char* kWhichStep = "Which step was it?";
 constexpr double kNear = 3.0;      // scores that lie closer than this to the best are offered
 constexpr size_t kFewAlsoDone = 3; // by name, without being asked
 
@@ -59,7 +60,7 @@ std::string LineReader::step(const SaidFact& fact, const std::string& id)
         return "";
     }
     if (!fact.parted.empty()) {
-        askStep(fact.parted, id, kWhichOfThem);
+        askStep(fact.parted, id, fact.parted.size() > 1 ? kWhichOfThem : kWhichStep);
         return "";
     }
     if (const DayEntry* old = corrected(fact)) {
@@ -69,7 +70,7 @@ std::string LineReader::step(const SaidFact& fact, const std::string& id)
     const SaidAct* done = fact.said.done();
     const bool amounts = !fact.said.amounts.empty();
     if (!isSure(fact.steps) || fact.said.strange) {
-        askStep(fact.steps, id, fact.said.strange ? "Is this a step of the job?" : "Which step was it?");
+        askStep(fact.steps, id, fact.said.strange ? "Is this a step of the job?" : kWhichStep);
     } else if (best.done && !fact.said.corrects) {
         askStep({best}, id, in_.steps[best.step].name + " is written as done: was there more of it?");
     } else if (done != nullptr && done->bare && !amounts) {

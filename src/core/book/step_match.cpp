@@ -169,8 +169,8 @@ constexpr double kAgainst = 4.0; // what it was done to is not of this step
 constexpr double kNumber = 2.0;  // "second milling"
 constexpr double kWrongNumber = 1.9;
 constexpr double kFirstOpen = 1.5; // of several alike
-constexpr double kOwnName = 7.0;
-constexpr double kQuantity = 1.0; // about as much as is planned
+constexpr double kOwnName = 14.0;  // more than all else together
+constexpr double kQuantity = 1.0;  // about as much as is planned
 constexpr double kWrongQuantity = 2.0;
 constexpr double kDone = 1.5;   // it was written as done
 constexpr double kEarly = 0.15; // for each step before it that is not done, to ten
@@ -233,22 +233,19 @@ private:
         return i < said_.progress.size() && said_.progress[i].done && !said_.progress[i].implied;
     }
 
-    /// The line says its whole name, and this clause is of it: "Flatten A4 and A5, first milling, 25 min".
+    /// The clause begins with its whole name; one of the maker's own may stand anywhere. Not "flattened after glue up".
     [[nodiscard]] bool named(const JobStep& step) const
     {
-        constexpr size_t kLeast = 4;
-        if (c_.to <= c_.from) {
-            return false;
+        for (size_t i = c_.from; i < c_.to; ++i) {
+            if (p_.stepAt[i] == step.key) {
+                return true;
+            }
+            const bool did = p_.senses[i] && isAct(p_.senses[i]->sense) && p_.joined[i] == 0;
+            if (did && step.own == 0) {
+                return false;
+            }
         }
-        const std::string name = lower(step.name);
-        const size_t from = p_.tokens[c_.from].from;
-        const std::string mine = said_.text.substr(from, p_.tokens[c_.to - 1].to - from);
-        const size_t at = said_.text.find(name);
-        if (name.size() < kLeast || at == std::string::npos) {
-            return false;
-        }
-        const bool mineOfIt = mine.size() >= kLeast && name.find(mine) != std::string::npos;
-        return mineOfIt || at == from || (step.own != 0 && mine.find(name) != std::string::npos);
+        return false;
     }
 
     [[nodiscard]] double of(const JobStep& step) const

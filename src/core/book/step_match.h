@@ -22,7 +22,6 @@ struct StepMatch {
 struct StepsSaid {
     const std::vector<JobStep>& steps;
     const std::vector<StepProgress>& progress; // as long as the steps, or empty
-    std::string text;                          // of the line in small letters
     std::optional<double> litres;              // said in the clause
 };
 /// The best first; those that do not fit at all are left out.

@@ -7,6 +7,7 @@
 #include <QKeyEvent>
 #include <QPushButton>
 #include <QTableWidget>
+#include <QTimer>
 #include <QVBoxLayout>
 
 #include "core/measure/clock.h"
@@ -16,12 +17,19 @@
 #include "ui/days/day_log.h"
 #include "ui/days/entry_pictures.h"
 #include "ui/days/line_boxes.h"
+#include "ui/ledger/cell_typing.h"
 #include "ui/ledger/plain_table.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
 
 namespace burl::ui
 {
+namespace
+{
+
+constexpr int kWords = 1; // the column of what was written
+
+} // namespace
 
 DayBookPage::DayBookPage(Document& document, QWidget* parent)
     : QWidget(parent), document_(document), table_(new QTableWidget(this)), line_(new BookLineEdit(this)),
@@ -52,8 +60,10 @@ DayBookPage::DayBookPage(Document& document, QWidget* parent)
     named(table_, QStringLiteral("dayBookTable"), tr("Entries, the newest first"));
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     makePlain(*table_, {tr("when"), tr("what was done"), tr("took"), tr("it said")}, {116, 300, 78});
-    table_->setToolTip(tr("Enter or a double click takes an entry into the line to correct it; Del strikes it out. "
-                          "Nothing is lost: what it said before stays with it. P shows its pictures."));
+    table_->setToolTip(
+        tr("A double click or F2 mends the words where they stand, Enter takes them into the line; Del strikes "
+           "the entry out. "
+           "Nothing is lost: what it said before stays with it. P shows its pictures."));
     constexpr int kHead_px = 34; // it gives its room to what a line asks
     table_->setMinimumHeight(kHead_px);
     column->addWidget(table_, 1);
@@ -68,7 +78,16 @@ DayBookPage::DayBookPage(Document& document, QWidget* parent)
     connect(boxes_, &LineBoxes::leftToLine, this, &DayBookPage::takeFocus);
     connect(write_, &QPushButton::clicked, this, &DayBookPage::write);
     connect(picture_, &QPushButton::clicked, this, &DayBookPage::attach);
-    connect(table_, &QTableWidget::cellDoubleClicked, this, [this](int r, int) { correct(r); });
+    auto* typing = new CellTyping(Qt::AlignLeft, table_);
+    table_->setItemDelegateForColumn(kWords, typing);
+    table_->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed);
+    connect(table_, &QTableWidget::cellChanged, this, [this](int r, int column) {
+        if (column == kWords) {
+            mend(r, table_->item(r, column)->text());
+        }
+    });
+    // What came in the meantime is shown when nobody types there any more.
+    connect(typing, &CellTyping::closeEditor, this, &DayBookPage::refresh, Qt::QueuedConnection);
 }
 
 void DayBookPage::takeFocus()
@@ -114,8 +133,39 @@ bool DayBookPage::eventFilter(QObject* watched, QEvent* event)
     return QWidget::eventFilter(watched, event);
 }
 
+bool DayBookPage::isMending() const
+{
+    const auto* editor = table_->viewport()->findChild<QLineEdit*>();
+    return editor != nullptr && editor->hasFocus();
+}
+
+void DayBookPage::mend(int row, const QString& text)
+{
+    if (row >= static_cast<int>(ids_.size()) || text.trimmed().isEmpty()) {
+        return;
+    }
+    const int entry = ids_[static_cast<size_t>(row)];
+    const auto read = understoodLine(document_, text, {}, entry);
+    if (!read) {
+        Q_EMIT message(translated(read.error().sentence));
+        return;
+    }
+    if (read->asks.empty()) {
+        writeLine(document_, *read);
+        return;
+    }
+    leave(); // what it leaves open is asked where lines are asked
+    correcting_ = entry;
+    line_->setText(text);
+    QTimer::singleShot(0, this, &DayBookPage::write); // once the cell has closed
+}
+
 void DayBookPage::refresh()
 {
+    if (isMending()) {
+        return;
+    }
+    const QSignalBlocker quiet(table_); // only what is typed is an entry
     const Job* job = document_.job();
     ids_.clear();
     const size_t count = job != nullptr ? job->days.book.size() : 0;
@@ -175,6 +225,8 @@ void DayBookPage::fillRow(int row, const DayEntry& e)
     for (int c = 0; c < table_->columnCount(); ++c) {
         QTableWidgetItem* item = table_->item(row, c);
         item->setToolTip(tip);
+        item->setFlags(c == kWords && !e.struck ? item->flags() | Qt::ItemIsEditable
+                                                : item->flags() & ~Qt::ItemIsEditable);
         QFont font = item->font();
         font.setStrikeOut(e.struck);
         item->setFont(font);

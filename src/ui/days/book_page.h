@@ -37,6 +37,8 @@ private:
     void answer(const QString& id, const QString& value);
     void leave(); // the line: empty, nothing attached, no entry being corrected
     void correct(int row);
+    void mend(int row, const QString& text); // in its cell
+    [[nodiscard]] bool isMending() const;
     void fillRow(int row, const DayEntry& entry);
     [[nodiscard]] QString sayOf(const DayEntry& entry) const;
     [[nodiscard]] std::vector<BookChoice> openSteps() const;

@@ -2,55 +2,11 @@
 
 #include <QHeaderView>
 #include <QKeyEvent>
-#include <QLineEdit>
-#include <QStyledItemDelegate>
+
+#include "ui/ledger/cell_typing.h"
 
 namespace burl::ui
 {
-namespace
-{
-
-/// What a cell is typed into. The toolkit's own editor closes some time after Enter, and the keys behind it are lost in
-/// the old cell: this one is closed by the key itself.
-class CellTyping final : public QStyledItemDelegate
-{
-public:
-    using QStyledItemDelegate::QStyledItemDelegate;
-
-    QWidget* createEditor(QWidget* parent, const QStyleOptionViewItem& /*option*/,
-                          const QModelIndex& /*index*/) const override
-    {
-        auto* line = new QLineEdit(parent);
-        line->setFrame(false);
-        line->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
-        return line;
-    }
-
-    void setEditorData(QWidget* editor, const QModelIndex& index) const override
-    {
-        auto* line = static_cast<QLineEdit*>(editor);
-        if (!line->isModified()) { // what the book says does not disturb who is typing
-            line->setText(index.data(Qt::EditRole).toString());
-        }
-    }
-
-    bool eventFilter(QObject* watched, QEvent* event) override
-    {
-        auto* line = qobject_cast<QLineEdit*>(watched);
-        if (line != nullptr && event->type() == QEvent::KeyPress) {
-            const int key = static_cast<QKeyEvent*>(event)->key();
-            if (key == Qt::Key_Return || key == Qt::Key_Enter) {
-                Q_EMIT commitData(line);
-                Q_EMIT closeEditor(line, SubmitModelCache);
-                return true;
-            }
-        }
-        return QStyledItemDelegate::eventFilter(watched, event);
-    }
-};
-
-} // namespace
-
 ReadingTable::ReadingTable(QWidget* parent) : QTableWidget(parent)
 {
     setObjectName(QStringLiteral("readings"));
@@ -62,7 +18,7 @@ ReadingTable::ReadingTable(QWidget* parent) : QTableWidget(parent)
     horizontalHeader()->setMinimumSectionSize(54);
     verticalHeader()->setDefaultSectionSize(25);
     verticalHeader()->setMinimumWidth(44);
-    setItemDelegate(new CellTyping(this));
+    setItemDelegate(new CellTyping(Qt::AlignRight, this));
     setTabKeyNavigation(false); // Enter and the arrows walk the cells, Tab leaves: nobody is caught in a table
     connect(this, &QTableWidget::cellChanged, this, [this](int row, int column) {
         if (item(row, column) != nullptr) {

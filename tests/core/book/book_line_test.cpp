@@ -380,3 +380,44 @@ TEST_CASE("what was not understood is pointed at", "[book]")
     }
     CHECK(left == std::vector<std::string>{"zinc", "wobbles", "12"});
 }
+
+TEST_CASE("two days in a line, and one still to come, are asked with a way out each", "[book]")
+{
+    const BookContext in = river();
+    const BookReading two = readLine("20 Nov and 21 Nov flattened both 2 h", in);
+    const BookAsk* ask = asked(two, BookAsk::Is::When);
+    REQUIRE(ask != nullptr);
+    CHECK(ask->sentence == "Two days are named, Fri 20 Nov and Sat 21 Nov: which is it?");
+    REQUIRE(ask->choices.size() == 3);
+    const BookReading first = readLine("20 Nov and 21 Nov flattened both 2 h", in, {{ask->id, ask->choices[0].value}});
+    CHECK(first.asks.empty());
+    CHECK(isoTime(first.entries.front().at_h) == "2026-11-20T17:00");
+    const BookReading ahead = readLine("26 Nov flattened both 1 h 19C", in);
+    const std::string id = asked(ahead, BookAsk::Is::When)->id;
+    const BookReading words = readLine("26 Nov flattened both 1 h 19C", in, {{id, kLeftOut}});
+    CHECK(words.asks.empty());
+    CHECK(words.isNote()); // a plan is words
+    CHECK(words.entries.front().line.words.minutes == 0.0);
+}
+
+TEST_CASE("people of the shop, the customer and products are known by their names", "[book]")
+{
+    BookContext in = river();
+    for (size_t i = 0; i < 3; ++i) {
+        in.progress[i].done = true;
+    }
+    in.steps[3].resin = "own_slow";
+    in.steps[4].resin = "own_quick";
+    in.names = {{"Mark", Sense::People, ""},
+                {"Ferry office", Sense::Customer, ""},
+                {"Harbour Slow", Sense::Resin, "own_slow"},
+                {"Harbour Quick", Sense::Resin, "own_quick"}};
+    CHECK(sureEntry("Mark welded the base 2 h", in).line.words.step == "base_weld");
+    CHECK(readLine("Mark welded the base 2 h", in).left.empty());
+    CHECK(sureEntry("Ferry office agreed to the colour", in).line.agreed);
+    CHECK(sureEntry("poured Harbour Slow 7 l", in).line.words.step == "pour_river-1");
+    // The other product is of the second layer: that speaks against the first open one.
+    const BookReading other = readLine("poured Harbour Quick 7 l", in);
+    CHECK(other.entries.front().line.words.step != "pour_river-1");
+    CHECK(readLine("poured Harbour Quick 7 l", in).left.empty());
+}

@@ -355,3 +355,43 @@ TEST_CASE("the steps show what was written of them", "[ui][days]")
         }
     }
 }
+
+TEST_CASE("an entry is mended in its row; what is wrong stays as it was, what is open is asked", "[ui][days]")
+{
+    DaysDriver d;
+    d.write(QStringLiteral("welded 100 min"));
+    const size_t entries = d.job().days.book.size();
+    QTableWidget& t = d.table("dayBookTable");
+    const auto mend = [&](const QString& text) {
+        t.setFocus();
+        t.setCurrentCell(0, 1);
+        QTest::keyClick(&t, Qt::Key_F2);
+        auto* cell = t.viewport()->findChild<QLineEdit*>();
+        REQUIRE(cell != nullptr);
+        cell->selectAll();
+        QTest::keyClicks(cell, text);
+        // An answer from beside does not take the cell away.
+        d.days().tray().refresh(nullptr);
+        REQUIRE(t.viewport()->findChild<QLineEdit*>() == cell);
+        QTest::keyClick(cell, Qt::Key_Return);
+        QApplication::processEvents();
+        QApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
+        QApplication::processEvents();
+    };
+    mend(QStringLiteral("welded 130 min"));
+    CHECK(d.job().days.book.size() == entries);
+    CHECK(d.job().days.book.back().words.minutes == 130.0);
+    CHECK(d.job().days.book.back().history.size() == 1);
+    CHECK(t.item(0, 2)->text() == QStringLiteral("2 h 10 min"));
+    mend(QStringLiteral("welded -5 min"));
+    CHECK(d.job().days.book.back().words.minutes == 130.0);
+    CHECK(t.item(0, 1)->text() == QStringLiteral("welded 130 min"));
+    mend(QStringLiteral("sanded 130 min"));
+    CHECK(d.job().days.book.back().words.step == "base_weld"); // not before it is answered
+    REQUIRE(d.find<QPushButton>("answer1") != nullptr);
+    CHECK(d.find<QPushButton>("answer1")->hasFocus());
+    d.agree();
+    CHECK(d.job().days.book.size() == entries);
+    CHECK(d.job().days.book.back().words.step == "sand_0");
+    CHECK(d.job().days.book.back().history.size() == 2);
+}
