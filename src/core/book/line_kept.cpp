@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "core/book/line_reader.h"
+#include "core/measure/format.h"
 #include "core/shop/ranges.h"
 
 namespace burl
@@ -91,16 +92,29 @@ std::optional<DayReading> LineReader::settled(const SaidReading& r, size_t k, co
         }
         return out;
     }
-    const bool open = r.unsure || r.mass || !r.unlikely.empty();
-    if (open && said == nullptr) {
+    const std::string doubt = r.unlikely.empty() ? muchMore(out, s) : r.unlikely;
+    if ((r.unsure || r.mass || !doubt.empty()) && said == nullptr) {
         std::string text = readingText(out, in_.slabs, in_.units);
-        const std::string why = !r.unlikely.empty() ? ": " + r.unlikely + ". Is it right?" : ": is that meant?";
+        const std::string why = !doubt.empty() ? ": " + doubt + ". Is it right?" : ": is that meant?";
         askReading(r, id, text + why, {{"yes", "yes, " + text}, {kLeftOut, "leave it out"}});
         return std::nullopt;
     }
     return out;
 }
 
+/// Ten times the litres is a point that was forgotten.
+std::string LineReader::muchMore(const DayReading& r, const JobStep* s) const
+{
+    constexpr double kMuch = 3.0;
+    for (const PlannedWork& w : s != nullptr ? s->planned : std::vector<PlannedWork>{}) {
+        const bool litres = w.rate == "resin" && r.kind == ReadingKind::Litres;
+        const bool discs = w.rate == "discs" && r.kind == ReadingKind::Discs;
+        if ((litres || discs) && w.quantity > 0.0 && r.value > kMuch * w.quantity) {
+            return formatQuantity(w.quantity, litres ? Unit::Volume : Unit::Count, in_.units) + " are planned";
+        }
+    }
+    return "";
+}
 void LineReader::askReading(const SaidReading& r, const std::string& id, std::string sentence,
                             std::vector<BookChoice> choices)
 {

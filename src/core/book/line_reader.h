@@ -87,6 +87,7 @@ private:
     void keep(BookEntry& e, const DayReading& reading, const std::string& id, const std::string& tail);
 
     std::optional<DayReading> settled(const SaidReading& r, size_t k, const JobStep* s);
+    [[nodiscard]] std::string muchMore(const DayReading& r, const JobStep* s) const;
     void askReading(const SaidReading& r, const std::string& id, std::string sentence, std::vector<BookChoice> choices);
     [[nodiscard]] std::vector<BookChoice> slabChoices() const;
     static std::string outOfRange(const DayReading& r);

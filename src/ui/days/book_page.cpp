@@ -81,9 +81,9 @@ DayBookPage::DayBookPage(Document& document, QWidget* parent)
     auto* typing = new CellTyping(Qt::AlignLeft, table_);
     table_->setItemDelegateForColumn(kWords, typing);
     table_->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed);
-    connect(table_, &QTableWidget::cellChanged, this, [this](int r, int column) {
-        if (column == kWords) {
-            mend(r, table_->item(r, column)->text());
+    connect(table_, &QTableWidget::cellChanged, this, [this](int r, int c) {
+        if (c == kWords) {
+            mend(r, table_->item(r, c)->text());
         }
     });
     // What came in the meantime is shown when nobody types there any more.

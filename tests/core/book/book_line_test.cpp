@@ -300,6 +300,9 @@ TEST_CASE("litres of a pour", "[book]")
     CHECK(litres("river layer 1: 5 l then 2.2 l, poured in 50 min") == Approx(7.2));
     CHECK(litres("poured 7.2 l lost 0.3 l through the tape") == Approx(7.2));
     CHECK(sureEntry("poured 7.2 l, leak 0.3 l", in).line.words.readings.size() == 2);
+    const BookReading tenfold = readLine("poured river layer 1, 70 l", in);
+    REQUIRE(asked(tenfold, BookAsk::Is::Reading) != nullptr);
+    CHECK(asked(tenfold, BookAsk::Is::Reading)->sentence == "70.0 L: 7.0 L are planned. Is it right?");
     const BookReading kilos = readLine("poured the river, layer 1, 8.1 kg", in);
     const BookAsk* ask = asked(kilos, BookAsk::Is::Reading);
     REQUIRE(ask != nullptr);
