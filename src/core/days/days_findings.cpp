@@ -71,7 +71,8 @@ private:
         if (!plan_.now) {
             return;
         }
-        constexpr int kAhead_min = 5; // of entries that are written as they happen
+        // Entries are written as they happen, and a window works its plan out by the quarter of an hour that has begun.
+        constexpr int kAhead_min = 15 + 5;
         for (const DayEntry& entry : in_.steps.choices.book) {
             const auto written = hoursOf(entry.at);
             if (!entry.struck && written && *written * 60.0 > plan_.hoursAt(*plan_.now) * 60.0 + kAhead_min) {
@@ -167,9 +168,8 @@ private:
         }
         if (!names.empty()) {
             addFinding(plan_.findings, "days.turned_alone", Severity::Warn,
-                       listed(names) + (names.size() == 1 ? " falls" : " fall") +
-                           " where nobody is there to help to turn it over.",
-                       {}, "fetch somebody for a quarter of an hour, or say when a helper can come")
+                       "Nobody is there to help to turn it over: " + listed(names) + ".", {},
+                       "fetch somebody for a quarter of an hour, or say when a helper can come")
                 .leadsTo = {"days", "hours"};
         }
     }

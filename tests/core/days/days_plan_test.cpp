@@ -339,6 +339,9 @@ TEST_CASE("rests skipped, cures shortened, steps out of order and a clock set ba
     demo.job.days.book = {entry(1, "2026-11-29T12:00", "flatten_1", 60.0)}; // the day after tomorrow
     CHECK(codes(at(demo).days->findings).count("days.clock_back") == 1);
     CHECK(codes(at(demo, "2026-11-30T08:00").days->findings).count("days.clock_back") == 0);
+    // Written just now: a window's plan stands at the quarter of an hour that has begun.
+    demo.job.days.book = {entry(1, "2026-11-27T10:14", "flatten_1", 60.0)};
+    CHECK(codes(at(demo, "2026-11-27T10:00").days->findings).count("days.clock_back") == 0);
 }
 
 TEST_CASE("a window that closed is said, and the plan goes on scuffed", "[days]")
