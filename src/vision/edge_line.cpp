@@ -3,7 +3,8 @@
 // Method. A live edge is where the pale rim of the wood ends, going outwards from lighter to darker, by more than the
 // grain of this slab does anywhere; where there is no such rim it is where the colour turns to that of the ground. An
 // end cut is where the colour changes most. The best closed line through all rays is found by dynamic programming;
-// where it is not much better than the next best, the edge is said to be unsure.
+// where it is not much better than the next best, the edge is said to be unsure. A line that lies on the lower edge of
+// a pale side is first brought to the face's own (vision/side_in_sight.h).
 
 #include <algorithm>
 #include <cmath>
@@ -11,6 +12,8 @@
 #include <opencv2/imgproc.hpp>
 
 #include "core/geometry/ring.h"
+#include "vision/lab_rays.h"
+#include "vision/side_in_sight.h"
 
 namespace burl
 {
@@ -18,12 +21,10 @@ namespace
 {
 
 constexpr double kStep_mm = 6.0;      // between rays
-constexpr double kRay_mm = 1.0;       // along a ray
 constexpr size_t kFewestCorners = 16; // an outline with fewer is none
 constexpr double kBegun = 0.6;        // of the whole tracing, when it comes to the edge
 
 // How an edge is told along a ray, in Lab levels (of 255). Set by trial on photos whose outline is known.
-constexpr double kYellowRim = 1.2;                     // a pale rim is yellower, and that counts more than light
 constexpr double kLeastLive = -40.0, kMostLive = 70.0; // beyond, a knot or a mark speaks
 constexpr double kMostCut = 60.0;
 constexpr double kGrainShare = 0.75;                  // of the drops inside the wood: so many are grain
@@ -43,7 +44,7 @@ constexpr double kWanders = 0.6; // radians to and fro that a live edge has anyw
 class EdgeFinder
 {
 public:
-    explicit EdgeFinder(const TraceInput& in) : in_(in) {}
+    explicit EdgeFinder(const TraceInput& in) : in_(in), rays_(*in.photo, in.map) {}
 
     Traced find(const Ring& silhouette)
     {
@@ -55,6 +56,7 @@ public:
             return out;
         }
         ring = tidied(path.ring);
+        ring = tidied(withoutSide(in_.map, rays_, evened(ring, kStep_mm, 9.0)));
         path = bestPath(evened(ring, kStep_mm, 9.0), {16.0, 16.0, 6.0, 0.14});
         if (isStopped()) {
             return out;
@@ -140,52 +142,11 @@ private:
     static constexpr double kUnsure = 0.3;
     static constexpr double kLeastStretch_mm = 40.0;
 
-    /// Lab along a ray, averaged a little along the edge; cards count as nothing.
-    void sampleRay(const cv::Mat& lab, Vec2 at, Vec2 out, double from, int count, std::vector<cv::Vec3f>& samples) const
-    {
-        const Vec2 along{-out.y, out.x};
-        samples.assign(static_cast<size_t>(count), {});
-        for (int k = 0; k < count; ++k) {
-            cv::Vec3f sum(0, 0, 0);
-            for (const double side : {-3.0, 0.0, 3.0}) {
-                const Vec2 mm = at + out * (from + k * kRay_mm) + along * side;
-                const Vec2 p = in_.map.toPixel(mm);
-                const double x = std::clamp(p.x - 0.5, 0.0, lab.cols - 1.001);
-                const double y = std::clamp(p.y - 0.5, 0.0, lab.rows - 1.001);
-                const int i = static_cast<int>(x);
-                const int j = static_cast<int>(y);
-                const auto u = static_cast<float>(x - i);
-                const auto v = static_cast<float>(y - j);
-                const auto at3 = [&](int dj, int di) { return cv::Vec3f(lab.at<cv::Vec3b>(j + dj, i + di)); };
-                sum += at3(0, 0) * ((1 - u) * (1 - v)) + at3(0, 1) * (u * (1 - v)) + at3(1, 0) * ((1 - u) * v) +
-                       at3(1, 1) * (u * v);
-            }
-            samples[static_cast<size_t>(k)] = sum * (1.0F / 3.0F);
-        }
-    }
-
-    /// The picture in Lab, made once.
-    const cv::Mat& lab()
-    {
-        if (lab_.empty()) {
-            const cv::Mat photo(in_.photo->height, in_.photo->width, CV_8UC3,
-                                const_cast<std::uint8_t*>(in_.photo->bgr.data()));
-            cv::cvtColor(photo, lab_, cv::COLOR_BGR2Lab);
-        }
-        return lab_;
-    }
-
     Path bestPath(const Ring& base, const Search& search)
     {
         const size_t n = base.size();
         const int count = static_cast<int>((search.inward_mm + search.outward_mm) / kRay_mm) + 1;
-        std::vector<Vec2> out(n);
-        const size_t reach = std::max<size_t>(2, static_cast<size_t>(18.0 / std::max(1.0, length(base[1] - base[0]))));
-        for (size_t i = 0; i < n; ++i) {
-            const Vec2 along = base[(i + reach) % n] - base[(i + n - reach) % n];
-            const double size = std::max(1e-9, length(along));
-            out[i] = {along.y / size, -along.x / size}; // the ring runs anticlockwise: outwards is right
-        }
+        const std::vector<Vec2> out = outwardsOf(base);
         // How good it is for the edge to cross ray i at place k.
         std::vector<float> score(n * static_cast<size_t>(count));
         const int beside = static_cast<int>(search.beside_mm / kRay_mm);
@@ -199,7 +160,7 @@ private:
                 return {base, std::vector<double>(n, 0.0)}; // nobody wants it any more
             }
             const int margin = beside + 1;
-            sampleRay(lab(), base[i], out[i], -search.inward_mm - margin * kRay_mm, count + 2 * margin, samples);
+            rays_.sample(base[i], out[i], -search.inward_mm - margin * kRay_mm, count + 2 * margin, samples);
             sums.assign(samples.size() + 1, cv::Vec3f(0, 0, 0));
             for (size_t k = 0; k < samples.size(); ++k) {
                 sums[k + 1] = sums[k] + samples[k];
@@ -220,7 +181,7 @@ private:
                 const cv::Vec3f inside = (sums[c] - sums[c - b]) * (1.0F / static_cast<float>(beside));
                 const cv::Vec3f outside = (sums[c + b + 1] - sums[c + 1]) * (1.0F / static_cast<float>(beside));
                 const cv::Vec3f drop = inside - outside;
-                const double rim = double(drop[0]) + double(drop[2]) * kYellowRim;
+                const double rim = rimOf(drop);
                 if (search.inward_mm >= kInward_mm && offset(k, search) < kInsideTo_mm) {
                     drops.push_back(static_cast<float>(rim));
                 }
@@ -415,7 +376,7 @@ private:
 
     const TraceInput& in_;
     double grain_ = 0.0; // levels that the grain drops by, as a rule; 0: not looked for yet
-    cv::Mat lab_;
+    LabRays rays_;
 };
 
 } // namespace
