@@ -90,4 +90,34 @@ void dragToPaintPhotos(benchmark::State& state)
 }
 BENCHMARK(dragToPaintPhotos)->Arg(1)->Arg(2)->ArgName("job")->Unit(benchmark::kMillisecond)->MinTime(2.0);
 
+/// The light is turned over with every bench seen before. Beside it: all of the window painted once more as it is.
+void eveningLight(benchmark::State& state)
+{
+    Document document(demoBook());
+    ui::MainWindow window(document);
+    window.resize(1280, 800);
+    window.show();
+    for (const char* bench : {"yard", "layup", "flat", "fill", "move", "base", "surface", "days"}) {
+        window.showBench(QString::fromLatin1(bench));
+        QApplication::processEvents();
+    }
+    auto* light = window.findChild<QAction*>(QStringLiteral("evening"));
+    double paint = 0.0;
+    double turned = 0.0;
+    for (auto _ : state) {
+        const auto start = std::chrono::steady_clock::now();
+        light->trigger();
+        QApplication::processEvents();
+        turned += std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
+        state.PauseTiming();
+        const auto again = std::chrono::steady_clock::now();
+        benchmark::DoNotOptimize(window.grab());
+        paint += std::chrono::duration<double>(std::chrono::steady_clock::now() - again).count();
+        state.ResumeTiming();
+    }
+    state.counters["over_a_paint"] = turned / paint;
+    state.counters["widgets"] = static_cast<double>(QApplication::allWidgets().size());
+}
+BENCHMARK(eveningLight)->Unit(benchmark::kMillisecond)->Iterations(6);
+
 } // namespace
