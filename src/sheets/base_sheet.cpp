@@ -324,10 +324,14 @@ private:
             const int n = peopleFor(kg);
             return n == 1 ? tr("one person") : tr("%1 people").arg(n);
         };
-        const bool halves = job_.layup.parted_mm.has_value();
-        row(halves ? tr("The top, in two halves") : tr("The top"),
-            tr("%1, %2, %3; on its edge, blankets, corners padded")
-                .arg(box(base_.topBox), quantity(base_.topMass.value(), Unit::Mass), people(base_.topMass.value())));
+        for (const TablePiece& p : base_.carried) {
+            if (p.key != "base") {
+                row(p.key == "top" ? tr("The top") : tr("The top, %1").arg(core(p.name)),
+                    tr("%1, %2, %3; on its edge, blankets, corners padded")
+                        .arg(box({p.long_mm.value(), p.wide_mm.value(), p.high_mm.value()}),
+                             quantity(p.mass.value(), Unit::Mass), people(p.mass.value())));
+            }
+        }
         if (base_.shape) {
             const bool frames = base_.plates.size() == 2 && madeOf(base_.choices.kind) == BaseOf::Steel &&
                                 (base_.choices.kind == BaseKind::U || base_.choices.kind == BaseKind::Trapezoid ||
@@ -370,7 +374,9 @@ private:
                                       (p.answer == PassAnswer::Passes
                                            ? tr("the whole table passes, %1 to spare").arg(spare)
                                        : p.answer == PassAnswer::TopAlone
-                                           ? tr("the top alone, %1, %2 to spare").arg(core(p.how), spare)
+                                           ? (plan_.layup->parted_mm ? tr("the longer half, %1, %2 to spare")
+                                                                     : tr("the top alone, %1, %2 to spare"))
+                                                 .arg(core(p.how), spare)
                                            : tr("does not pass: %1 are missing").arg(spare)),
                                   10.0, p.answer == PassAnswer::Never) +
                   1.0;

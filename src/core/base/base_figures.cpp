@@ -1,6 +1,7 @@
 // The figures of a base, each with its working.
 
 #include <algorithm>
+#include <cctype>
 #include <cmath>
 
 #include "core/base/base_plan.h"
@@ -243,49 +244,72 @@ private:
     void handling()
     {
         const Figure each = given("each", "each, as a caution", kEach_kg, Unit::Mass, "custom");
-        const auto people = [&](const char* key, const char* label, const Figure& mass) {
-            return made(key, label, "{0} ÷ {1}, the next whole one", {mass, each}, peopleFor(mass.value()),
-                        Unit::Count);
+        const auto people = [&](const std::string& key, const std::string& label, const Figure& mass) {
+            const Figure f = made("carry_" + key, "People for the " + label, "{0} ÷ {1}, the next whole one",
+                                  {mass, each}, peopleFor(mass.value()), Unit::Count);
+            add(f, Prominence::Folded);
+            plan_.handling.push_back(f);
         };
-        const Figure top = people("carry_top", "People for the top", plan_.topMass);
-        add(top, Prominence::Folded);
-        plan_.handling.push_back(top);
-        if (plan_.baseMass) {
-            const Figure whole = people("carry_whole", "People for the whole table", plan_.mass);
-            add(whole, Prominence::Folded);
-            plan_.handling.push_back(whole);
+        size_t pieces = 0;
+        for (const TablePiece& p : plan_.carried) {
+            if (p.key != "base") {
+                ++pieces;
+                people(p.key, p.name, p.mass);
+            }
         }
+        if (plan_.baseMass) {
+            people("whole", "whole table", plan_.mass);
+        }
+        const size_t from = plan_.handling.size();
+        const TablePiece& heavy = heaviestOfTop(plan_);
         plan_.handling.push_back(made("hoist", "A hoist or gantry rated for", "{0} × {1}, a load that jerks",
-                                      {plan_.topMass, given("margin", "margin", kHoistMargin, Unit::None, "custom")},
-                                      kHoistMargin * plan_.topMass.value(), Unit::Mass));
-        // Half of it is lifted when it is set up on its long edge.
-        const Figure edge = made("edge", "To set it up on its edge", "{0} ÷ 2", {plan_.topMass},
-                                 plan_.topMass.value() / 2.0, Unit::Mass);
-        plan_.handling.push_back(edge);
-        plan_.handling.push_back(workedOut("sling_left", "First sling, from the left",
-                                           std::max(0.0, plan_.top.x - in_.layup->length.value() / 4.0), Unit::Length,
-                                           "a quarter of the length from the centre of gravity"));
-        plan_.handling.push_back(
-            workedOut("sling_right", "Second sling, from the left",
-                      std::min(in_.layup->length.value(), plan_.top.x + in_.layup->length.value() / 4.0), Unit::Length,
-                      "a quarter of the length from the centre of gravity"));
-        constexpr double kTrestle = 0.22; // of the length: a beam on two trestles bends least so
-        plan_.handling.push_back(made("trestle", "Trestles, in from the ends", "{0} × 0.22, where it bends least",
-                                      {in_.layup->length}, kTrestle * in_.layup->length.value(), Unit::Length));
-        const Crate crate = crateFor(plan_.topBox);
-        const Figure wood = workedOut("crate_kg", "crate", crate.mass_kg, Unit::Mass,
-                                      "12 mm plywood with battens, 40 mm of foam all round");
-        plan_.handling.push_back(workedOut("crate_long", "Crate of the top, long", crate.outside.long_mm, Unit::Length,
-                                           "40 mm of foam and 12 mm plywood all round"));
-        plan_.handling.push_back(workedOut("crate_wide", "Crate, wide", crate.outside.wide_mm, Unit::Length,
-                                           "40 mm of foam and 12 mm plywood all round"));
-        plan_.handling.push_back(workedOut("crate_high", "Crate, high", crate.outside.high_mm, Unit::Length,
-                                           "40 mm of foam and 12 mm plywood all round"));
-        plan_.handling.push_back(made("packed", "Top, packed", "{0} + {1}", {plan_.topMass, wood},
-                                      plan_.topMass.value() + crate.mass_kg, Unit::Mass));
-        for (size_t i = 2; i < plan_.handling.size(); ++i) {
+                                      {heavy.mass, given("margin", "margin", kHoistMargin, Unit::None, "custom")},
+                                      kHoistMargin * heavy.mass.value(), Unit::Mass));
+        for (size_t i = 0; i < pieces; ++i) {
+            lifted(plan_.carried[i], pieces > 1);
+        }
+        for (size_t i = from; i < plan_.handling.size(); ++i) {
             add(plan_.handling[i], Prominence::Folded);
         }
+    }
+
+    /// Edge, slings, trestles and crate of a piece; of halves each says which.
+    void lifted(const TablePiece& p, bool half)
+    {
+        const std::string after = half ? "_" + p.key : "";
+        const auto label = [&](const std::string& words) {
+            std::string text = half ? p.name + ": " + words : words;
+            text[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(text[0])));
+            return text;
+        };
+        const auto show = [&](const char* key, const char* words, const char* formula, std::vector<Figure> terms,
+                              double value, Unit unit) {
+            plan_.handling.push_back(terms.empty() ? workedOut(key + after, label(words), value, unit, formula)
+                                                   : made(key + after, label(words), formula, terms, value, unit));
+        };
+        // Half of it is lifted when it is set up on its long edge.
+        show("edge", "to set it up on its edge", "{0} ÷ 2", {p.mass}, p.mass.value() / 2.0, Unit::Mass);
+        const double length = p.long_mm.value();
+        const double left = p.key == "right_half" ? in_.layup->finalBox.right - length : in_.layup->finalBox.left;
+        const double middle = p.middle.x - left;
+        const char* kSling = "a quarter of the length from the centre of gravity";
+        show("sling_left", "first sling, from the left", kSling, {}, std::max(0.0, middle - length / 4.0),
+             Unit::Length);
+        show("sling_right", "second sling, from the left", kSling, {}, std::min(length, middle + length / 4.0),
+             Unit::Length);
+        constexpr double kTrestle = 0.22; // of the length: a beam on two trestles bends least so
+        show("trestle", "trestles, in from the ends", "{0} × 0.22, where it bends least",
+             {half ? p.long_mm : in_.layup->length}, kTrestle * length, Unit::Length);
+        const Crate crate = crateFor({length, p.wide_mm.value(), p.high_mm.value()});
+        const Figure wood = workedOut("crate_kg" + after, "crate", crate.mass_kg, Unit::Mass,
+                                      "12 mm plywood with battens, 40 mm of foam all round");
+        const char* kRound = "40 mm of foam and 12 mm plywood all round";
+        show("crate_long", half ? "crate, long" : "crate of the top, long", kRound, {}, crate.outside.long_mm,
+             Unit::Length);
+        show("crate_wide", "crate, wide", kRound, {}, crate.outside.wide_mm, Unit::Length);
+        show("crate_high", "crate, high", kRound, {}, crate.outside.high_mm, Unit::Length);
+        show("packed", half ? "packed" : "top, packed", "{0} + {1}", {p.mass, wood}, p.mass.value() + crate.mass_kg,
+             Unit::Mass);
     }
 
     void feet()

@@ -307,16 +307,21 @@ private:
         }
     }
 
+    [[nodiscard]] bool inHalves() const { return in_.layup->parted_mm.has_value(); }
+    /// What has to pass: of halves the longer one.
+    [[nodiscard]] std::string topIs() const { return inHalves() ? "The longer half of the top" : "The top"; }
+
     void ways()
     {
         bool asked = false;
         for (const NarrowPlace& p : plan_.places) {
             asked = asked || p.answer != PassAnswer::NotMeasured;
             if (p.answer == PassAnswer::Never) {
-                add("base.wont_pass", Severity::Stop, "The top does not pass the " + p.name + ": {0} are missing.",
+                add("base.wont_pass", Severity::Stop, topIs() + " does not pass the " + p.name + ": {0} are missing.",
                     {workedOut("short", "missing", -p.spare_mm.value_or(0.0), Unit::Length,
                                "the way it would pass best")},
-                    "a top in two halves, or another way in")
+                    inHalves() ? "a cut nearer to the middle, or another way in"
+                               : "a top in two halves, or another way in")
                     .leadsTo = {"base", "carrying"};
             } else if (p.answer == PassAnswer::TopAlone && plan_.wholeBox) {
                 add("base.top_alone", Severity::Caution,
@@ -327,7 +332,7 @@ private:
             }
             if (p.answer == PassAnswer::TopAlone && !plan_.wholeBox && p.spare_mm && *p.spare_mm >= kHandRoom_mm) {
                 add("base.passes", Severity::Good,
-                    "The top goes through the " + p.name + ", " + p.how + ": {0} to spare.",
+                    topIs() + " goes through the " + p.name + ", " + p.how + ": {0} to spare.",
                     {workedOut("spare", "to spare", *p.spare_mm, Unit::Length, "as it passes best")}, "")
                     .leadsTo = {"base", "carrying"};
             }
@@ -352,18 +357,21 @@ private:
             return;
         }
         const double most = c_.carriers * kEach_kg;
-        if (plan_.topMass.value() > most) {
-            add("base.heavy", Severity::Warn, "The top weighs {0}: for {1} that is too much, {2} should carry it.",
-                {plan_.topMass, chosen("carriers", "who carry", c_.carriers, Unit::Count),
+        const Figure& mass = heaviestOfTop(plan_).mass;
+        if (mass.value() > most) {
+            add("base.heavy", Severity::Warn,
+                (inHalves() ? std::string("The heavier half of the top") : topIs()) +
+                    " weighs {0}: for {1} that is too much, {2} should carry it.",
+                {mass, chosen("carriers", "who carry", c_.carriers, Unit::Count),
                  made("people", "people", "{0} ÷ {1} each, a caution",
-                      {plan_.topMass, given("each", "each", kEach_kg, Unit::Mass, "custom")},
-                      peopleFor(plan_.topMass.value()), Unit::Count)},
+                      {mass, given("each", "each", kEach_kg, Unit::Mass, "custom")}, peopleFor(mass.value()),
+                      Unit::Count)},
                 "more hands, or a hoist")
                 .leadsTo = {"base", "carrying"};
         }
-        if (c_.hoist_kg && *c_.hoist_kg < kHoistMargin * plan_.topMass.value()) {
+        if (c_.hoist_kg && *c_.hoist_kg < kHoistMargin * mass.value()) {
             add("base.hoist", Severity::Stop, "A hoist rated for {0} is too weak for {1} that may jerk.",
-                {chosen("hoist", "hoist", *c_.hoist_kg, Unit::Mass), plan_.topMass}, "one rated for twice the load")
+                {chosen("hoist", "hoist", *c_.hoist_kg, Unit::Mass), mass}, "one rated for twice the load")
                 .leadsTo = {"base", "carrying"};
         }
     }

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/layup/top_pieces.h"
 #include "core/move/lay_out.h"
 #include "core/move/pads.h"
 #include "core/shop/room.h"
@@ -297,10 +298,53 @@ void rock(BasePlan& plan)
     }
 }
 
+TablePiece carriedPiece(const TopPiece& p, const Figure& thickness, const Figure& mass, size_t pieces)
+{
+    TablePiece out{p.key, p.name, {}, {}, thickness, mass, p.middle};
+    out.long_mm = workedOut(p.key + "_long", p.name + ", long", p.box.width(), Unit::Length, "on the drawing");
+    out.wide_mm = workedOut(p.key + "_wide", p.name + ", wide", p.box.height(), Unit::Length, "on the drawing");
+    if (pieces > 1) {
+        const Figure share =
+            workedOut(p.key + "_share", "its share", p.share, Unit::None, "of the outline, wood and resin alike");
+        out.mass = made(p.key + "_mass", "Weight of the " + p.name, "{0} × {1}", {mass, share}, p.share * mass.value(),
+                        Unit::Mass);
+    }
+    return out;
+}
+
+TablePiece carriedBase(const BasePlan& plan)
+{
+    TablePiece out{"base", "base", {}, {}, {}, plan.baseMass, {plan.all.x, plan.all.y}};
+    Box box;
+    double high = 0.0;
+    bool first = true;
+    for (const BasePart& part : plan.shape->parts) {
+        for (const auto* rim : {&part.shape.low, &part.shape.high}) {
+            for (const Point3& p : *rim) {
+                box = first ? Box{p.x, p.y, p.x, p.y}
+                            : Box{std::min(box.left, p.x), std::min(box.bottom, p.y), std::max(box.right, p.x),
+                                  std::max(box.top, p.y)};
+                high = std::max(high, p.z);
+                first = false;
+            }
+        }
+    }
+    out.long_mm = workedOut("base_long", "base, long", box.width(), Unit::Length, "its members");
+    out.wide_mm = workedOut("base_wide", "base, wide", box.height(), Unit::Length, "its members");
+    out.high_mm = workedOut("base_high", "base, high", high, Unit::Length, "its members");
+    return out;
+}
+
 void carry(const BaseInput& in, BasePlan& plan)
 {
-    const Box& box = in.layup->finalBox;
-    plan.topBox = {box.width(), box.height(), in.thickness.value()};
+    Box box = in.layup->finalBox;
+    const std::vector<TopPiece> pieces = topPieces(*in.layup);
+    for (const TopPiece& p : pieces) {
+        if (p.box.width() > plan.topBox.long_mm) {
+            plan.topBox = {p.box.width(), p.box.height(), in.thickness.value()};
+        }
+        plan.carried.push_back(carriedPiece(p, in.thickness, plan.topMass, pieces.size()));
+    }
     if (plan.shape && !plan.shape->parts.empty()) {
         double left = box.left;
         double right = box.right;
@@ -316,7 +360,10 @@ void carry(const BaseInput& in, BasePlan& plan)
                 }
             }
         }
-        plan.wholeBox = Carried{right - left, high - low, plan.surface.value()};
+        plan.carried.push_back(carriedBase(plan));
+        if (pieces.size() == 1) { // halves meet in the room
+            plan.wholeBox = Carried{right - left, high - low, plan.surface.value()};
+        }
     }
     plan.places = narrowPlaces(plan.topBox, plan.wholeBox, {in.door, plan.choices.way, in.van_mm});
 }
@@ -458,6 +505,15 @@ void cutBase(BasePlan& plan)
     if (!panels.empty()) {
         plan.panels = sheetList(panels, kPanelSheetLong_mm, kPanelSheetWide_mm, c.kerf_mm);
     }
+}
+
+const TablePiece& heaviestOfTop(const BasePlan& plan)
+{
+    const TablePiece* out = &plan.carried.front();
+    for (const TablePiece& p : plan.carried) {
+        out = p.key != "base" && p.mass.value() > out->mass.value() ? &p : out;
+    }
+    return *out;
 }
 
 } // namespace burl

@@ -64,8 +64,8 @@ struct BasePlan : StageAnswer {
     std::vector<PlateHole> holes;
     std::vector<StockCut> stock;
     SheetList panels;
-    Carried topBox;
-    std::optional<Carried> wholeBox;
+    Carried topBox;                  // of two halves the longer one
+    std::optional<Carried> wholeBox; // none of a top in two halves: they meet in the room
     std::vector<NarrowPlace> places;
     std::vector<Figure> handling; // what the page of carrying says
     Figure seats;
@@ -89,6 +89,9 @@ struct BaseInput {
                                   std::shared_ptr<const MovePlan> move, const Figure& thickness, const Figure& topMass);
 
 [[nodiscard]] BasePlan basePlan(const BaseInput& input);
+
+/// The heaviest piece of the top: who lifts it, by what.   REQUIRES: a plan with `carried`
+[[nodiscard]] const TablePiece& heaviestOfTop(const BasePlan& plan);
 
 /// Sheets that panels are sawn from.
 constexpr double kPanelSheetLong_mm = 2500.0;

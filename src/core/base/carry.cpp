@@ -114,11 +114,6 @@ std::vector<NarrowPlace> narrowPlaces(const Carried& top, const std::optional<Ca
     return out;
 }
 
-int peopleFor(double mass_kg)
-{
-    return std::max(1, static_cast<int>(std::ceil(mass_kg / kEach_kg - 1e-9)));
-}
-
 Crate crateFor(const Carried& box)
 {
     constexpr double kPadding_mm = 40.0; // foam all round

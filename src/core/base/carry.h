@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/layup/top_pieces.h"
 #include "core/shop/base_choices.h"
 #include "core/shop/job.h"
 
@@ -37,10 +38,7 @@ struct WayThrough {
 [[nodiscard]] std::vector<NarrowPlace> narrowPlaces(const Carried& top, const std::optional<Carried>& whole,
                                                     const WayThrough& way);
 
-constexpr double kEach_kg = 25.0;    // a caution, not a limit of what anybody may lift
 constexpr double kHoistMargin = 2.0; // a load that jerks weighs twice
-/// How many carry it, as a caution.
-[[nodiscard]] int peopleFor(double mass_kg);
 /// A crate of plywood and battens round a box.
 struct Crate {
     Carried outside;

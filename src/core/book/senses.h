@@ -88,6 +88,7 @@ enum class Sense {
     GlueThing,
     Board,
     JointThing,
+    Across, // the cut that makes two halves
     TenonThing,
     Key,
     Channel,

@@ -59,6 +59,7 @@ const Vocabulary& germanWords()
             {Sense::Show, "oberseite sichtseite oben"},
             {Sense::Underside, "unterseite unten rückseite"},
             {Sense::Face, "seite seiten fläche flächen"},
+            {Sense::Across, "quer quergeschnitten mittendurch"},
             {Sense::Edge, "kante kanten baumkante"},
             {Sense::EndGrain, "hirnholz stirnholz"},
             {Sense::End, "ende enden"},

@@ -111,6 +111,7 @@ const Vocabulary& englishWords()
             {Sense::GlueThing, "pva"},
             {Sense::Board, "board boards melamine"},
             {Sense::JointThing, "joints seam seams"},
+            {Sense::Across, "across crosswise in_two in_half into_two into_halves"},
             {Sense::TenonThing, "tenon* dowel dowels domino biscuit* spline splines"},
             {Sense::Key, "bow_tie bow_ties butterfly_keys key keys butterfl* bowtie* dutchman slip slips"},
             {Sense::Channel, "channel channels cchannel cchannels batten battens"},

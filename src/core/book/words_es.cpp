@@ -53,6 +53,7 @@ const Vocabulary& spanishWords()
             {Sense::Show, "vista superior arriba"},
             {Sense::Underside, "inferior reverso debajo abajo"},
             {Sense::Face, "cara caras lado lados"},
+            {Sense::Across, "través transversal por_la_mitad"},
             {Sense::Edge, "canto cantos borde bordes"},
             {Sense::EndGrain, "testa testas"},
             {Sense::Bark, "corteza"},

@@ -51,6 +51,7 @@ const Vocabulary& frenchWords()
             {Sense::Show, "dessus parement"},
             {Sense::Underside, "dessous envers contreparement"},
             {Sense::Face, "face faces côté côtés"},
+            {Sense::Across, "travers en_deux transversal"},
             {Sense::Edge, "chant chants bord bords rive rives"},
             {Sense::EndGrain, ""},
             {Sense::End, "bout bouts"},

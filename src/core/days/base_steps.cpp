@@ -72,8 +72,10 @@ void addEnding(StepsMade& list, const std::string& topDone)
     list.last = topDone;
     // Everybody who was said to carry, and never fewer than its weight asks for.
     const int carry = std::max(list.in.base ? list.in.base->choices.carriers : 1, list.ofTop.people > 1 ? 2 : 1);
-    JobStep& mount = list.add("mount", "Mount the top on its base", "base",
-                              {"", 0.0, 60.0, {}, false, carry, "bolts, washers, torque by hand" + list.ofTop.lift});
+    const bool halves = list.in.layup && !list.in.layup->meetingBolts_mm.empty();
+    JobStep& mount =
+        list.add("mount", halves ? "Mount both halves, bolt them together" : "Mount the top on its base", "base",
+                 {"", 0.0, 60.0, {}, false, carry, "bolts, washers, torque by hand" + list.ofTop.lift});
     if (!baseDone.empty() && baseDone != topDone) {
         mount.after.push_back({baseDone});
     }

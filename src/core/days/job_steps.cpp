@@ -55,6 +55,7 @@ StepList jobSteps(const StepsInput& input)
         addMillings(list);
         addJoints(list);
     }
+    addCrossCut(list);
     addPours(list);
     if (fromRough) { // slabs and resin are flattened together
         addMillings(list);

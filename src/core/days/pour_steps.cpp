@@ -246,6 +246,18 @@ void addAfterPours(StepsMade& list)
             film(event, nullptr);
         }
     }
+    if (!list.in.layup->meetingBolts_mm.empty()) {
+        const double bolts = 2.0 * static_cast<double>(list.in.layup->meetingBolts_mm.size()); // near both faces
+        constexpr double kBolt_min = 9.0; // marked on both halves, drilled, its pocket made
+        list.add("fit_halves", "Fit the halves together", "layup",
+                 {"",
+                  bolts,
+                  kBolt_min * bolts,
+                  {},
+                  true,
+                  std::max(1, list.ofTop.people),
+                  "square, drill guide, bolts; dry, then apart again" + list.ofTop.lift});
+    }
 }
 
 } // namespace burl

@@ -2,7 +2,7 @@
 
 #include <cmath>
 
-#include "core/base/carry.h"
+#include "core/layup/top_pieces.h"
 #include "core/measure/text.h"
 
 namespace burl

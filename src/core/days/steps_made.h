@@ -39,7 +39,7 @@ public:
     StepList out;
     std::string last; // key of the step that the next one waits for; empty: for none
     double mass_kg = 0.0;
-    Turning ofPiece, ofTop;
+    Turning ofPiece, ofTop; // of a top in two halves: once it is cut across, of the heavier one
 
     explicit StepsMade(const StepsInput& input);
     /// A step after the last one, which it becomes.
@@ -58,7 +58,9 @@ void addRoughWork(StepsMade& list);
 void addMillings(StepsMade& list);
 void addJoints(StepsMade& list);
 void addPours(StepsMade& list);
-/// Flattened again, films, trimmed.
+/// A top in two halves is cut across before its form is built: each half is poured, turned and flattened by itself.
+void addCrossCut(StepsMade& list);
+/// Flattened again, films, trimmed; halves fitted together.
 void addAfterPours(StepsMade& list);
 /// Over the sanded top, before any finish.
 void addFloodCoats(StepsMade& list);

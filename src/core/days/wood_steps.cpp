@@ -5,6 +5,7 @@
 
 #include "core/days/steps_made.h"
 #include "core/flatten/millings.h"
+#include "core/layup/top_pieces.h"
 #include "core/wood/drying.h"
 #include "core/yard/slab_card.h"
 
@@ -195,6 +196,25 @@ void addJoints(StepsMade& list)
                   squeeze->wants, "a joint that is planed wet sinks when it dries"})
             .waitStays = true;
     }
+}
+
+void addCrossCut(StepsMade& list)
+{
+    if (!list.in.layup->parted_mm) {
+        return;
+    }
+    const double across = valueAt(list.in.layup->width, *list.in.layup->parted_mm) / kMmPerM;
+    list.add("cross_cut", "Cut the top across", "layup",
+             {"trim",
+              across,
+              0.0,
+              {},
+              true,
+              list.ofTop.people > 1 ? 2 : 1,
+              "guide rail, fine blade, square; mark which ends meet"});
+    const double share = heaviestPiece(*list.in.layup).share;
+    list.ofPiece = turning(share * list.mass_kg / static_cast<double>(list.in.layup->pieces.size()));
+    list.ofTop = turning(share * list.mass_kg);
 }
 
 } // namespace burl

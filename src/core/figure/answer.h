@@ -37,12 +37,21 @@ struct Goods {
     std::string step; // begin of the keys of the steps that use it
 };
 
+/// What leaves the shop in one: the top or a half of it, the base.
+struct TablePiece {
+    std::string key;  // "top", "left_half", "right_half", "base"
+    std::string name; // "top"
+    Figure long_mm, wide_mm, high_mm, mass;
+    Vec2 middle; // where its weight acts, in the top's frame
+};
+
 /// The shape that all stages share; a stage's own plan adds its values.
 struct StageAnswer {
     std::vector<Entry> figures;
     std::vector<Finding> findings;  // most serious first
     std::optional<Missing> missing; // the first thing that keeps it from its whole answer
     std::vector<Goods> goods;
+    std::vector<TablePiece> carried; // said by the base, which knows the top as well
 };
 
 /// Says what is missing as a finding that leads to where it is given.

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/layup/top_pieces.h"
 #include "core/wood/density.h"
 
 namespace burl
@@ -199,21 +200,32 @@ void inspectItem(const FillInput& in, const FillItem& item, std::vector<Finding>
 }
 
 /// Who lifts it: the top alone, without its base.
-void inspectWeight(FillPlan& plan)
+void inspectWeight(const FillInput& in, FillPlan& plan)
 {
-    constexpr double kEach_kg = 25.0;   // as a caution; local rules may say less
     constexpr double kHoist_kg = 100.0; // four pairs of hands get in each other's way
-    if (!plan.mass.known() || !(plan.mass.value() > kEach_kg)) {
+    if (!plan.mass.known() || !in.layup) {
         return;
     }
-    const std::string people = std::to_string(static_cast<int>(std::ceil(plan.mass.value() / kEach_kg)));
+    const TopPiece piece = heaviestPiece(*in.layup);
+    const bool half = in.layup->parted_mm.has_value();
+    const Figure mass =
+        half ? made("half_mass", "heavier half", "{0} × {1}",
+                    {plan.mass, workedOut("half_share", "its share", piece.share, Unit::None, "of the outline")},
+                    piece.share * plan.mass.value(), Unit::Mass)
+             : plan.mass;
+    if (!(mass.value() > kEach_kg)) {
+        return;
+    }
+    const std::string people = std::to_string(peopleFor(mass.value()));
     const Figure each = given("lift_each", "a person", kEach_kg, Unit::Mass, "as a caution");
-    const bool hoist = plan.mass.value() > kHoist_kg;
+    const bool hoist = mass.value() > kHoist_kg;
+    const std::string what = half ? "The heavier half of the finished top" : "The finished top";
     addFinding(plan.findings, "fill.lift", hoist ? Severity::Warn : Severity::Caution,
-               hoist ? "The finished top weighs {0}: that is " + people +
-                           " people by {1} each, so turn and carry it by a hoist or gantry that is rated for it."
-                     : "The finished top weighs {0}: " + people + " people lift and turn it, by {1} each.",
-               {plan.mass, each}, hoist ? "plan the hoist, the way and the van before it is glued" : "");
+               what + (hoist
+                           ? " weighs {0}: that is " + people +
+                                 " people by {1} each, so turn and carry it by a hoist or gantry that is rated for it."
+                           : " weighs {0}: " + people + " people lift and turn it, by {1} each."),
+               {mass, each}, hoist ? "plan the hoist, the way and the van before it is glued" : "");
 }
 
 /// Wood floats in resin: what holds the slabs down while a river is poured.
@@ -283,7 +295,7 @@ void inspectFill(const FillInput& in, FillPlan& plan)
         inspectItem(in, item, plan.findings);
     }
     inspectUplift(in, plan);
-    inspectWeight(plan);
+    inspectWeight(in, plan);
     for (const ResinOrder& order : plan.orders) {
         const ResinClass* r = resinCalled(in.resins, order.resin);
         const double grams = order.batchA.value() + order.batchB.value();

@@ -80,6 +80,13 @@ public:
                  workedOut("goods_rods", name, static_cast<double>(plan_.rods.size()), Unit::Count, "across the gap"),
                  "joint"});
         }
+        if (!plan_.meetingBolts_mm.empty()) {
+            plan_.goods.push_back(
+                {"bolt:meeting", "Bolts that hold the halves together", "",
+                 workedOut("goods_meeting_bolts", "bolts", 2.0 * static_cast<double>(plan_.meetingBolts_mm.size()),
+                           Unit::Count, "near both faces where the halves meet"),
+                 "fit_halves"});
+        }
         return plan_;
     }
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/layup/top_pieces.h"
 #include "core/move/hazards.h"
 #include "core/shop/ranges.h"
 

@@ -131,9 +131,6 @@ void planBasePlates(const MoveInput& input, MovePlan& plan);
 void inspectMove(const MoveInput& input, MovePlan& plan);
 void inspectSteel(const MoveInput& input, MovePlan& plan);
 
-/// Where the top's weight acts, wood and resin alike.   REQUIRES: a layup that stands
-[[nodiscard]] Vec2 middleOfMass(const LayupPlan& layup);
-
 /// Its place in the list of stages (core/plan/plan.h).
 struct MoveStage {
     using Input = MoveInput;

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/layup/top_pieces.h"
 #include "core/move/move_plan.h"
 
 namespace burl
@@ -168,32 +169,6 @@ void planBasePlates(const MoveInput& input, MovePlan& plan)
         plan.plates[i].nearGap_mm = gaps[2 * i];
         plan.plates[i].farGap_mm = gaps[2 * i + 1];
     }
-}
-
-Vec2 middleOfMass(const LayupPlan& layup)
-{
-    // Wood and resin weigh much the same; a tenth of difference over a river moves it by millimetres.
-    Vec2 moment;
-    double area = 0.0;
-    const auto add = [&](const Ring& ring, double sign) {
-        const double a = sign * area_mm2(ring);
-        moment = moment + centroid(ring) * a;
-        area += a;
-    };
-    for (const PlacedPiece& piece : layup.pieces) {
-        for (const Ring& ring : piece.kept) {
-            add(ring, signedArea_mm2(ring) < 0.0 ? -1.0 : 1.0);
-        }
-    }
-    if (layup.gap && layup.gapInput && !layup.openGap) {
-        add(gapRing(*layup.gapInput, *layup.gap, false), 1.0);
-        for (const PlacedPiece& piece : layup.pieces) {
-            for (const Ring& ring : piece.island ? piece.kept : Region{}) {
-                add(ring, signedArea_mm2(ring) < 0.0 ? 1.0 : -1.0); // it stands in the river
-            }
-        }
-    }
-    return area > 0.0 ? moment * (1.0 / area) : Vec2{};
 }
 
 } // namespace burl

@@ -54,7 +54,7 @@ Expected<Form> formFor(const FormInput& in)
 {
     const FormChoices& c = in.choices;
     Form out;
-    out.insideLong_mm = in.long_mm + 2.0 * c.room_mm;
+    out.insideLong_mm = in.long_mm + 2.0 * c.room_mm + in.dividers * c.board_mm;
     out.insideWide_mm = in.wide_mm + 2.0 * c.room_mm;
     out.high_mm = in.deep_mm + c.above_mm;
     const double outerLong = out.insideLong_mm + 2.0 * c.board_mm; // sides stand on the bottom
@@ -76,6 +76,9 @@ Expected<Form> formFor(const FormInput& in)
     cut(out, c, "near side", outerLong, out.high_mm);
     cut(out, c, "left end", out.insideWide_mm, out.high_mm);
     cut(out, c, "right end", out.insideWide_mm, out.high_mm);
+    for (int i = 0; i < in.dividers; ++i) {
+        cut(out, c, "divider", out.insideWide_mm, out.high_mm);
+    }
     out.straps = static_cast<int>(kStrap_joints) * out.joints;
 
     std::vector<size_t> order(out.pieces.size());
@@ -121,13 +124,16 @@ Expected<Form> formFor(const FormInput& in)
     const double whole = static_cast<double>(out.sheets) * c.sheetLong_mm * c.sheetWide_mm;
     out.waste = whole > 0.0 ? 1.0 - used / whole : 0.0;
     const double round = 2.0 * (out.insideLong_mm + out.insideWide_mm);
-    out.tape_mm = round + 4.0 * out.high_mm + out.joints * outerWide;
-    out.bead_mm = round + 4.0 * out.high_mm + in.pieces_mm;
+    const double divided = 2.0 * in.dividers * (out.insideWide_mm + 2.0 * out.high_mm); // both faces of a divider
+    out.tape_mm = round + 4.0 * out.high_mm + out.joints * outerWide + divided;
+    out.bead_mm = round + 4.0 * out.high_mm + in.pieces_mm + divided;
     constexpr double kMillilitre_mm3 = 1000.0;
     out.cartridges = static_cast<int>(
         std::ceil(out.bead_mm * std::numbers::pi / 4.0 * kBead_mm * kBead_mm / kMillilitre_mm3 / c.cartridge_mL));
     constexpr double kSquare_mm2 = 1e6;
-    out.release_m2 = (out.insideLong_mm * out.insideWide_mm + round * out.high_mm) / kSquare_mm2;
+    out.release_m2 = (out.insideLong_mm * out.insideWide_mm + round * out.high_mm +
+                      2.0 * in.dividers * out.insideWide_mm * out.high_mm) /
+                     kSquare_mm2;
     // Out of level along its length: the low end stands deeper by it, the mean by half of that.
     constexpr double kMetre_mm = 1000.0;
     out.extra_L = c.slope_mm_m / kMetre_mm * in.long_mm / 2.0 * in.area_mm2 / kMm3PerL;

@@ -46,6 +46,7 @@ struct FormInput {
     double pieces_mm = 0.0; // outline of the slabs that is sealed to the bottom
     double area_mm2 = 0.0;  // of the resin seen from above
     double board_kg_m3 = 0.0;
+    int dividers = 0; // across, between halves that are poured one after the other
 };
 /// Errors: "form.sheet" (no piece can be cut from such a sheet).
 [[nodiscard]] Expected<Form> formFor(const FormInput& input);

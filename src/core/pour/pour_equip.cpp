@@ -52,6 +52,7 @@ void makeForm(const PourInput& in, const FillItem& river, PourPlan& plan)
     form.pieces_mm = outline;
     form.area_mm2 = (river.areaTop_mm2 + river.areaBottom_mm2) / 2.0;
     form.board_kg_m3 = boardDensity(in);
+    form.dividers = layup.parted_mm ? 1 : 0;
     const auto made = formFor(form);
     if (made) {
         plan.form = *made;

@@ -3,6 +3,7 @@
 #include <QComboBox>
 #include <QPushButton>
 
+#include "core/layup/top_pieces.h"
 #include "core/move/lay_out.h"
 #include "ui/base/base_bench.h"
 #include "ui/base/base_tray.h"

@@ -277,8 +277,8 @@ void CarryPage::refresh(bool onlyPlan)
                 break;
             }
         }
-        if (base.topMass.known()) {
-            add(tr("Turned over"), base.topMass.value() / 2.0 <= kEach_kg
+        if (base.topMass.known() && !base.carried.empty()) {
+            add(tr("Turned over"), heaviestOfTop(base).mass.value() / 2.0 <= kEach_kg
                                        ? tr("one sets it up on its edge, two turn it, on blankets")
                                        : tr("by all who carry it, or a hoist: on its edge first"));
         }

@@ -7,6 +7,7 @@
 #include <QPainterPath>
 #include <QVBoxLayout>
 
+#include "core/layup/top_pieces.h"
 #include "ui/ledger/choices_form.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
