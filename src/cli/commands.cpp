@@ -105,7 +105,7 @@ void printPlan(const JobFile& job, const Plan& plan, bool working)
                 }
             }
         }
-        for (const Finding& finding : stage.answer->findings) {
+        for (const Finding& finding : grouped(stage.answer->findings)) {
             std::cout << "  [" << severityWord(finding.severity) << "] " << sentence(finding, units);
             const std::string remedy = remedyText(finding, units);
             std::cout << (remedy.empty() ? "" : " -> " + remedy) << '\n';

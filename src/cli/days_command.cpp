@@ -64,7 +64,7 @@ int days(const DaysCommand& options)
     const Plan made = planAt(job->job, job->shop, now);
     const DaysPlan& plan = *made.days;
     if (!plan.found) {
-        for (const Finding& f : plan.findings) {
+        for (const Finding& f : grouped(plan.findings)) {
             std::cout << sentence(f, job->shop.habits.units) << '\n';
         }
         return complain(kMissed, options.file + ": " +
@@ -99,7 +99,7 @@ int days(const DaysCommand& options)
     }
     std::cout << "done by " << timeText(plan.hoursAt(plan.finish))
               << (plan.proven ? "" : " (an earlier day is not ruled out)") << '\n';
-    for (const Finding& f : plan.findings) {
+    for (const Finding& f : grouped(plan.findings)) {
         const std::string remedy = remedyText(f, job->shop.habits.units);
         std::cout << "  " << sentence(f, job->shop.habits.units) << (remedy.empty() ? "" : " -> " + remedy) << '\n';
     }

@@ -169,7 +169,7 @@ int pours(const PoursCommand& options)
         printForm(*pour.form, job->job.fill.form, units);
     }
     std::cout << '\n';
-    for (const Finding& f : pour.findings) {
+    for (const Finding& f : grouped(pour.findings)) {
         const std::string remedy = remedyText(f, units);
         std::cout << "- " << sentence(f, units) << (remedy.empty() ? "" : " → " + remedy) << '\n';
     }

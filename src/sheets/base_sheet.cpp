@@ -254,7 +254,7 @@ private:
             y_ += 5.0;
         }
         y_ += 2.0;
-        for (const Finding& f : base_.findings) {
+        for (const Finding& f : grouped(base_.findings)) {
             if (f.severity == Severity::ToDo || f.severity == Severity::Good) {
                 continue;
             }

@@ -226,9 +226,10 @@ private:
         makeRoom(30.0);
         page_.text(0, y_, page_.width(), tr("To know"), 12.0, true);
         y_ += 6.5;
-        for (const Finding& finding : pour_.findings) {
+        for (const Finding& finding : grouped(pour_.findings)) {
             Finding copy = finding;
             copy.text = words(finding.text).toStdString();
+            copy.many = words(finding.many).toStdString();
             copy.remedy = words(finding.remedy).toStdString();
             QString line = QString::fromStdString(sentence(copy, units_));
             const QString remedy = QString::fromStdString(remedyText(copy, units_));

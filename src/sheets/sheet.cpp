@@ -57,7 +57,7 @@ void Sheet::ticked(const QString& words)
 
 void Sheet::warnings(const std::vector<Finding>& findings)
 {
-    for (const Finding& f : findings) {
+    for (const Finding& f : grouped(findings)) {
         if (f.severity == Severity::Stop || f.severity == Severity::Warn) {
             makeRoom(8.0);
             y_ += page_.paragraph(0, y_, page_.width(),

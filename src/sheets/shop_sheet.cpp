@@ -21,9 +21,10 @@ namespace
 class ShopSheet
 {
 public:
-    ShopSheet(QPainter& painter, const Page& page, const Job& job, const Shop& shop, const Plan& plan,
-              const PictureSource& pictures)
-        : p_(painter), page_(page), job_(job), plan_(plan), pictures_(pictures), units_(shop.habits.units)
+    ShopSheet(QPagedPaintDevice& device, QPainter& painter, const Page& page, const Job& job, const Shop& shop,
+              const Plan& plan, const PictureSource& pictures)
+        : device_(device), p_(painter), page_(page), job_(job), plan_(plan), pictures_(pictures),
+          units_(shop.habits.units)
     {
     }
 
@@ -347,27 +348,57 @@ private:
         return at;
     }
 
+    /// Every finding of the plan, what stops first. What stops or goes wrong makes a second page before it is left out.
     void notes()
     {
         page_.rule(0, y_, page_.width());
         y_ += 2.0;
+        std::vector<Finding> all;
         for (const NamedAnswer& stage : plan_.answers()) {
-            for (const Finding& finding : stage.answer->findings) {
-                if (finding.severity < Severity::ToDo || y_ > page_.height() - 12.0) {
-                    continue;
+            for (const Finding& finding : grouped(stage.answer->findings)) {
+                if (finding.severity >= Severity::ToDo) {
+                    all.push_back(finding);
                 }
-                const QString mark = finding.severity == Severity::Stop   ? tr("STOP ")
-                                     : finding.severity == Severity::ToDo ? tr("still to do: ")
-                                                                          : QStringLiteral("▲ ");
-                QString words = mark + QString::fromStdString(sentence(finding, units_));
-                const std::string remedy = remedyText(finding, units_);
-                if (!remedy.empty()) {
-                    words += QStringLiteral(" → ") + QString::fromStdString(remedy);
-                }
-                y_ += page_.paragraph(0, y_, page_.width(), words, 9.0, finding.severity == Severity::Stop) + 0.8;
             }
         }
+        sortBySeverity(all);
+        int left = 0;
+        constexpr double kFoot_mm = 20.0; // two lines, the count of what is left, the weight
+        for (const Finding& finding : all) {
+            if (y_ > page_.height() - kFoot_mm) {
+                if (finding.severity == Severity::ToDo) {
+                    ++left;
+                    continue;
+                }
+                weight();
+                device_.newPage();
+                page_.heading(0, 0, page_.width(),
+                              tr("%1, what is to be known").arg(QString::fromStdString(job_.name)));
+                y_ = 12.0;
+            }
+            const QString mark = finding.severity == Severity::Stop   ? tr("STOP ")
+                                 : finding.severity == Severity::ToDo ? tr("still to do: ")
+                                                                      : QStringLiteral("▲ ");
+            QString words = mark + QString::fromStdString(sentence(finding, units_));
+            const std::string remedy = remedyText(finding, units_);
+            if (!remedy.empty()) {
+                words += QStringLiteral(" → ") + QString::fromStdString(remedy);
+            }
+            y_ += page_.paragraph(0, y_, page_.width(), words, 9.0, finding.severity == Severity::Stop) + 0.8;
+        }
+        if (left > 0) {
+            y_ += page_.paragraph(0, y_, page_.width(),
+                                  left == 1 ? tr("and 1 more still to do: see its bench")
+                                            : tr("and %1 more still to do: see the benches").arg(left),
+                                  9.0) +
+                  0.8;
+        }
         dayBook();
+        weight();
+    }
+
+    void weight()
+    {
         page_.text(0, page_.height() - 5.0, page_.width(),
                    tr("Weight of the top %1. Dust, lifting, resin on skin: the usual care; local codes and the makers' "
                       "data sheets decide.")
@@ -394,6 +425,7 @@ private:
                     std::vector<QStringList>(static_cast<size_t>(std::min(rows, 9))));
     }
 
+    QPagedPaintDevice& device_;
     QPainter& p_;
     const Page& page_;
     const Job& job_;
@@ -413,7 +445,7 @@ void paintShopSheet(QPagedPaintDevice& device, const Job& job, const Shop& shop,
     const double dotsPerMm = device.logicalDpiX() / 25.4;
     const QRectF room = device.pageLayout().paintRect(QPageLayout::Millimeter);
     const Page page(painter, dotsPerMm, room.width(), room.height(), family);
-    ShopSheet(painter, page, job, shop, plan, pictures).paint();
+    ShopSheet(device, painter, page, job, shop, plan, pictures).paint();
 }
 
 QByteArray shopSheetPdf(const Job& job, const Shop& shop, const Plan& plan, Paper paper, const QString& family,

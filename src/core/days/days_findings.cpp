@@ -248,10 +248,12 @@ private:
                 const PlannedStep& before = plan_.planned[link.step];
                 const JobStep& first = step(before);
                 if (before.progress.implied) {
-                    addFinding(plan_.findings, "days.taken_as_done", Severity::Caution,
-                               first.name + " is taken as done, because " + step(p).name + " was written down.", {},
-                               "write it down with its minutes")
-                        .leadsTo = {"days", "book", 0, first.key};
+                    Finding& taken =
+                        addFinding(plan_.findings, "days.taken_as_done", Severity::Caution,
+                                   first.name + " is taken as done, because " + step(p).name + " was written down.", {},
+                                   "write it down with its minutes");
+                    taken.leadsTo = {"days", "book", 0, first.key};
+                    sayTogether(taken, step(p).name, first.name + " is taken as done, because {of} were written down.");
                 } else if (before.progress.done && tooSoon(link, before, p)) {
                     soon(link, before, p);
                 }

@@ -31,11 +31,19 @@ struct Finding {
     std::optional<Vec2> place_mm; // on the table, where a click leads
     Where leadsTo{};              // where the remedy is done
     int row = -1;                 // of the table it is about, from 0; -1: none
+    std::string of{};             // what it is about, by name: "A3"; empty: nothing, or one of its figures
+    std::string many{};           // the sentence for several alike, with {of} for their names; empty: it stands alone
+    std::vector<Finding> alike{}; // the others that are said in the same sentence
 };
 
 /// Adds a finding and gives it back, to say where its remedy is done.
 Finding& addFinding(std::vector<Finding>& findings, std::string code, Severity severity, std::string text,
                     std::vector<Figure> figures, std::string remedy, std::optional<Vec2> place = std::nullopt);
+
+/// Several alike are said in one sentence: `many`, with {of} for what each is about.
+void sayTogether(Finding& finding, std::string of, std::string many);
+/// Those of one code with one sentence for several become one, where the first of them stood.
+[[nodiscard]] std::vector<Finding> grouped(const std::vector<Finding>& findings);
 
 [[nodiscard]] std::string sentence(const Finding& finding, const UnitChoice& units);
 [[nodiscard]] std::string remedyText(const Finding& finding, const UnitChoice& units);

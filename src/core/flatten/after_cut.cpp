@@ -94,13 +94,17 @@ void reportAfterCut(const AfterCutInput& in, double limit_mm, std::vector<Entry>
         figures.push_back({f, Prominence::Folded});
     }
     if (std::abs(after.cup_mm) > limit_mm) {
-        addFinding(
+        Finding& cups = addFinding(
             findings, "flatten.will_cup", Severity::Caution,
             "The middle of " + in.name + (after.cup_mm > 0.0 ? " will rise" : " will sink") +
                 " against its edges by {0}, give or take {1}, on its way to the room's moisture: an estimate.",
             {made("cup_size_" + in.name, "cup", "{0}, whichever way", {cup}, std::abs(after.cup_mm), Unit::Length),
              unsure},
             "dry it further before the last milling, and read it after the rest");
+        sayTogether(cups, in.name,
+                    std::string("The middles of {of} will ") + (after.cup_mm > 0.0 ? "rise" : "sink") +
+                        " against their edges by {0}, give or take {1}, on their way to the room's moisture: an "
+                        "estimate.");
     }
 }
 

@@ -98,33 +98,30 @@ constexpr double kMisfit_mm = 1.5;    // a tape reads a thickness to a millimetr
 /// What no grid of readings can know: what stands between them, and beyond them out to the rim.
 void lookBetween(const Placement& place, const FlattenedPiece& piece, std::vector<Finding>& findings)
 {
-    if (piece.shape && piece.shape->spare >= kSpareToTell) {
-        const double left = std::hypot(piece.shape->left_mm, kReadError_mm);
-        addFinding(findings, "flatten.between_readings", Severity::Caution,
-                   "Readings of " + piece.name + " miss what stands between them: {0} more may go.",
-                   {made("unevenness", "unevenness", "2 × √({0}² + {1}²)",
-                         {workedOut("left_over", "left over by wind, bow and cup", piece.shape->left_mm, Unit::Length,
-                                    "surface readings"),
-                          given("read_error", "error of a reading", kReadError_mm, Unit::Length, "probe or rule")},
-                         2.0 * left, Unit::Length)},
-                   "read a finer grid")
-            .leadsTo.bench = "yard";
-    } else {
-        addFinding(findings, "flatten.between_readings", Severity::Caution,
-                   "Readings of " + piece.name + " are too few to tell what stands between them: {0} more may go.",
-                   {assumed("unevenness", "unevenness", kSeveral_mm, Unit::Length,
-                            "what coarse grids miss on sawn slabs; read three more places to have it measured")},
-                   "read a finer grid")
-            .leadsTo.bench = "yard";
-    }
+    const bool told = piece.shape && piece.shape->spare >= kSpareToTell;
+    const Figure more =
+        told ? made("unevenness", "unevenness", "2 × √({0}² + {1}²)",
+                    {workedOut("left_over", "left over by wind, bow and cup", piece.shape->left_mm, Unit::Length,
+                               "surface readings"),
+                     given("read_error", "error of a reading", kReadError_mm, Unit::Length, "probe or rule")},
+                    2.0 * std::hypot(piece.shape->left_mm, kReadError_mm), Unit::Length)
+             : assumed("unevenness", "unevenness", kSeveral_mm, Unit::Length,
+                       "what coarse grids miss on sawn slabs; read three more places to have it measured");
+    const std::string what = told ? " miss what stands between them: {0} more may go."
+                                  : " are too few to tell what stands between them: {0} more may go.";
+    Finding& between = addFinding(findings, "flatten.between_readings", Severity::Caution,
+                                  "Readings of " + piece.name + what, {more}, "read a finer grid");
+    between.leadsTo.bench = "yard";
+    sayTogether(between, piece.name, "Readings of {of}" + what);
     if (piece.carriedAt && piece.carried_mm > kRimSeen_mm) {
-        addFinding(findings, "flatten.rim_not_read", Severity::Caution,
-                   "The rim of " + piece.name +
-                       " lies {0} beyond its readings: its height there is carried on from "
-                       "them.",
-                   {workedOut("rim_beyond", "beyond the readings", piece.carried_mm, Unit::Length, "final outline")},
-                   "read a row near the edge", place.toTable(*piece.carriedAt))
-            .leadsTo.bench = "yard";
+        Finding& rim = addFinding(
+            findings, "flatten.rim_not_read", Severity::Caution,
+            "The rim of " + piece.name + " lies {0} beyond its readings: its height there is carried on from them.",
+            {workedOut("rim_beyond", "beyond the readings", piece.carried_mm, Unit::Length, "final outline")},
+            "read a row near the edge", place.toTable(*piece.carriedAt));
+        rim.leadsTo.bench = "yard";
+        sayTogether(rim, piece.name,
+                    "The rims of {of} lie {0} beyond their readings: the height there is carried on from them.");
     }
 }
 
@@ -135,33 +132,29 @@ void inspectHollow(const Placement& place, const FlattenedPiece& piece, std::vec
     if (!piece.shape) {
         return;
     }
-    if (std::abs(piece.shape->bow_mm) > kHollow_mm && std::abs(piece.shape->bow_mm) > std::abs(piece.shape->cup_mm)) {
-        const bool hollowTop = piece.shape->bow_mm < 0.0;
-        addFinding(
-            findings, "flatten.hollow_down", Severity::Caution,
-            piece.name + " is bowed by {0}, hollow on its " + (hollowTop ? "top" : "underside") +
-                ": lay that side down for the first cut, so that it stands on its ends and does not rock.",
-            {made("hollow_" + piece.name, "bow", "{0}, whichever way",
-                  {workedOut("bow_" + piece.name, "bow", piece.shape->bow_mm, Unit::Length, "readings of the top")},
-                  std::abs(piece.shape->bow_mm), Unit::Length)},
-            "",
-            place.toTable(Vec2{(piece.top.box.left + piece.top.box.right) / 2.0,
-                               (piece.top.box.bottom + piece.top.box.top) / 2.0}));
+    const double bow = piece.shape->bow_mm;
+    const double cup = piece.shape->cup_mm;
+    const bool bowed = std::abs(bow) > kHollow_mm && std::abs(bow) > std::abs(cup);
+    if (!bowed && !(std::abs(cup) > kHollow_mm)) {
         return;
     }
-    if (!(std::abs(piece.shape->cup_mm) > kHollow_mm)) {
-        return;
-    }
-    const bool topHollow = piece.shape->cup_mm < 0.0;
-    addFinding(findings, "flatten.hollow_down", Severity::Caution,
-               piece.name + " is cupped by {0}, hollow on its " + (topHollow ? "top" : "underside") +
-                   ": lay that side down for the first cut, so that it stands on its edges and does not rock.",
-               {made("hollow_" + piece.name, "cup", "{0}, whichever way",
-                     {workedOut("cup_" + piece.name, "cup", piece.shape->cup_mm, Unit::Length, "readings of the top")},
-                     std::abs(piece.shape->cup_mm), Unit::Length)},
-               "",
-               place.toTable(Vec2{(piece.top.box.left + piece.top.box.right) / 2.0,
-                                  (piece.top.box.bottom + piece.top.box.top) / 2.0}));
+    const double by = bowed ? bow : cup;
+    const std::string key = bowed ? "bow" : "cup";
+    const std::string how = bowed ? " bowed by {0}, hollow on " : " cupped by {0}, hollow on ";
+    const std::string side = by < 0.0 ? "top" : "underside";
+    const std::string stands = bowed ? "on its ends and does not rock." : "on its edges and does not rock.";
+    const std::string stand = bowed ? "on their ends and do not rock." : "on their edges and do not rock.";
+    const std::string lay = ": lay that side down for the first cut, so that ";
+    Finding& hollow =
+        addFinding(findings, "flatten.hollow_down", Severity::Caution,
+                   piece.name + " is" + how + "its " + side + lay + "it stands " + stands,
+                   {made("hollow_" + piece.name, key, "{0}, whichever way",
+                         {workedOut(key + "_" + piece.name, key, by, Unit::Length, "readings of the top")},
+                         std::abs(by), Unit::Length)},
+                   "",
+                   place.toTable(Vec2{(piece.top.box.left + piece.top.box.right) / 2.0,
+                                      (piece.top.box.bottom + piece.top.box.top) / 2.0}));
+    sayTogether(hollow, piece.name, "{of} are" + how + "their " + side + lay + "they stand " + stand);
 }
 
 } // namespace
@@ -176,10 +169,13 @@ void inspectPiece(const Slab& slab, const Placement& place, const Surfaces& surf
     lookForOddReadings(slab, place, piece, findings);
     inspectTape(slab, piece, findings);
     if (piece.under == UnderSource::Parallel) {
-        addFinding(findings, "flatten.under_not_read", Severity::ToDo,
-                   "The underside of " + piece.name + " is not read; it is taken as parallel to the top.", {},
-                   "read the gaps under it")
-            .leadsTo = {"yard", "underside", piece.slab.value};
+        Finding& under =
+            addFinding(findings, "flatten.under_not_read", Severity::ToDo,
+                       "The underside of " + piece.name + " is not read; it is taken as parallel to the top.", {},
+                       "read the gaps under it");
+        under.leadsTo = {"yard", "underside", piece.slab.value};
+        sayTogether(under, piece.name,
+                    "The undersides of {of} are not read; they are taken as parallel to their tops.");
     } else if (piece.under == UnderSource::MeanThickness) {
         addFinding(findings, "flatten.faces_not_tied", Severity::Warn,
                    "Both faces of " + piece.name + " were read in different settings; one thickness does not tie them.",

@@ -28,21 +28,26 @@ void inspectFaces(const FlattenChoices& choices, const FlattenedPiece& piece, co
     const double most = std::max(piece.top.mean_mm, piece.bottom.mean_mm);
     const Figure off = workedOut("milling_off_" + piece.name, "off one face", most, Unit::Length, "mean over its wood");
     if (choices.millings < 2 && (most > kBigCut_mm || slab.mc_pct.value_or(0.0) > kWet_pct)) {
-        addFinding(plan.findings, "flatten.one_go", Severity::Caution,
-                   "{0} comes off one face of " + piece.name +
-                       (slab.mc_pct.value_or(0.0) > kWet_pct ? " and it is not dry: it" : ": it") +
-                       " will move after the cut.",
-                   {off}, "mill twice, with a rest between");
+        const bool wet = slab.mc_pct.value_or(0.0) > kWet_pct;
+        sayTogether(addFinding(plan.findings, "flatten.one_go", Severity::Caution,
+                               "{0} comes off one face of " + piece.name + (wet ? " and it is not dry: it" : ": it") +
+                                   " will move after the cut.",
+                               {off}, "mill twice, with a rest between"),
+                    piece.name,
+                    std::string("{0} come off one face of {of}") + (wet ? ", which are not dry: they" : ": they") +
+                        " will move after the cut.");
     }
     if (choices.school == FlattenSchool::BothFaces && !piece.bottom.passes.passes.empty() &&
         std::abs(piece.top.mean_mm - piece.bottom.mean_mm) > kUnequal_mm) {
-        addFinding(
+        Finding& unequal = addFinding(
             plan.findings, "flatten.unequal_faces", Severity::Caution,
             "The faces of " + piece.name +
                 " lose unequally, {0} on top and {1} below: it may cup towards the deeper cut.",
             {workedOut("off_mean_top_" + piece.name, "off the top", piece.top.mean_mm, Unit::Length, "mean"),
              workedOut("off_mean_bottom_" + piece.name, "off the bottom", piece.bottom.mean_mm, Unit::Length, "mean")},
             "take the first millings off both faces in turn; let both breathe");
+        sayTogether(unequal, piece.name,
+                    "The faces of {of} lose unequally, {0} on top and {1} below: they may cup towards the deeper cut.");
     }
 }
 
@@ -115,15 +120,17 @@ void inspectRests(const FlattenChoices& choices, const Rest& rest, const Flatten
                             : "In its rest " + name + " moved {0}: flattened again it gives {1}, and {2} is wanted.",
                    {moved, leaves, wanted, thick}, "agree on less thickness, or on the curve, with the customer");
     } else if (within) {
-        addFinding(plan.findings, "rest.within", Severity::Good,
-                   "In its rest " + name + " moved {0}, within the limit of {1}.", {moved, limit}, {});
+        sayTogether(addFinding(plan.findings, "rest.within", Severity::Good,
+                               "In its rest " + name + " moved {0}, within the limit of {1}.", {moved, limit}, {}),
+                    name, "In their rest {of} moved {0}, within the limit of {1}.");
     } else if (!rest.agreed.empty()) {
         addFinding(plan.findings, "rest.agreed", Severity::Good,
                    "In its rest " + name + " moved {0} and is left so: " + rest.agreed + '.', {moved}, {});
     } else {
-        addFinding(plan.findings, "rest.again", Severity::Warn,
-                   "In its rest " + name + " moved {0}, more than {1}: flattened again it gives {2}.",
-                   {moved, limit, leaves}, "flatten it again, or write down that the customer agrees");
+        sayTogether(addFinding(plan.findings, "rest.again", Severity::Warn,
+                               "In its rest " + name + " moved {0}, more than {1}: flattened again it gives {2}.",
+                               {moved, limit, leaves}, "flatten it again, or write down that the customer agrees"),
+                    name, "In their rest {of} moved {0}, more than {1}: flattened again they give {2}.");
     }
 }
 

@@ -55,11 +55,12 @@ public:
 
 private:
     Finding& add(const char* code, Severity severity, const FastenerPlan& f, std::string text,
-                 std::vector<Figure> figures, std::string remedy)
+                 std::vector<Figure> figures, std::string remedy, std::string many = {})
     {
         Finding& out = addFinding(plan_.findings, code, severity, std::move(text), std::move(figures),
                                   std::move(remedy), f.fastener.at);
         out.row = f.number - 1;
+        sayTogether(out, std::to_string(f.number), std::move(many));
         return out;
     }
 
@@ -137,33 +138,34 @@ private:
             if (apart < f.fastener.bolt_mm / 2.0) {
                 add("move.fastener_in_way",
                     h.kind == HazardKind::Key || h.kind == HazardKind::Joint ? Severity::Warn : Severity::Stop, f,
-                    "Fastener {0} goes into " + h.name + ".", {numberOf(f)}, "move it");
+                    "Fastener {0} goes into " + h.name + ".", {numberOf(f)}, "move it",
+                    "Fasteners {0} go into " + h.name + ".");
             } else if (apart < h.wanted_mm) {
                 add("move.fastener_in_way", Severity::Caution, f,
                     "Fastener {0} sits {1} from " + h.name + "; {2} are wanted.",
                     {numberOf(f), workedOut("apart", "apart", apart, Unit::Length, "on the drawing"),
                      given("wanted", "wanted", h.wanted_mm, Unit::Length, "custom")},
-                    "move it");
+                    "move it", "Fasteners {0} sit {1} from " + h.name + "; {2} are wanted.");
             }
         }
         const double edge = std::min(signedDistance_mm(underside_.top, f.fastener.at),
                                      signedDistance_mm(underside_.under, f.fastener.at));
         if (edge <= 0.0) {
             add("move.fastener_near_edge", Severity::Stop, f, "Fastener {0} sits beside the wood of the narrower face.",
-                {numberOf(f)}, "move it in");
+                {numberOf(f)}, "move it in", "Fasteners {0} sit beside the wood of the narrower face.");
         } else if (edge < kClearOfEdge_mm) {
             add("move.fastener_near_edge", edge < f.fastener.bolt_mm ? Severity::Stop : Severity::Caution, f,
                 "Fastener {0} sits {1} from the edge of the wood on its narrower face; {2} are wanted.",
                 {numberOf(f), workedOut("edge", "from the edge", edge, Unit::Length, "on the drawing"),
                  given("wanted", "wanted", kClearOfEdge_mm, Unit::Length, "custom")},
-                "move it in");
+                "move it in", "Fasteners {0} sit {1} from the edge of the wood on its narrower face; {2} are wanted.");
         }
         const bool throughPlate = f.fastener.kind == FastenerKind::InsertAndBolt ||
                                   f.fastener.kind == FastenerKind::KnockInInsert ||
                                   f.fastener.kind == FastenerKind::ScrewAndWasher;
         if (throughPlate && !plan_.plates.empty() && !f.plate) {
             add("move.fastener_no_plate", Severity::Warn, f, "Fastener {0} goes through no plate of the base.",
-                {numberOf(f)}, "move it onto a plate");
+                {numberOf(f)}, "move it onto a plate", "Fasteners {0} go through no plate of the base.");
         }
     }
 
@@ -180,14 +182,18 @@ private:
                 "Insert {0} is knocked in: its barbs tear the wood that they hold in; it bears a quarter of one that "
                 "is "
                 "screwed in, and pulls out.",
-                {numberOf(f)}, "take one that is screwed in");
+                {numberOf(f)}, "take one that is screwed in",
+                "Inserts {0} are knocked in: their barbs tear the wood that they hold in; they bear a quarter of ones "
+                "that are screwed in, and pull out.");
         }
         if (f.endGrain && f.inWood) {
             add("move.end_grain", Severity::Warn, f,
                 "Fastener {0} sits in end grain: it holds at most half of what it would in a face, and lets go without "
                 "a "
                 "warning.",
-                {numberOf(f)}, "let it in deeper, or bed it in epoxy");
+                {numberOf(f)}, "let it in deeper, or bed it in epoxy",
+                "Fasteners {0} sit in end grain: they hold at most half of what they would in a face, and let go "
+                "without a warning.");
         }
     }
 
@@ -199,13 +205,14 @@ private:
         if (f.remaining.value() <= 0.0) {
             add("move.insert_through", Severity::Stop, f,
                 article + what + " breaks through the show face: it and its pilot are deeper than the {0} of wood.",
-                {in_.thickness}, "take a shorter " + what);
+                {in_.thickness}, "take a shorter " + what,
+                "Fasteners {of} break through the show face: they and their pilots are deeper than the {0} of wood.");
         } else if (f.remaining.value() < in_.leastWoodOverInsert_mm) {
             add("move.insert_deep", Severity::Warn, f,
                 "Only {0} of wood above " + std::string(what == "screw" ? "a " : "an ") + what + "; {1} is wanted.",
                 {f.remaining,
                  given("least_wood", "least", in_.leastWoodOverInsert_mm, Unit::Length, "the shop's habit")},
-                "take a shorter " + what);
+                "take a shorter " + what, "Only {0} of wood above fasteners {of}; {1} is wanted.");
         }
         if (!f.fastener.screw_mm) {
             return;
@@ -220,19 +227,23 @@ private:
             add("move.screw_short", Severity::Stop, f,
                 "Fastener {0} does not reach the wood: its " + std::string(what == "screw" ? "screw" : "bolt") +
                     " is no longer than what it goes through.",
-                {numberOf(f)}, "take a longer one");
+                {numberOf(f)}, "take a longer one",
+                "Fasteners {0} do not reach the wood: they are no longer than what they go through.");
         } else if (!isScrew(f.fastener.kind)) {
             const double room = f.fastener.insert_mm + f.fastener.pilotOverrun_mm;
             if (in > room) {
                 add("move.bolt_long", Severity::Stop, f,
                     "The bolt of fastener {0} reaches {1} into a hole of {2}: it lifts its insert, or comes through "
                     "the show face.",
-                    {numberOf(f), reach, f.deep}, "take a shorter bolt, or washers");
+                    {numberOf(f), reach, f.deep}, "take a shorter bolt, or washers",
+                    "The bolts of fasteners {0} reach {1} into holes of {2}: they lift their inserts, or come through "
+                    "the show face.");
             } else if (in < f.fastener.bolt_mm) {
                 add("move.screw_short", Severity::Warn, f,
                     "The bolt of fastener {0} takes hold of {1} of its insert; its diameter, {2}, is the least.",
                     {numberOf(f), reach, given("bolt", "bolt", f.fastener.bolt_mm, Unit::Length, "chosen")},
-                    "take a longer bolt");
+                    "take a longer bolt",
+                    "The bolts of fasteners {0} take hold of {1} of their inserts; their diameter, {2}, is the least.");
             }
         }
     }
@@ -294,7 +305,11 @@ private:
                     " of {1} lets the wood go less far than {2}; {3} are wanted. The top would crack or pull its "
                     "fasteners.",
                 {numberOf(f), given("slot_there", "there", *c.slot_mm, Unit::Length, "chosen"), travel, f.slot},
-                "make it {3} long");
+                "make it {3} long",
+                "Fasteners {0} are fixed too tight: their " +
+                    std::string(c.hole == HoleKind::Oversize ? "holes" : "slots") +
+                    " of {1} let the wood go less far than {2}; {3} are wanted. The top would crack or pull its "
+                    "fasteners.");
         }
     }
 
@@ -319,7 +334,8 @@ private:
             add("move.hole_off_plate", Severity::Stop, f,
                 "The hole of fastener {0} runs out of its plate by {1}: nothing holds the bolt there.",
                 {numberOf(f), workedOut("off_plate", "beyond the plate", -room, Unit::Length, "on the drawing")},
-                "move it in, or take a larger plate");
+                "move it in, or take a larger plate",
+                "The holes of fasteners {0} run out of their plates by {1}: nothing holds the bolts there.");
         } else if (room < c.bolt_mm / 2.0) {
             add("move.hole_off_plate", Severity::Caution, f,
                 "The hole of fastener {0} leaves {1} of its plate beside it; {2}, half its bolt, is the least.",

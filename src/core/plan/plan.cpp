@@ -78,7 +78,7 @@ std::vector<Finding> Plan::findingsOf(std::string_view bench) const
         }
     }
     sortBySeverity(out);
-    return out;
+    return grouped(out);
 }
 
 Figure Plan::figure(const std::string& key) const

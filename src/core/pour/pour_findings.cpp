@@ -406,16 +406,22 @@ private:
                 continue;
             }
             const bool first = piece.firstLayer_N > 1.0;
-            say("pour.floats", Severity::Caution,
-                piece.name + (first
-                                  ? " floats from {0} of resin on: the first layer lifts it by {1}."
-                                  : " floats from {0} of resin on: held by the layer below, or lifted by {1} where it "
-                                    "is not."),
-                {workedOut("floats", "floats", piece.floats_mm, Unit::Length, "its mass over the mass of resin"),
-                 workedOut("lift", "lift", first ? piece.firstLayer_N : piece.whole_N, Unit::Force,
-                           "resin under the whole of it")},
-                std::to_string(piece.clamps) + " clamps or weights, evenly along it")
-                .place_mm = piece.at.empty() ? std::nullopt : std::optional(piece.at.front());
+            Finding& floats =
+                say("pour.floats", Severity::Caution,
+                    piece.name +
+                        (first ? " floats from {0} of resin on: the first layer lifts it by {1}."
+                               : " floats from {0} of resin on: held by the layer below, or lifted by {1} where it "
+                                 "is not."),
+                    {workedOut("floats", "floats", piece.floats_mm, Unit::Length, "its mass over the mass of resin"),
+                     workedOut("lift", "lift", first ? piece.firstLayer_N : piece.whole_N, Unit::Force,
+                               "resin under the whole of it")},
+                    std::to_string(piece.clamps) + " clamps or weights, evenly along it");
+            floats.place_mm = piece.at.empty() ? std::nullopt : std::optional(piece.at.front());
+            sayTogether(floats, piece.name,
+                        first
+                            ? "{of} float from {0} of resin on: the first layer lifts each by {1}."
+                            : "{of} float from {0} of resin on: held by the layer below, or lifted by {1} where it is "
+                              "not.");
         }
         if (c_.form.bow_mm > 0.0 && plan_.form) {
             say("pour.bow", Severity::Caution, "A slab that stands {0} off the form lets resin under it.",

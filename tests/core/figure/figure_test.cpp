@@ -95,3 +95,28 @@ TEST_CASE("findings speak in the maker's units, the most serious first", "[figur
     }
     CHECK(order == "cbdea");
 }
+
+TEST_CASE("findings that are alike are one sentence, with every name and every figure", "[figure][finding]")
+{
+    std::vector<Finding> all;
+    const auto floats = [&](const std::string& name, double mm, const char* remedy) {
+        Finding& f = addFinding(all, "x.floats", Severity::Caution, name + " floats from {0} on.",
+                                {workedOut("floats", "floats", mm, Unit::Length, "")}, remedy);
+        sayTogether(f, name, "{of} float from {0} on.");
+    };
+    floats("A3", 25.0, "clamp it");
+    addFinding(all, "x.other", Severity::Caution, "Something else.", {}, "");
+    floats("{0} {of}", 31.0, "clamp it"); // a name may hold anything
+    floats("A5", 25.0, "clamp it");
+    floats("A6", 25.0, "weigh it down"); // another remedy: by itself
+    const std::vector<Finding> out = grouped(all);
+    REQUIRE(out.size() == 3);
+    CHECK(sentence(out[0], {}) == "A3, {0} {of} and A5 float from 25.0 mm, 31.0 mm and 25.0 mm on.");
+    CHECK(out[0].alike.size() == 2);
+    CHECK(remedyText(out[0], {}) == "clamp it");
+    CHECK(sentence(out[1], {}) == "Something else.");
+    CHECK(sentence(out[2], {}) == "A6 floats from 25.0 mm on.");
+    // The same figure is said once.
+    all.erase(all.begin() + 2);
+    CHECK(sentence(grouped(all)[0], {}) == "A3 and A5 float from 25.0 mm on.");
+}
