@@ -268,6 +268,19 @@ void Document::apply(const QString& label, Book after, int gesture)
     pushing_ = false;
 }
 
+void Document::together(const QString& label, const std::function<void()>& edits)
+{
+    endGesture();
+    undo_.beginMacro(label);
+    edits();
+    endGesture();
+    undo_.endMacro();
+    if (const QUndoCommand* last = undo_.command(undo_.index() - 1); last != nullptr && last->childCount() == 0) {
+        const_cast<QUndoCommand*>(last)->setObsolete(true); // so it goes from the stack
+        undo_.undo();
+    }
+}
+
 void Document::undo()
 {
     if (inGesture()) { // going back while something is dragged takes the drag back

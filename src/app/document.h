@@ -65,6 +65,8 @@ public:
     void cancelGesture();
     [[nodiscard]] bool inGesture() const { return gesture_ != 0; }
 
+    /// What these edits change is one undo step; none when they change nothing.
+    void together(const QString& label, const std::function<void()>& edits);
     void undo();
     void redo();
 

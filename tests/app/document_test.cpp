@@ -36,3 +36,22 @@ TEST_CASE("an edit that changes nothing is no step", "[app][document]")
     document.edit(QStringLiteral("as it was"), [](Job& j) { j.layup.length_mm += 0.0; });
     CHECK(document.undoStack().count() == 0);
 }
+
+TEST_CASE("edits made together are one step, and none when they change nothing", "[app][document]")
+{
+    Document document(demoBook());
+    const Book before = document.book();
+    document.together(QStringLiteral("Both"), [&] {
+        document.edit(QStringLiteral("Longer"), [](Job& j) { j.layup.length_mm += 10.0; });
+        document.edit(QStringLiteral("Thicker"), [](Job& j) { j.layup.thickness_mm += 1.0; });
+    });
+    CHECK(document.undoStack().count() == 1);
+    document.undo();
+    CHECK(*document.job() == *before.job(document.job()->id));
+    document.redo();
+    CHECK(document.job()->layup.length_mm == before.job(document.job()->id)->layup.length_mm + 10.0);
+    CHECK(document.job()->layup.thickness_mm == before.job(document.job()->id)->layup.thickness_mm + 1.0);
+    document.together(QStringLiteral("Nothing"), [&] { document.edit(QStringLiteral("Same"), [](Job&) {}); });
+    CHECK(document.undoStack().count() == 1);
+    CHECK_FALSE(document.undoStack().canRedo());
+}

@@ -92,6 +92,8 @@ public:
     virtual bool key(int) { return false; }
     /// What a click on a finding's remedy does here; nothing when it is no more than advice.
     [[nodiscard]] virtual std::function<void()> remedyFor(const Finding&) { return {}; }
+    /// The same for a finding that says several alike: all that the ones before did not put right, as one undo step.
+    [[nodiscard]] std::function<void()> remedyForAll(const Finding& finding);
     /// Keys of this bench, a line each: "Arrow keys — nudge the piece".
     [[nodiscard]] virtual QStringList keys() const { return {}; }
 

@@ -446,32 +446,12 @@ void MainWindow::goTo(const Where& where)
     }
 }
 
-bool MainWindow::stillSaid(const Finding& finding) const
-{
-    const auto same = [&](const Finding& f) {
-        return f.code == finding.code && f.text == finding.text && f.row == finding.row &&
-               f.place_mm == finding.place_mm;
-    };
-    for (const Finding& f : bench_->findings()) {
-        if (same(f) || std::any_of(f.alike.begin(), f.alike.end(), same)) {
-            return true;
-        }
-    }
-    return false;
-}
-
 void MainWindow::doRemedy(const Finding& finding)
 {
     if (finding.code == kNoJob) {
         newJob();
-    } else if (const auto act = bench_->remedyFor(finding)) {
+    } else if (const auto act = bench_->remedyForAll(finding)) {
         act();
-        for (const Finding& other : finding.alike) { // those that the first did not put right
-            const auto next = stillSaid(other) ? bench_->remedyFor(other) : nullptr;
-            if (next) {
-                next();
-            }
-        }
     } else if (finding.leadsTo.known()) {
         goTo(finding.leadsTo);
     } else if (finding.place_mm) {

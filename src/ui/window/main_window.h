@@ -92,8 +92,6 @@ private:
     void showKeys();
     void setUnits(const UnitChoice& units);
     void doRemedy(const Finding& finding);
-    /// Whether the bench says it yet, by itself or with others.
-    [[nodiscard]] bool stillSaid(const Finding& finding) const;
     void doNext();
     void doStep(const Step& step);
     void goTo(const Where& where);
