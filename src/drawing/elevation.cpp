@@ -6,6 +6,7 @@
 #include <QPainterPath>
 
 #include "core/geometry/hull.h"
+#include "core/layup/top_pieces.h"
 #include "core/move/travel.h"
 
 namespace burl
@@ -48,7 +49,9 @@ void paintTop(QPainter& p, const BoardView& view, const Plan& plan, Elevation fr
     };
     p.setPen(QPen(palette.ink, 1.2));
     if (from == Elevation::Side) {
-        slab(box.left, box.right, kWood);
+        for (const TopPiece& piece : topPieces(layup)) { // halves: the cut between them is a line
+            slab(piece.box.left, piece.box.right, kWood);
+        }
         return;
     }
     if (layup.gap && !layup.openGap) {

@@ -288,7 +288,7 @@ private:
                                                    : made(key + after, label(words), formula, terms, value, unit));
         };
         // Half of it is lifted when it is set up on its long edge.
-        show("edge", "to set it up on its edge", "{0} ÷ 2", {p.mass}, p.mass.value() / 2.0, Unit::Mass);
+        show("edge", "set up on its edge", "{0} ÷ 2", {p.mass}, p.mass.value() / 2.0, Unit::Mass);
         const double length = p.long_mm.value();
         const double left = p.key == "right_half" ? in_.layup->finalBox.right - length : in_.layup->finalBox.left;
         const double middle = p.middle.x - left;
