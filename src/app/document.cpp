@@ -135,18 +135,24 @@ void Document::lookAtClock()
 void Document::takePictureCheck(const std::vector<std::string>& damaged)
 {
     damagedPictures_ = damaged;
-    QStringList which;
-    for (const std::string& key : damaged) {
-        which << shownBy(key);
-    }
     if (damaged.empty()) {
         store_->backUp();
-    } else {
-        Q_EMIT message(tr("Damaged in the book: %1. Take the same photo in again to heal it; a backup beside the book "
-                          "may hold it whole. No new backup is made until then.")
-                           .arg(which.join(QStringLiteral("; "))));
     }
     Q_EMIT picturesLookedAt();
+}
+
+QString Document::damage() const
+{
+    if (damagedPictures_.empty()) {
+        return {};
+    }
+    QStringList which;
+    for (const std::string& key : damagedPictures_) {
+        which << shownBy(key);
+    }
+    return tr("Damaged in the book: %1. Take the same photo in again to heal it; a backup beside the book "
+              "may hold it whole. No new backup is made until then.")
+        .arg(which.join(QStringLiteral("; ")));
 }
 
 QString Document::shownBy(const std::string& key) const
@@ -417,6 +423,11 @@ std::string Document::keepPicture(const std::string& bytes)
         if (const auto kept = store_->putPicture(key, bytes); !kept) {
             Q_EMIT message(QString::fromStdString(kept.error().sentence));
             pictures_[key] = bytes;
+        } else if (std::erase(damagedPictures_, key) > 0) { // these bytes took the place of the damaged ones
+            if (damagedPictures_.empty()) {
+                store_->backUp();
+            }
+            Q_EMIT picturesLookedAt();
         }
     } else {
         pictures_[key] = bytes;

@@ -84,6 +84,8 @@ public:
     [[nodiscard]] static std::string pictureKey(const std::string& bytes);
     /// Keys of pictures that the disk has damaged, as far as they were looked at.
     [[nodiscard]] const std::vector<std::string>& damagedPictures() const { return damagedPictures_; }
+    /// What they are pictures of, a sentence; empty while none is damaged.
+    [[nodiscard]] QString damage() const;
     /// Keeps a picture and gives its key. Pictures do not change: an undo takes only the slab's mention.
     std::string keepPicture(const std::string& bytes);
 
@@ -91,7 +93,7 @@ Q_SIGNALS:
     void changed();
     /// The book is as it was, but the plan knows more: a slow model has answered.
     void worked();
-    /// The pictures of the book were looked at; sentences about damaged ones came by message() before.
+    /// The pictures of the book were looked at, or one that was damaged was healed: damage() says how they are.
     void picturesLookedAt();
     /// Something could not be kept on disk; the sentence says what to do.
     void message(const QString& sentence);

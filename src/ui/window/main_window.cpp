@@ -131,6 +131,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     connect(&document_, &Document::changed, sill_, &Sill::fallSilent);
     connect(&document_, &Document::changed, this, &MainWindow::refresh);
     connect(&document_, &Document::worked, this, &MainWindow::refreshPlan);
+    connect(&document_, &Document::picturesLookedAt, this, &MainWindow::refreshPlan);
     connect(&document_, &Document::message, sill_, &Sill::say);
     connect(&jobFile_, &JobFileRun::refused, sill_, &Sill::say);
     connect(&jobFile_, &JobFileRun::taken, this,
@@ -252,6 +253,10 @@ void MainWindow::showPlan()
             addFinding(findings, kNoJob, Severity::ToDo,
                        "No job is begun: one job holds one table, from its slabs to the way it is fastened.", {},
                        "start a job");
+        }
+        if (const QString damage = document_.damage(); !damage.isEmpty()) { // about the book: on every bench
+            addFinding(findings, "book.pictures", Severity::Warn, withoutTerms(damage.toStdString()), {}, "");
+            sortBySeverity(findings);
         }
         // What the thread says next is not said twice.
         const Step* next = thread_->next();
