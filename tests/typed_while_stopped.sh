@@ -32,7 +32,7 @@ for _ in $(seq 300); do ask=$(shown 100) && break; sleep 0.1; done
 [ -n "$ask" ] || { echo "no first question"; cat "$work/out"; exit 1; }
 xdotool windowfocus "$ask" || true
 sleep 0.5
-xdotool key Return # the demo shop
+xdotool key Tab Return # the demo shop, the second of both answers
 window=""
 for _ in $(seq 600); do window=$(shown 900) && break; sleep 0.1; done
 [ -n "$window" ] || { echo "no window"; cat "$work/out"; exit 1; }
