@@ -10,6 +10,7 @@
 #include "drawing/bars.h"
 #include "drawing/elevation.h"
 #include "sheets/sheet.h"
+#include "sheets/shim_words.h"
 
 namespace burl
 {
@@ -350,6 +351,9 @@ private:
         row(tr("Bolts and washers in a bag"), bolts > 0
                                                   ? tr("%1 as the drilling map says, and two spare of each").arg(bolts)
                                                   : tr("none is placed yet: see Move"));
+        if (const QString shim = shimWords(*plan_.move, units_); !shim.isEmpty()) {
+            row(tr("Shims cut to size"), shim);
+        }
         row(tr("Tools"), tr("key and driver for the bolts, level, shims, felt, tape measure"));
         row(tr("Blankets, straps, edge guards, gloves"), tr("no strap over a live edge, none over fresh finish"));
         row(tr("Oil and cloth for knocks; the care sheet"), tr("used cloths lie flat outdoors or under water"));

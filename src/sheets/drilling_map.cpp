@@ -9,6 +9,7 @@
 #include "core/measure/format.h"
 #include "core/move/pockets.h"
 #include "sheets/sheet.h"
+#include "sheets/shim_words.h"
 
 namespace burl
 {
@@ -243,6 +244,10 @@ private:
                                  "Measure a second time, from the same corner. Two people turn the top over."),
                               8.5) +
               2.0;
+        if (const QString shim = shimWords(*plan_.move, units_); !shim.isEmpty()) {
+            makeRoom(8.0);
+            y_ += page_.paragraph(0, y_, page_.width(), shim, 9.5, true) + 1.0;
+        }
         warnings(plan_.findingsOf("move"));
     }
 

@@ -9,6 +9,7 @@
 #include "core/measure/format.h"
 #include "drawing/scene.h"
 #include "sheets/page.h"
+#include "sheets/shim_words.h"
 
 namespace burl
 {
@@ -345,6 +346,9 @@ private:
                                  "grain; bolt off: from the slot's middle, + away from the held line. Held line tight, "
                                  "all others snug. C: channel, its groove."),
                               8.0);
+        if (const QString shim = shimWords(*plan_.move, units_); !shim.isEmpty()) {
+            at += page_.paragraph(x, at, w, shim, 9.0, true);
+        }
         return at;
     }
 

@@ -541,3 +541,17 @@ TEST_CASE("a base sheet is in the units of its maker, with walls, rounds and rad
     columns.book = withHabits(columns.book, inches);
     CHECK_FALSE(sheet(columns).contains(QStringLiteral(" mm")));
 }
+
+TEST_CASE("the shim under a base plate stands with its place on every paper where it is put in", "[sheet]")
+{
+    // Demo job 1 read its pads: the far end of the second plate stands 0.9 mm low.
+    const Demo demo(1);
+    const Plan plan = demo.plan();
+    const QString shim = QStringLiteral("base plate 2, far end 0.9 mm");
+    const QString family = QStringLiteral("Lato");
+    CHECK(sheetOf(demo).simplified().contains(shim));
+    CHECK(wordsOf(drillingMapPdf(demo.job, *demo.book.shop, plan, Paper::A4, family)).simplified().contains(shim));
+    CHECK(wordsOf(packingListPdf(demo.job, *demo.book.shop, plan, Paper::A4, family)).simplified().contains(shim));
+    // The other demo base was not read: no shim is made up.
+    CHECK_FALSE(sheetOf(Demo(2)).contains(QStringLiteral("Shims:")));
+}

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/move/hazards.h"
+#include "core/move/shims.h"
 
 namespace burl
 {
@@ -16,7 +17,6 @@ constexpr double kCustomFromEnd_mm = 200.0;
 constexpr double kCustomFromEndMost_mm = 250.0;
 constexpr double kLeastFromEdge_mm = 25.0; // of a groove's end: nearer it may show
 constexpr double kClearOfPlate_mm = 5.0;   // of a groove from a pocket: a lip that does not break out
-constexpr double kGap_mm = 0.3;            // under a pad: a card fits
 
 class SteelInspector
 {
@@ -338,19 +338,13 @@ private:
                        "put the plates under the middle of the weight");
             return;
         }
-        for (const BasePlatePlan& p : plan_.plates) {
-            for (const bool near : {true, false}) {
-                const double gap = near ? p.nearGap_mm : p.farGap_mm;
-                if (gap < kGap_mm) {
-                    continue;
-                }
-                addFinding(plan_.findings, "move.pad_low", Severity::Caution,
-                           std::string("The ") + (near ? "near" : "far") +
-                               " end of base plate {0} stands {1} below the top: tightened down it would bend "
-                               "the top.",
-                           {numberOf(p), workedOut("gap", "gap", gap, Unit::Length, "the top resting on three ends")},
-                           "put a shim of {1} there", Vec2{p.plate.x_mm, near ? p.from_mm : p.to_mm});
-            }
+        for (const Shim& shim : shims(plan_)) {
+            addFinding(plan_.findings, "move.pad_low", Severity::Caution,
+                       std::string("The ") + (shim.near ? "near" : "far") +
+                           " end of base plate {0} stands {1} below the top: tightened down it would bend the top.",
+                       {numberOf(plan_.plates[shim.plate]),
+                        workedOut("gap", "gap", shim.thick_mm, Unit::Length, "the top resting on three ends")},
+                       "put a shim of {1} there", shim.at);
         }
     }
 
