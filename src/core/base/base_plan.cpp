@@ -312,32 +312,27 @@ TablePiece carriedPiece(const TopPiece& p, const Figure& thickness, const Figure
     return out;
 }
 
-TablePiece carriedBase(const BasePlan& plan)
+/// What its parts reach over, seen from above.   REQUIRES: parts
+Box reachOf(const BaseShape& shape, double& high_mm)
 {
-    TablePiece out{"base", "base", {}, {}, {}, plan.baseMass, {plan.all.x, plan.all.y}};
     Box box;
-    double high = 0.0;
     bool first = true;
-    for (const BasePart& part : plan.shape->parts) {
+    for (const BasePart& part : shape.parts) {
         for (const auto* rim : {&part.shape.low, &part.shape.high}) {
             for (const Point3& p : *rim) {
                 box = first ? Box{p.x, p.y, p.x, p.y}
                             : Box{std::min(box.left, p.x), std::min(box.bottom, p.y), std::max(box.right, p.x),
                                   std::max(box.top, p.y)};
-                high = std::max(high, p.z);
+                high_mm = std::max(high_mm, p.z);
                 first = false;
             }
         }
     }
-    out.long_mm = workedOut("base_long", "base, long", box.width(), Unit::Length, "its members");
-    out.wide_mm = workedOut("base_wide", "base, wide", box.height(), Unit::Length, "its members");
-    out.high_mm = workedOut("base_high", "base, high", high, Unit::Length, "its members");
-    return out;
+    return box;
 }
 
 void carry(const BaseInput& in, BasePlan& plan)
 {
-    Box box = in.layup->finalBox;
     const std::vector<TopPiece> pieces = topPieces(*in.layup);
     for (const TopPiece& p : pieces) {
         if (p.box.width() > plan.topBox.long_mm) {
@@ -346,23 +341,23 @@ void carry(const BaseInput& in, BasePlan& plan)
         plan.carried.push_back(carriedPiece(p, in.thickness, plan.topMass, pieces.size()));
     }
     if (plan.shape && !plan.shape->parts.empty()) {
-        double left = box.left;
-        double right = box.right;
-        double low = box.bottom;
-        double high = box.top;
-        for (const BasePart& part : plan.shape->parts) {
-            for (const auto* rim : {&part.shape.low, &part.shape.high}) {
-                for (const Point3& p : *rim) {
-                    left = std::min(left, p.x);
-                    right = std::max(right, p.x);
-                    low = std::min(low, p.y);
-                    high = std::max(high, p.y);
-                }
-            }
-        }
-        plan.carried.push_back(carriedBase(plan));
+        double high = 0.0;
+        const Box base = reachOf(*plan.shape, high);
+        const auto size = [](const char* key, const char* label, double mm) {
+            return workedOut(key, label, mm, Unit::Length, "its members");
+        };
+        plan.carried.push_back({"base",
+                                "base",
+                                size("base_long", "base, long", base.width()),
+                                size("base_wide", "base, wide", base.height()),
+                                size("base_high", "base, high", high),
+                                plan.baseMass,
+                                {plan.all.x, plan.all.y}});
         if (pieces.size() == 1) { // halves meet in the room
-            plan.wholeBox = Carried{right - left, high - low, plan.surface.value()};
+            const Box& top = in.layup->finalBox;
+            plan.wholeBox =
+                Carried{std::max(top.right, base.right) - std::min(top.left, base.left),
+                        std::max(top.top, base.top) - std::min(top.bottom, base.bottom), plan.surface.value()};
         }
     }
     plan.places = narrowPlaces(plan.topBox, plan.wholeBox, {in.door, plan.choices.way, in.van_mm});
