@@ -197,8 +197,15 @@ void inspectPieces(const LayupInput& in, LayupPlan& plan)
     }
 }
 
-void inspectParting(LayupPlan& plan)
+void inspectParting(const LayupInput& in, LayupPlan& plan)
 {
+    if (in.choices.parted_mm && !plan.parted_mm) {
+        addFinding(plan.findings, "layup.parted_outside", Severity::Warn,
+                   "The cut into two halves is said at {0}, and the top is {1} long: it stays in one piece.",
+                   {given("parted", "cross cut", *in.choices.parted_mm, Unit::Length, "chosen"), plan.length},
+                   "say a place between its ends, or leave it in one")
+            .leadsTo = {"layup"};
+    }
     if (plan.parted_mm) {
         addFinding(plan.findings, "layup.parted", Severity::Caution,
                    "Cross cut square to the sides; bolts near both faces; one pigment recipe for both pours.", {}, "",
@@ -237,7 +244,7 @@ void inspectWhole(const LayupInput& in, LayupPlan& plan)
     inspectRods(in, plan);
     inspectRodWood(in, plan);
     inspectPieces(in, plan);
-    inspectParting(plan);
+    inspectParting(in, plan);
     inspectKeys(in, plan);
 }
 

@@ -140,6 +140,20 @@ TEST_CASE("halves are cut before they are poured, fitted when trimmed, joined on
     CHECK(placeOf(whole, "fit_halves") == whole.days->list.steps.size());
 }
 
+TEST_CASE("a cut said beyond the top is told, and parts nothing", "[halves][layup]")
+{
+    Demo demo(1); // 2700 long
+    for (const double at : {2700.0, 4000.0}) {
+        demo.job.layup.parted_mm = at;
+        const Plan plan = demo.plan();
+        CHECK(burl::test::codes(plan.layup->findings).count("layup.parted_outside") == 1);
+        CHECK_FALSE(plan.layup->parted_mm);
+        CHECK(placeOf(plan, "cross_cut") == plan.days->list.steps.size());
+    }
+    demo.job.layup.parted_mm = 1350.0;
+    CHECK(burl::test::codes(demo.plan().layup->findings).count("layup.parted_outside") == 0);
+}
+
 TEST_CASE("a form of two halves has a wall across", "[pour][halves]")
 {
     FormInput in;
