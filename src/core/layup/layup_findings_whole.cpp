@@ -203,8 +203,7 @@ void inspectParting(const LayupInput& in, LayupPlan& plan)
         addFinding(plan.findings, "layup.parted_outside", Severity::Warn,
                    "The cut into two halves is said at {0}, and the top is {1} long: it stays in one piece.",
                    {given("parted", "cross cut", *in.choices.parted_mm, Unit::Length, "chosen"), plan.length},
-                   "say a place between its ends, or leave it in one")
-            .leadsTo = {"layup"};
+                   "say a place between its ends, or leave it in one");
     }
     if (plan.parted_mm) {
         addFinding(plan.findings, "layup.parted", Severity::Caution,
