@@ -1,7 +1,6 @@
 #include "ui/ledger/entry_field.h"
 
 #include <QKeyEvent>
-#include <QStyle>
 
 #include "ui/look/theme.h"
 #include "ui/look/typing.h"
@@ -53,8 +52,7 @@ void EntryField::setMarked(bool marked)
     }
     marked_ = marked;
     setProperty("refused", marked);
-    style()->unpolish(this);
-    style()->polish(this);
+    update();
     if (!marked) {
         setToolTip(tip_);
     }
@@ -115,15 +113,6 @@ void EntryField::mouseReleaseEvent(QMouseEvent* event)
         selectAll();
     }
     clickedInto_ = false;
-}
-
-void EntryField::showEvent(QShowEvent* event)
-{
-    QLineEdit::showEvent(event);
-    // The style sheet makes it half as strong as the text: too faint to be read in a shop.
-    QPalette own = palette();
-    own.setColor(QPalette::PlaceholderText, colours().faint);
-    setPalette(own);
 }
 
 } // namespace burl::ui

@@ -15,7 +15,7 @@ namespace burl::ui
 ChoiceBox::ChoiceBox(QWidget* parent) : QComboBox(parent)
 {
     setView(new WordList(this));
-    setItemDelegate(new QStyledItemDelegate(this)); // which the style sheet gives rows that a finger finds
+    setItemDelegate(new QStyledItemDelegate(this)); // which gives rows that a finger finds
 }
 
 QString ChoiceBox::shownText() const

@@ -27,13 +27,15 @@ template <typename W> W* named(W* widget, const QString& name, const QString& sa
     return widget;
 }
 
-/// A plain coloured ground for other widgets.
-[[nodiscard]] QWidget* ground(QWidget* parent, const QString& name, const QString& said);
+/// What other widgets stand on: the wall, the drawing's ground, or the shelf of what wants attention.
+enum class Ground { Paper, Board, Shelf };
+[[nodiscard]] QWidget* ground(QWidget* parent, Ground kind, const QString& name, const QString& said);
+[[nodiscard]] QColor groundColour(const QWidget* widget);
 
 /// Room beside a table that looks "inset": what stands above or below it begins where it does.
 constexpr int kInset_px = 18;
 
-/// How a widget looks is asked for by a word; the style sheet of the program answers, in any light:
+/// How a widget looks is asked for by a word; the style of the program (house_style.h) answers, in any light:
 /// "quiet" (faint text), "working", "rule" (a hairline), "clear" (no ground), "tight", "link", "first" (the one thing
 /// to do), "inset" (a table without a frame), "incell" (a choice in a table).
 template <typename W> W* looking(W* widget, const char* word)

@@ -36,7 +36,7 @@ QSplitter* MainWindow::columns()
     auto* columns = named(new QSplitter(Qt::Horizontal, centre_), QStringLiteral("columns"), tr("Rack, board, ledger"));
     columns->setChildrenCollapsible(false);
     columns->setHandleWidth(kHandle_px);
-    auto* rackGround = ground(columns, QStringLiteral("rackGround"), tr("The rack: slabs of the shop"));
+    auto* rackGround = ground(columns, Ground::Paper, QStringLiteral("rackGround"), tr("The rack: slabs of the shop"));
     rackGround->setMinimumWidth(kRackLeast_px);
     auto* rackColumn = new QVBoxLayout(rackGround);
     rackColumn->setContentsMargins(0, 6, 0, 0);
@@ -44,10 +44,11 @@ QSplitter* MainWindow::columns()
     finder_ = new RackFinder(document_, *rack_, rackGround);
     rackColumn->addWidget(finder_);
     rackColumn->addWidget(rack_, 1);
-    boardGround_ = ground(columns, QStringLiteral("boardGround"), tr("The drawing and what lies under it"));
+    boardGround_ =
+        ground(columns, Ground::Board, QStringLiteral("boardGround"), tr("The drawing and what lies under it"));
     board_ = new Board(document_, boardGround_);
     boardGround_->setMinimumSize(board_->minimumWidth(), board_->minimumHeight() + kBelowLeast_px);
-    auto* ledgerGround = ground(columns, QStringLiteral("ledgerGround"), tr("Choices and figures"));
+    auto* ledgerGround = ground(columns, Ground::Paper, QStringLiteral("ledgerGround"), tr("Choices and figures"));
     ledgerGround->setMinimumWidth(kLedgerLeast_px);
     auto* ledgerColumn = new QVBoxLayout(ledgerGround);
     ledgerColumn->setContentsMargins(0, 0, 0, 0);
@@ -108,6 +109,10 @@ void MainWindow::fitInto(const QSize& room)
     plate_->setFixedWidth(kPlate_px);
     sill_->parentWidget()->setFixedHeight(kSillLow_px);
     QCoreApplication::sendPostedEvents(nullptr, QEvent::LayoutRequest); // before the window is made smaller
+    for (QLayout* each : {centre_->layout(), layout()}) {               // from inside out: each asks what it holds
+        each->invalidate();
+        each->activate();
+    }
 }
 
 void MainWindow::takePlace()

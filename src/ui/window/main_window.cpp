@@ -49,7 +49,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     setWindowIcon(QIcon(QStringLiteral(":/icons/young-burl.svg")));
     resize(1280, 800);
 
-    centre_ = ground(this, QStringLiteral("wall"), tr("The job"));
+    centre_ = ground(this, Ground::Paper, QStringLiteral("wall"), tr("The job"));
     auto* column = new QVBoxLayout(centre_);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
@@ -62,7 +62,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     columns_ = columns();
     column->addWidget(columns_, 1);
 
-    auto* sillGround = ground(centre_, QStringLiteral("sillGround"), tr("What wants attention"));
+    auto* sillGround = ground(centre_, Ground::Shelf, QStringLiteral("sillGround"), tr("What wants attention"));
     sillGround->setFixedHeight(kSill_px);
     auto* sillColumn = new QVBoxLayout(sillGround);
     sillColumn->setContentsMargins(0, 0, 0, 0);

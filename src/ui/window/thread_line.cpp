@@ -18,7 +18,6 @@ ThreadLine::ThreadLine(QWidget* parent)
       menu_(new QMenu(this))
 {
     named(this, QStringLiteral("thread"), tr("What comes next"));
-    setAttribute(Qt::WA_StyledBackground);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(18, 6, 18, 2);

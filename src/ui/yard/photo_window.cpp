@@ -211,6 +211,7 @@ void PhotoWindow::say(const QString& sentence, bool trouble)
 {
     words_->setText(sentence);
     words_->setProperty("refused", trouble);
+    words_->setForegroundRole(trouble ? QPalette::BrightText : QPalette::WindowText);
     words_->setFont(textFont(11.0, trouble));
 }
 
