@@ -1,4 +1,4 @@
-// What a base uses up beside its bars and boards: plates and discs, sheets, feet, what it is coated with.
+// What a base uses up: bars and boards, plates and discs, sheets, feet, what it is coated with.
 
 #include "core/base/base_plan.h"
 #include "core/measure/format.h"
@@ -21,6 +21,10 @@ void nameGoods(BasePlan& plan)
                 {kind, name, unit, workedOut("goods_" + kind, name, amount, Unit::Count, source), step});
         }
     };
+    for (const StockCut& cut : plan.stock) {
+        add((cut.wood ? "board:" : "steel:") + cut.name, (cut.wood ? "Boards " : "Steel ") + cut.name,
+            cut.wood ? "boards" : "bars", cut.list.bars, "the fewest they are sawn from", "base_w");
+    }
     for (const BasePlateMember& p : plan.shape->plates) {
         const std::string size = p.disc ? "⌀ " + mm(p.long_mm) + " × " + mm(p.thick_mm)
                                         : mm(p.long_mm) + " × " + mm(p.wide_mm) + " × " + mm(p.thick_mm);

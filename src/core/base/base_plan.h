@@ -89,6 +89,8 @@ struct BaseInput {
                                   std::shared_ptr<const MovePlan> move, const Figure& thickness, const Figure& topMass);
 
 [[nodiscard]] BasePlan basePlan(const BaseInput& input);
+/// What it asks to be done.
+void nameWork(const BaseInput& input, BasePlan& plan);
 
 /// The heaviest piece of the top: who lifts it, by what.   REQUIRES: a plan with `carried`
 [[nodiscard]] const TablePiece& heaviestOfTop(const BasePlan& plan);
@@ -125,7 +127,12 @@ struct BaseStage {
     {
         return baseInput(in, before.layup.answer, before.move.answer, before.flatten->thickness, before.fill->mass);
     }
-    static Answer answer(const Input& input) { return basePlan(input); }
+    static Answer answer(const Input& input)
+    {
+        BasePlan plan = basePlan(input);
+        nameWork(input, plan);
+        return plan;
+    }
 };
 
 } // namespace burl

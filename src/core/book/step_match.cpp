@@ -52,6 +52,7 @@ const std::vector<StepSenses>& allSenses()
          {Sense::Try, Sense::Mount, Sense::Drill},
          {},
          {Sense::Slab, Sense::Top, Sense::Table, Sense::Hole}},
+        {"rods", {Sense::Drill, Sense::Mount}, {}, {Sense::Hole, Sense::Slab, Sense::Top}},
         {"form",
          {Sense::Build, Sense::Seal},
          {Sense::Form},

@@ -13,6 +13,13 @@
 #include "core/cure/cure_rates.h"
 #include "core/cure/cure_watch.h"
 
+// Lines that do not touch each other: the compiler of the release may take four of them at once.
+#if defined(__clang__)
+#define SIDE_BY_SIDE
+#else
+#define SIDE_BY_SIDE _Pragma("GCC ivdep")
+#endif
+
 namespace burl
 {
 namespace
@@ -292,7 +299,7 @@ private:
         const double* const above = last ? now : now + in.lines; // nothing lies beyond the last: it takes no part
         const double beyond = last ? 0.0 : 1.0;
         if (i == 0) {
-#pragma GCC ivdep
+            SIDE_BY_SIDE
             for (size_t l = 0; l < in.lines; ++l) {
                 const double flow = room[l] * (air - now[l]) + next[l] * (beyond * above[l] - now[l]);
                 right[l] = capacity[l] * now[l] + s * (flow + room[l] * air);
@@ -305,7 +312,7 @@ private:
         const double* const inverseBelow = inverse - in.lines;
         const double* const rightBelow = right - in.lines;
         double* const lower = lower_.data() + at;
-#pragma GCC ivdep
+        SIDE_BY_SIDE
         for (size_t l = 0; l < in.lines; ++l) {
             const double flow =
                 room[l] * (air - now[l]) + before[l] * (below[l] - now[l]) + next[l] * (beyond * above[l] - now[l]);
@@ -324,14 +331,14 @@ private:
         const double* const room = in.room + at;
         const double* const old = heat.data() + at;
         double* const stage = stage_.data() + at;
-#pragma GCC ivdep
+        SIDE_BY_SIDE
         for (size_t l = 0; l < in.lines; ++l) {
             stage[l] = capacity[l] * (Stages::kToStage * stage[l] - Stages::kToOld * old[l]) + s * room[l] * air;
         }
         if (i > 0) {
             const double* const lower = lower_.data() + at;
             const double* const below = stage - in.lines;
-#pragma GCC ivdep
+            SIDE_BY_SIDE
             for (size_t l = 0; l < in.lines; ++l) {
                 stage[l] -= lower[l] * below[l];
             }
@@ -346,24 +353,21 @@ private:
             const double* const inverse = inverse_.data() + at;
             const double* const next = in.next + at;
             if (i + 1 == in.count) {
-#pragma GCC ivdep
+                SIDE_BY_SIDE
                 for (size_t l = 0; l < in.lines; ++l) {
                     stage[l] *= inverse[l];
                 }
                 continue;
             }
             const double* const above = stage + in.lines;
-#pragma GCC ivdep
+            SIDE_BY_SIDE
             for (size_t l = 0; l < in.lines; ++l) {
                 stage[l] = (stage[l] + s * next[l] * above[l]) * inverse[l];
             }
         }
     }
 
-    [[nodiscard]] CureView view() const
-    {
-        return {&c_, &alpha_, &heat_, air_C_};
-    }
+    [[nodiscard]] CureView view() const { return {&c_, &alpha_, &heat_, air_C_}; }
 
     struct Reacting {
         size_t cell = 0;

@@ -508,8 +508,8 @@ bool sameInput(const DaysInput& a, const DaysInput& b)
     return s.choices == t.choices && s.flattenChoices == t.flattenChoices && s.layup == t.layup &&
            s.tenons == t.tenons && s.flatten == t.flatten && s.fillInput == t.fillInput && s.fill == t.fill &&
            s.pour == t.pour && s.move == t.move && s.base == t.base && s.surface == t.surface &&
-           sameSlabs(s.slabs, t.slabs) && s.roomMc_pct == t.roomMc_pct && sameLogs(s.logs, t.logs) &&
-           a.work == b.work && a.started == b.started && a.now_h == b.now_h && a.night_C == b.night_C;
+           sameSlabs(s.slabs, t.slabs) && sameLogs(s.logs, t.logs) && a.work == b.work && a.started == b.started &&
+           a.now_h == b.now_h && a.night_C == b.night_C;
 }
 
 DaysInput daysInput(const JobInShop& in)
@@ -518,8 +518,6 @@ DaysInput daysInput(const JobInShop& in)
     out.steps.choices = in.job.days;
     out.steps.flattenChoices = in.job.flatten;
     out.steps.slabs = in.slabs;
-    const Climate* climate = in.shop.climate(in.job.move.climate);
-    out.steps.roomMc_pct = climate != nullptr ? std::optional(meanRest_pct(*climate)) : std::nullopt;
     out.steps.logs = in.worked.rates ? *in.worked.rates : rateLogsOf(in.job, in.shop.habits.work);
     out.work = in.shop.habits.work;
     out.started = in.job.started;

@@ -42,32 +42,51 @@ std::optional<size_t> StepList::find(const std::string& key) const
     return std::nullopt;
 }
 
+namespace
+{
+
+/// Slabs and resin that are flattened together are milled once the resin is hard, and nothing is glued before.
+void addTop(StepsMade& list, bool fromRough)
+{
+    list.add(WorkPhase::Stacking);
+    list.add(WorkPhase::Rough);
+    if (!fromRough) {
+        list.add(WorkPhase::Milling);
+        list.add(WorkPhase::Joining);
+    }
+    list.add(WorkPhase::CrossCut);
+    list.part();
+    list.add(WorkPhase::Pouring);
+    if (fromRough) {
+        const size_t first = list.out.steps.size();
+        list.add(WorkPhase::Milling);
+        for (size_t i = first; i < list.out.steps.size(); ++i) {
+            list.out.steps[i].name += list.out.steps[i].milling > 0 ? ", resin with it" : "";
+        }
+    }
+    for (const WorkPhase phase : {WorkPhase::Levelling, WorkPhase::Films, WorkPhase::Trimming, WorkPhase::EndSeal,
+                                  WorkPhase::Fitting, WorkPhase::Repairing, WorkPhase::Edges, WorkPhase::Sanding,
+                                  WorkPhase::Looking, WorkPhase::Underside, WorkPhase::Flooding, WorkPhase::Coating}) {
+        list.add(phase);
+    }
+}
+
+} // namespace
+
 StepList jobSteps(const StepsInput& input)
 {
     StepsMade list(input);
-    if (!input.layup || input.layup->missing || input.layup->pieces.empty()) {
+    if (input.layup && !input.layup->missing && !input.layup->pieces.empty()) {
+        addTop(list, input.fillInput->choices.fromRough);
+        list.addBaseAndEnding();
+        list.out.neverHard = input.pour && isPoured(*input.pour) &&
+                             std::any_of(input.pour->places.begin(), input.pour->places.end(),
+                                         [](const PlaceHeat& place) { return place.heat && place.heat->neverHard; });
         addOwnSteps(list);
-        return std::move(list.out);
+        overruleSteps(list);
+    } else {
+        addOwnSteps(list);
     }
-    addRoughWork(list);
-    const bool fromRough = input.fillInput->choices.fromRough;
-    if (!fromRough) {
-        addMillings(list);
-        addJoints(list);
-    }
-    addCrossCut(list);
-    addPours(list);
-    if (fromRough) { // slabs and resin are flattened together
-        addMillings(list);
-    }
-    addAfterPours(list);
-    addSurfaces(list);
-    const std::string topDone = list.last;
-    list.last.clear(); // the base waits for nothing of the top
-    addBase(list);
-    addEnding(list, topDone);
-    addOwnSteps(list);
-    overruleSteps(list);
     return std::move(list.out);
 }
 

@@ -22,44 +22,17 @@ namespace burl
 
 constexpr int kDaysGrid_min = 15; // work is planned in quarters of an hour
 
-struct StepAfter {
-    std::string key;
-    LinkFrom from = LinkFrom::Done;
-    double least_h = 0.0;
-    std::optional<double> most_h{};        // a window
-    std::optional<double> lateHands_min{}; // that may be missed, at this price
-    double lateLeast_h = 0.0;
-};
-
-struct JobStep {
-    std::string key;   // "flatten_1": the same as long as the choice behind it stands
-    std::string name;  // "Flatten, first milling"
-    std::string bench; // that gives it
-    Figure hands;      // minutes, with their working
+/// Work with its minutes, in its place among the days.
+struct JobStep : Work {
+    Figure hands; // minutes, with their working
     double low_min = 0.0;
-    double high_min = 0.0; // nine times in ten between both, by what was logged
-    Figure wait;           // hours after it; not known: none
-    bool waitGuessed = false;
-    double waitSpread = 0.0; // standard deviation of that wait, as a share of it; 0: a rule that is kept
-    bool waitStays = false;  // skipped or not: it is of what was done before
-    std::string tooSoon;     // what comes of it when the next does not wait: "the line sinks"
-    bool split = true;
-    int people = 1;
-    int turners = 1; // people for the moments in which it is turned over
-    bool daylight = false;
-    std::vector<std::string> holds;
-    std::vector<StepAfter> after;
-    std::string ready; // what is to be at hand
-    std::vector<PlannedWork> planned;
+    double high_min = 0.0;            // nine times in ten between both, by what was logged
+    int turners = 1;                  // people for the moments in which it is turned over
+    std::vector<PlannedWork> planned; // of its rate, and what it uses beside
     double byBench_min = 0.0; // for one of what is planned, where the bench and not the standard says; 0: it does not
-    std::string pour;         // id of the pour it is
-    std::string resin;        // and of what is poured
-    int milling = 0;          // that it is, from 1
     int own = 0;              // id of the maker's own step
     bool overruled = false;
     bool skipped = false;
-    std::string fixed;   // moment it is fixed to
-    std::string fixedBy; // bench that said it; empty: the maker, among the days
     [[nodiscard]] double wait_h() const { return wait.known() ? wait.value() : 0.0; }
     /// "two people", "3 people to turn it"; empty: the maker alone.
     [[nodiscard]] std::string peopleWords() const;
@@ -81,7 +54,6 @@ struct StepsInput {
     std::shared_ptr<const BasePlan> base;
     std::shared_ptr<const SurfacePlan> surface;
     std::vector<std::shared_ptr<const Slab>> slabs;
-    std::optional<double> roomMc_pct;
     RateLogs logs;
 };
 

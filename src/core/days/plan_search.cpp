@@ -276,28 +276,28 @@ bool PlanSearch::take(const Node& node, size_t maker, int t, const Move& move)
 /// Between any two moments the makers have the minutes that must be worked there.
 bool PlanSearch::enough(const Node& node, int t) const
 {
-    struct Work {
+    struct Left {
         int head;
         int due;
         int minutes;
     };
-    std::vector<Work> all;
+    std::vector<Left> all;
     for (size_t i = 0; i < steps_.size(); ++i) {
         const StepSpan& s = node.steps[i];
         if (s.is != Is::Ended && s.left > 0) {
             all.push_back({s.is == Is::Waiting ? s.startLeast : std::max(t, s.free), s.endMost, s.left});
         }
     }
-    std::sort(all.begin(), all.end(), [](const Work& a, const Work& b) { return a.due < b.due; });
+    std::sort(all.begin(), all.end(), [](const Left& a, const Left& b) { return a.due < b.due; });
     const bool few = all.size() <= kStepsForSums;
-    for (const Work& from : all) {
+    for (const Left& from : all) {
         const int head = few ? from.head : t;
         int before = 0;
         for (size_t maker = 0; maker < node.free.size(); ++maker) {
             before += time_.of(maker).worked(std::max(head, node.free[maker]));
         }
         int sum = 0;
-        for (const Work& work : all) {
+        for (const Left& work : all) {
             if (work.head < head) {
                 continue;
             }

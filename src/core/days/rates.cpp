@@ -142,7 +142,7 @@ LearnedRate rateFor(const StandardRate& standard, double planned, const RateLogs
 double usedForPlanned(const char* kind, const RateLogs& logs)
 {
     const StandardRate* standard = standardRate(kind);
-    return standard != nullptr ? rateFor(*standard, 1.0, logs).rate : 1.0;
+    return standard != nullptr && !standard->time ? rateFor(*standard, 1.0, logs).rate : 1.0;
 }
 
 } // namespace burl

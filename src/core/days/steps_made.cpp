@@ -1,9 +1,9 @@
 #include "core/days/steps_made.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include "core/layup/top_pieces.h"
-#include "core/measure/text.h"
 
 namespace burl
 {
@@ -12,11 +12,31 @@ namespace
 
 constexpr double kHeavy_kg = 35.0; // more is not turned by one pair of hands
 
-static std::string shortNumber(double value)
+std::string shortNumber(double value)
 {
     const double rounded = std::round(value * 10.0) / 10.0;
     std::string text = std::to_string(rounded);
     return text.substr(0, text.find('.') + 2);
+}
+
+/// What each stage asks for.
+std::vector<const std::vector<Work>*> asked(const StepsInput& in)
+{
+    std::vector<const std::vector<Work>*> out;
+    const auto take = [&out](const auto& answer) {
+        if (answer) {
+            out.push_back(&answer->work);
+        }
+    };
+    take(in.layup);
+    take(in.tenons);
+    take(in.flatten);
+    take(in.fill);
+    take(in.pour);
+    take(in.move);
+    take(in.base);
+    take(in.surface);
+    return out;
 }
 
 } // namespace
@@ -26,10 +46,9 @@ StepsMade::StepsMade(const StepsInput& input) : in(input)
     if (!in.layup || in.layup->pieces.empty()) {
         return;
     }
-    const size_t count = in.layup->pieces.size();
-    mass_kg = in.fill && in.fill->mass.known() ? in.fill->mass.value() : 0.0;
-    ofPiece = turning(mass_kg / static_cast<double>(count));
-    ofTop = turning(mass_kg);
+    mass_kg_ = in.fill && in.fill->mass.known() ? in.fill->mass.value() : 0.0;
+    ofPiece_ = turning(mass_kg_ / static_cast<double>(in.layup->pieces.size()));
+    ofTop_ = turning(mass_kg_);
 }
 
 Turning turning(double mass_kg)
@@ -46,26 +65,21 @@ Turning turning(double mass_kg)
     return {2, ", a second person to turn it", ""};
 }
 
-Figure hoursFigure(const std::string& key, double hours, const std::string& source)
+void StepsMade::minutes(JobStep& step) const
 {
-    return workedOut("wait_" + key, "wait", hours * 60.0, Unit::Minutes, source);
-}
-
-void StepsMade::minutes(JobStep& step, const StepWork& o) const
-{
-    const StandardRate* standard = standardRate(o.rate);
-    if (standard == nullptr || !(o.quantity > 0.0)) {
-        step.hands = workedOut("hands_" + step.key, step.name, o.planned_min, Unit::Minutes, "custom");
-        step.low_min = step.high_min = o.planned_min;
+    const StandardRate* standard = standardRate(step.rate);
+    if (standard == nullptr || !(step.quantity > 0.0)) {
+        step.hands = workedOut("hands_" + step.key, step.name, step.planned_min, Unit::Minutes, "custom");
+        step.low_min = step.high_min = step.planned_min;
         return;
     }
-    const double one = o.planned_min > 0.0 ? o.planned_min / o.quantity : 0.0;
+    const double one = step.planned_min > 0.0 ? step.planned_min / step.quantity : 0.0;
     step.byBench_min = standard->rate > 0.0 ? 0.0 : one;
     const LearnedRate rate = rateFor(*standard, one, in.logs);
-    const LearnedRate::Next next = rate.next(o.quantity);
-    const auto logged = in.logs.find(o.rate);
+    const LearnedRate::Next next = rate.next(step.quantity);
+    const auto logged = in.logs.find(step.rate);
     const size_t times = logged == in.logs.end() ? 0 : logged->second.size();
-    const Figure quantity = workedOut("quantity_" + step.key, standard->per, o.quantity, Unit::None, "of this job");
+    const Figure quantity = workedOut("quantity_" + step.key, standard->per, step.quantity, Unit::None, "of this job");
     const std::string per = std::string("minutes for one ") + standard->per;
     const Figure each =
         times > 0 ? workedOut("rate_" + step.key, per, rate.rate, Unit::None,
@@ -78,52 +92,85 @@ void StepsMade::minutes(JobStep& step, const StepWork& o) const
     step.low_min = next.low;
     step.high_min = next.high;
     if (standard->time) {
-        step.planned.push_back({o.rate, o.quantity});
+        step.planned.push_back({step.rate, step.quantity});
     }
 }
 
-JobStep& StepsMade::add(const std::string& key, const std::string& name, const std::string& bench, const StepWork& o)
+void StepsMade::hands(JobStep& step) const
+{
+    const bool piece = step.handled == Handled::PieceLifted || step.handled == Handled::PieceTurned;
+    const Turning& of = piece ? ofPiece_ : ofTop_;
+    switch (step.handled) {
+    case Handled::Nothing:
+        return;
+    case Handled::PieceTurned:
+    case Handled::TopTurned:
+        step.turners = of.people;
+        step.ready += of.ready;
+        return;
+    case Handled::PieceLifted:
+    case Handled::TopLifted:
+        step.ready += of.lift;
+        break;
+    case Handled::TopSteadied:
+        break;
+    }
+    step.people = std::max(step.people, of.people > 1 ? 2 : 1);
+}
+
+void StepsMade::take(const Work& work, const std::string& before)
 {
     JobStep step;
-    step.key = key;
-    step.name = name;
-    step.bench = bench;
-    step.split = o.split;
-    step.people = o.people;
-    step.ready = o.ready;
-    step.wait = o.wait;
-    step.tooSoon = o.tooSoon;
-    minutes(step, o);
-    if (!last.empty()) {
-        step.after.push_back({last});
+    static_cast<Work&>(step) = work;
+    hands(step);
+    minutes(step);
+    step.planned.insert(step.planned.end(), work.uses.begin(), work.uses.end());
+    if (step.after.empty()) {
+        step.after.push_back({kBeforeInOrder});
     }
-    last = key;
+    for (StepAfter& after : step.after) {
+        after.key = after.key == kBeforeInOrder ? before : after.key;
+    }
+    std::erase_if(step.after, [](const StepAfter& after) { return after.key.empty(); }); // the first waits for nothing
+    if (!step.aside) {
+        last_ = step.key;
+    }
     out.steps.push_back(std::move(step));
-    return out.steps.back();
 }
 
-std::string StepsMade::names() const
+void StepsMade::add(WorkPhase phase)
 {
-    const auto& pieces = in.layup->pieces;
-    constexpr size_t kNamed = 4;
-    if (pieces.size() > kNamed) {
-        return std::to_string(pieces.size()) + " pieces";
-    }
-    std::vector<std::string> names;
-    for (const PlacedPiece& piece : pieces) {
-        names.push_back(piece.name);
-    }
-    return listed(names);
-}
-
-const SurfaceWork* StepsMade::work(const std::string& key) const
-{
-    for (const SurfaceWork& w : in.surface->work) {
-        if (w.key == key) {
-            return &w;
+    const std::string before = last_;
+    for (const std::vector<Work>* list : asked(in)) {
+        for (const Work& work : *list) {
+            if (work.phase == phase) {
+                take(work, work.beside ? before : last_);
+            }
         }
     }
-    return nullptr;
+}
+
+void StepsMade::part()
+{
+    if (in.layup->parted_mm) {
+        const double share = heaviestPiece(*in.layup).share;
+        ofPiece_ = turning(share * mass_kg_ / static_cast<double>(in.layup->pieces.size()));
+        ofTop_ = turning(share * mass_kg_);
+    }
+}
+
+void StepsMade::addBaseAndEnding()
+{
+    const std::string topDone = last_;
+    last_.clear(); // the base waits for nothing of the top
+    add(WorkPhase::Base);
+    const std::string baseDone = last_;
+    last_ = topDone;
+    const size_t first = out.steps.size();
+    add(WorkPhase::Ending);
+    if (first < out.steps.size() && !baseDone.empty()) {
+        out.steps[first].after.push_back({baseDone});
+    }
 }
 
 } // namespace burl

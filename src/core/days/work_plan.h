@@ -9,12 +9,12 @@
 #include <utility>
 #include <vector>
 
+#include "core/figure/work.h"
 #include "core/measure/when.h"
 
 namespace burl
 {
 
-enum class LinkFrom { Done, Start }; // of the step before; to the start of this one
 struct StepLink {
     size_t step = 0;
     LinkFrom from = LinkFrom::Done;

@@ -9,6 +9,7 @@
 #include "core/figure/figure.h"
 #include "core/figure/finding.h"
 #include "core/figure/where.h"
+#include "core/figure/work.h"
 
 namespace burl
 {
@@ -27,14 +28,22 @@ struct Missing {
     Where where;       // to give it
 };
 
-/// A material that a stage uses up and that is bought: each is said by one stage, once. Slabs, resin, bars, finish,
-/// discs and glue are priced by fields of their own; everything else stands here.
+/// What of some goods one step uses, where not all of its steps use alike.
+struct GoodsUse {
+    std::string step; // its key
+    double amount = 0.0;
+};
+
+/// A material that a stage uses up and that is bought: each is said by one stage, once. Only slabs are none: they lie
+/// in the yard.
 struct Goods {
-    std::string kind; // what the shop's stock and prices call it: "fastener:insert_8"
+    std::string kind; // what the shop's stock and prices call it: "fastener:insert_8", "resin:deep_pour", "discs"
     std::string name;
     std::string unit; // "" of pieces
     Figure amount;
-    std::string step; // begin of the keys of the steps that use it
+    std::string step;             // begin of the keys of the steps that use it
+    std::vector<GoodsUse> uses{}; // empty: those steps use it alike
+    bool along = false;           // used up along the work; else it is there when the work begins
 };
 
 /// What leaves the shop in one: the top or a half of it, the base.
@@ -48,9 +57,10 @@ struct TablePiece {
 /// The shape that all stages share; a stage's own plan adds its values.
 struct StageAnswer {
     std::vector<Entry> figures;
-    std::vector<Finding> findings;  // most serious first
-    std::optional<Missing> missing; // the first thing that keeps it from its whole answer
-    std::vector<Goods> goods;
+    std::vector<Finding> findings;   // most serious first
+    std::optional<Missing> missing;  // the first thing that keeps it from its whole answer
+    std::vector<Work> work;          // in its order
+    std::vector<Goods> goods;        // what it uses up
     std::vector<TablePiece> carried; // said by the base, which knows the top as well
 };
 

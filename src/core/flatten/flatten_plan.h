@@ -99,6 +99,8 @@ struct FlattenInput {
 [[nodiscard]] PassInput passInputOf(const FlattenChoices& choices, double most_mm);
 
 [[nodiscard]] FlattenPlan flattenPlan(const FlattenInput& input);
+/// What it asks to be done.
+void nameWork(const FlattenInput& input, FlattenPlan& plan);
 
 [[nodiscard]] FlattenInput flattenInput(const JobInShop& in, std::shared_ptr<const LayupPlan> layup);
 
@@ -112,7 +114,12 @@ struct FlattenStage {
     {
         return flattenInput(in, before.layup.answer);
     }
-    static Answer answer(const Input& input) { return flattenPlan(input); }
+    static Answer answer(const Input& input)
+    {
+        FlattenPlan plan = flattenPlan(input);
+        nameWork(input, plan);
+        return plan;
+    }
 };
 
 } // namespace burl

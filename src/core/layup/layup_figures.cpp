@@ -92,8 +92,8 @@ public:
                 workedOut("meeting_bolts_face", "bolts of a face", static_cast<double>(plan_.meetingBolts_mm.size()),
                           Unit::Count, "80 mm from the edges, no further than 300 mm apart");
             const Figure faces = given("faces", "near each face", 2.0, Unit::Count, "custom");
-            add(made("meeting_bolts", "Bolts where they meet", "{0} × {1}", {face, faces},
-                     2.0 * static_cast<double>(plan_.meetingBolts_mm.size()), Unit::Count));
+            add(made("meeting_bolts", "Bolts where they meet", "{0} × {1}", {face, faces}, meetingBolts(plan_),
+                     Unit::Count));
         }
         measureDefects();
         add(plan_.woodArea, Prominence::Folded);

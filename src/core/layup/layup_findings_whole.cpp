@@ -199,7 +199,12 @@ void inspectPieces(const LayupInput& in, LayupPlan& plan)
 
 void inspectParting(const LayupInput& in, LayupPlan& plan)
 {
-    if (in.choices.parted_mm && !plan.parted_mm) {
+    constexpr double kNothing_mm = 0.5;
+    if (in.choices.parted_mm && !plan.parted_mm && std::abs(*in.choices.parted_mm) < kNothing_mm) {
+        addFinding(plan.findings, "layup.parted_outside", Severity::Warn,
+                   "The cut into two halves is said at the very end of the top: it stays in one piece.", {},
+                   "say a place between its ends, or leave it in one");
+    } else if (in.choices.parted_mm && !plan.parted_mm) {
         addFinding(plan.findings, "layup.parted_outside", Severity::Warn,
                    "The cut into two halves is said at {0}, and the top is {1} long: it stays in one piece.",
                    {given("parted", "cross cut", *in.choices.parted_mm, Unit::Length, "chosen"), plan.length},

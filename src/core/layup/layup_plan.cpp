@@ -78,14 +78,13 @@ public:
             plan_.goods.push_back(
                 {"rod:" + name, name, "",
                  workedOut("goods_rods", name, static_cast<double>(plan_.rods.size()), Unit::Count, "across the gap"),
-                 "joint"});
+                 "rods"});
         }
         if (!plan_.meetingBolts_mm.empty()) {
-            plan_.goods.push_back(
-                {"bolt:meeting", "Bolts that hold the halves together", "",
-                 workedOut("goods_meeting_bolts", "bolts", 2.0 * static_cast<double>(plan_.meetingBolts_mm.size()),
-                           Unit::Count, "near both faces where the halves meet"),
-                 "fit_halves"});
+            plan_.goods.push_back({"bolt:meeting", "Bolts that hold the halves together", "",
+                                   workedOut("goods_meeting_bolts", "bolts", meetingBolts(plan_), Unit::Count,
+                                             "near both faces where the halves meet"),
+                                   "fit_halves"});
         }
         return plan_;
     }

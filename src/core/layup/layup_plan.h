@@ -134,6 +134,15 @@ struct PieceCount {
 }
 
 [[nodiscard]] LayupPlan layupPlan(const LayupInput& input);
+/// What it asks to be done.
+void nameWork(LayupPlan& plan);
+/// Of the pieces: "A4 and A5", or how many there are.
+[[nodiscard]] std::string namesOf(const std::vector<PlacedPiece>& pieces);
+/// Bolts that hold two halves together: at each place one near either face.
+[[nodiscard]] inline double meetingBolts(const LayupPlan& plan)
+{
+    return 2.0 * static_cast<double>(plan.meetingBolts_mm.size());
+}
 
 /// The outline of pieces that lie, and what it keeps of them; the area of the top. Part of layupPlan.
 double outlineLayup(const LayupInput& input, LayupPlan& plan);
@@ -156,7 +165,12 @@ struct LayupStage {
     {
         return layupInput(in);
     }
-    static Answer answer(const Input& input) { return layupPlan(input); }
+    static Answer answer(const Input& input)
+    {
+        LayupPlan plan = layupPlan(input);
+        nameWork(plan);
+        return plan;
+    }
 };
 
 } // namespace burl

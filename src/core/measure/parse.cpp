@@ -65,7 +65,7 @@ std::string toAscii(std::string_view text)
     return out;
 }
 
-bool isLetter(char c)
+bool isUnitLetter(char c)
 {
     return (c >= 'a' && c <= 'z') || c == '\'' || c == '"' || c == '%';
 }
@@ -236,7 +236,7 @@ private:
         if (at_ < text_.size() && (text_[at_] == '\'' || text_[at_] == '"' || text_[at_] == '%')) {
             term.unit = text_[at_++];
         } else {
-            while (at_ < text_.size() && isLetter(text_[at_]) && text_[at_] != '\'' && text_[at_] != '"') {
+            while (at_ < text_.size() && isUnitLetter(text_[at_]) && text_[at_] != '\'' && text_[at_] != '"') {
                 term.unit += text_[at_++];
             }
         }

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <string_view>
 
 #include "core/measure/date.h"
 #include "core/measure/format.h"
@@ -83,24 +84,11 @@ private:
             line("Slab " + slab->name, "slab", 1.0, slab->price, {Said::Slab, slab->id});
         }
         resin();
-        if (in_.steps.base && madeOf(in_.steps.base->choices.kind) != BaseOf::Nothing) {
-            for (const StockCut& cut : in_.steps.base->stock) {
-                line((cut.wood ? "Boards " : "Steel bars ") + cut.name, cut.wood ? "wood" : "steel", cut.list.bars,
-                     in_.steps.base->choices.barPrice, {Said::Bar});
-            }
-        }
-        if (in_.steps.surface && !in_.steps.surface->work.empty()) {
-            const SurfacePlan& s = *in_.steps.surface;
-            constexpr double kGrams = 1000.0;
-            line("Finish, litres", "finish", s.flood ? s.flood->all.volume_L : s.amount.all.volume_L, h_.finish_L,
-                 {Said::Finish});
-            const double used = usedForPlanned("discs", in_.steps.logs);
-            line("Sanding discs", "consumables", std::ceil(s.discs * used - 1e-9) / used, h_.disc, {Said::Disc}, used);
-            if (s.glueAll) {
-                line("Glue, kg", "consumables", s.glueAll->grams / kGrams, h_.glue_kg, {Said::Glue});
-            }
-        }
+        fieldPriced();
         for (const Goods& g : goodsOf(in_.steps)) {
+            if (hasField(g.kind)) {
+                continue;
+            }
             const bool own = std::any_of(c_.lines.begin(), c_.lines.end(), [&](const MoneyLine& l) {
                 // The maker's own line says it, by its kind or as its name begins: "Powder coat".
                 return l.kind == g.kind || (!l.what.empty() && g.name.rfind(l.what, 0) == 0);
@@ -121,32 +109,64 @@ private:
         }
     }
 
+    /// Goods whose price stands in a field of its own; all others stand in the shop's list of stock and prices.
+    static bool hasField(const std::string& kind)
+    {
+        for (const char* begins : {"resin:", "steel:", "board:", "finish", "discs", "glue"}) {
+            if (kind.rfind(begins, 0) == 0) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    void fieldPriced()
+    {
+        for (const Goods& g : goodsOf(in_.steps)) {
+            const double amount = g.amount.value();
+            if (g.kind.rfind("steel:", 0) == 0 || g.kind.rfind("board:", 0) == 0) {
+                const bool wood = g.kind.rfind("board:", 0) == 0;
+                line((wood ? "Boards " : "Steel bars ") + g.kind.substr(g.kind.find(':') + 1), wood ? "wood" : "steel",
+                     amount, in_.steps.base->choices.barPrice, {Said::Bar});
+            } else if (g.kind == "finish") {
+                line("Finish, litres", "finish", amount, h_.finish_L, {Said::Finish});
+            } else if (g.kind == "discs") {
+                const double used = usedForPlanned("discs", in_.steps.logs);
+                line("Sanding discs", "consumables", std::ceil(amount * used - 1e-9) / used, h_.disc, {Said::Disc},
+                     used);
+            } else if (g.kind == "glue") {
+                line("Glue, kg", "consumables", amount, h_.glue_kg, {Said::Glue});
+            }
+        }
+    }
+
     /// In whole packs where the shelf says what it comes in, else by the litre.
     void resin()
     {
-        if (!in_.steps.pour) {
-            return;
-        }
         const double used = usedForPlanned("resin", in_.steps.logs);
-        for (const Purchase& purchase : in_.steps.pour->purchases) {
-            if (!purchase.litres.known()) {
-                plan_.unpriced.push_back({purchase.name + ", how many litres", {Said::Litre}});
+        constexpr std::string_view kResin = "resin:";
+        for (const Goods& goods : goodsOf(in_.steps)) {
+            if (goods.kind.rfind(kResin, 0) != 0) {
                 continue;
             }
-            const ResinClass* r = resinCalled(in_.steps.fillInput->resins, purchase.resin);
+            if (!goods.amount.known()) {
+                plan_.unpriced.push_back({goods.name + ", how many litres", {Said::Litre}});
+                continue;
+            }
+            const ResinClass* r = resinCalled(in_.steps.fillInput->resins, goods.kind.substr(kResin.size()));
             const bool packed =
                 r != nullptr && !r->packs.empty() &&
                 std::all_of(r->packs.begin(), r->packs.end(), [](const ResinPack& p) { return p.price.has_value(); });
             if (packed) {
                 // What stands on the shelf was bought as well: the whole need, in packs.
-                const PacksToBuy buy = packsFor(purchase.litres.value() * used, 0.0, r->packs);
+                const PacksToBuy buy = packsFor(goods.amount.value() * used, 0.0, r->packs);
                 for (size_t k = 0; k < buy.count.size(); ++k) {
-                    line(purchase.name + ", " + formatNumber(r->packs[k].litres, 2, true) + " L", "resin", buy.count[k],
-                         r->packs[k].price, {Said::Pack}, 1.0, purchase.litres);
+                    line(goods.name + ", " + formatNumber(r->packs[k].litres, 2, true) + " L", "resin", buy.count[k],
+                         r->packs[k].price, {Said::Pack}, 1.0, goods.amount);
                 }
             } else {
-                line(purchase.name + ", litres", "resin", purchase.litres.value(), in_.resin_per_L, {Said::Litre}, used,
-                     purchase.litres);
+                line(goods.name + ", litres", "resin", goods.amount.value(), in_.resin_per_L, {Said::Litre}, used,
+                     goods.amount);
             }
         }
     }

@@ -23,6 +23,8 @@ std::string quoted(const std::string& text)
     return out + '"';
 }
 
+/// What is still to be there of goods: for their steps that are not done, or for what is there when work begins, not
+/// begun.
 class NeedFinder
 {
 public:
@@ -30,154 +32,60 @@ public:
 
     std::vector<Need> find()
     {
-        resin();
-        discs();
-        finish();
-        glue();
-        steel();
-        goods();
+        for (const Goods& goods : goodsOf(in_)) {
+            need(goods);
+        }
         return std::move(out_);
     }
 
 private:
-    /// The first step with such a key that is not done; null when all are.
-    [[nodiscard]] const PlannedStep* open(const std::string& begins) const
+    [[nodiscard]] const JobStep& stepOf(const PlannedStep& p) const { return days_.list.steps[p.step]; }
+    [[nodiscard]] bool open(const PlannedStep& p, bool along) const
     {
-        const PlannedStep* out = nullptr;
-        for (const PlannedStep& p : days_.planned) {
-            const JobStep& step = days_.list.steps[p.step];
-            if (step.key.rfind(begins, 0) == 0 && !p.progress.done && !step.skipped &&
-                (out == nullptr || p.start < out->start)) {
-                out = &p;
-            }
-        }
-        return out;
+        return !p.progress.done && (along || !p.progress.begun) && !stepOf(p).skipped;
     }
     [[nodiscard]] std::optional<int> dayOf(const PlannedStep& p) const
     {
         return days_.found ? std::optional(days_.dayOfMinute(std::max(p.start, days_.question.now))) : std::nullopt;
     }
 
-    void resin()
+    void need(const Goods& goods)
     {
-        if (!in_.pour) {
+        double amount = 0.0;
+        const PlannedStep* first = nullptr;
+        const auto uses = [&](const PlannedStep& p, double of) {
+            if (open(p, goods.along)) {
+                amount += of;
+                first = first == nullptr || p.start < first->start ? &p : first;
+            }
+        };
+        if (goods.uses.empty()) { // all of it, as long as one of its steps is to come
+            for (const PlannedStep& p : days_.planned) {
+                if (stepOf(p).key.rfind(goods.step, 0) == 0) {
+                    uses(p, 0.0);
+                }
+            }
+            amount = goods.amount.known() ? goods.amount.value() : 0.0;
+        }
+        for (const GoodsUse& use : goods.uses) {
+            if (const PlannedStep* p = days_.plannedStep(use.step)) {
+                uses(*p, use.amount);
+            }
+        }
+        if (first == nullptr || !(amount > 0.0)) {
             return;
         }
-        for (const PourEvent& event : in_.pour->events) {
-            const PlannedStep* p = days_.plannedStep("pour_" + event.id);
-            if (p == nullptr || p->progress.done || !event.litres.known()) {
-                continue;
-            }
-            const ResinClass* r = resinCalled(in_.fillInput->resins, event.resin);
-            const double litres = event.litres.value() * usedForPlanned("resin", in_.logs);
-            const std::string kind = "resin:" + event.resin;
-            const auto mine = std::find_if(out_.begin(), out_.end(), [&](const Need& n) { return n.kind == kind; });
-            if (mine != out_.end()) {
-                mine->amount += litres;
-                continue;
-            }
-            Need need{kind, r != nullptr ? r->name : event.resin, "L", litres, dayOf(*p), {}, {}};
-            if (r != nullptr) {
+        const std::string kind = goods.kind.substr(0, goods.kind.find(':'));
+        amount *= usedForPlanned(kind.c_str(), in_.logs);
+        amount = goods.unit.empty() ? std::ceil(amount - 1e-9) : amount; // pieces are whole
+        Need need{goods.kind, goods.name, goods.unit, amount, dayOf(*first), {}, {}};
+        if (kind == "resin") {
+            if (const ResinClass* r = resinCalled(in_.fillInput->resins, goods.kind.substr(kind.size() + 1))) {
                 need.packs = r->packs;
                 need.inStock = r->inStock_L;
             }
-            out_.push_back(std::move(need));
         }
-    }
-
-    void discs()
-    {
-        const PlannedStep* first = open("sand_");
-        double count = 0.0;
-        for (const PlannedStep& p : days_.planned) {
-            for (const PlannedWork& planned : days_.list.steps[p.step].planned) {
-                count += planned.rate == "discs" && !p.progress.done ? planned.quantity : 0.0;
-            }
-        }
-        if (first != nullptr && count > 0.0) {
-            out_.push_back({"discs",
-                            "Sanding discs",
-                            "",
-                            std::ceil(count * usedForPlanned("discs", in_.logs) - 1e-9),
-                            dayOf(*first),
-                            {},
-                            {}});
-        }
-    }
-
-    void finish()
-    {
-        const PlannedStep* under = open("under_");
-        const PlannedStep* show = open("show_");
-        const PlannedStep* first = under != nullptr ? under : show;
-        if (first == nullptr || !in_.surface) {
-            return;
-        }
-        // By the coats that are still to come.
-        double all = 0.0;
-        double left = 0.0;
-        for (const PlannedStep& p : days_.planned) {
-            const std::string& key = days_.list.steps[p.step].key;
-            if (key.rfind("under_", 0) == 0 || key.rfind("show_", 0) == 0) {
-                all += 1.0;
-                left += p.progress.done ? 0.0 : 1.0;
-            }
-        }
-        const double litres = in_.surface->flood ? in_.surface->flood->all.volume_L : in_.surface->amount.all.volume_L;
-        if (all > 0.0 && litres > 0.0) {
-            out_.push_back({"finish",
-                            std::string("Finish: ") + finishClass(in_.surface->choices.finish).name,
-                            "L",
-                            litres * left / all,
-                            dayOf(*first),
-                            {},
-                            {}});
-        }
-    }
-
-    void glue()
-    {
-        const PlannedStep* p = open("glue");
-        constexpr double kGrams = 1000.0;
-        if (p != nullptr && in_.surface && in_.surface->glueAll) {
-            out_.push_back({"glue",
-                            std::string("Glue: ") + glueClass(in_.surface->choices.glue).name,
-                            "kg",
-                            in_.surface->glueAll->grams / kGrams,
-                            dayOf(*p),
-                            {},
-                            {}});
-        }
-    }
-
-    void steel()
-    {
-        const PlannedStep* p = open("base_w");
-        if (p == nullptr || p->progress.begun || !in_.base) { // what is being welded is there
-            return;
-        }
-        for (const StockCut& cut : in_.base->stock) {
-            if (cut.list.bars > 0) {
-                out_.push_back({(cut.wood ? "board:" : "steel:") + cut.name,
-                                (cut.wood ? "Boards " : "Steel ") + cut.name,
-                                cut.wood ? "boards" : "bars",
-                                static_cast<double>(cut.list.bars),
-                                dayOf(*p),
-                                {},
-                                {}});
-            }
-        }
-    }
-
-    /// While the step that uses them is to come.
-    void goods()
-    {
-        for (const Goods& g : goodsOf(in_)) {
-            const PlannedStep* p = open(g.step);
-            if (p != nullptr && !p->progress.begun && g.amount.known() && g.amount.value() > 0.0) {
-                out_.push_back({g.kind, g.name, g.unit, g.amount.value(), dayOf(*p), {}, {}});
-            }
-        }
+        out_.push_back(std::move(need));
     }
 
     const StepsInput& in_;

@@ -109,6 +109,8 @@ struct MoveInput {
 [[nodiscard]] bool sameInput(const MoveInput& a, const MoveInput& b);
 
 [[nodiscard]] MovePlan movePlan(const MoveInput& input);
+/// What it asks to be done.
+void nameWork(MovePlan& plan);
 /// What it uses up. Part of movePlan.
 void nameGoods(MovePlan& plan);
 
@@ -141,7 +143,12 @@ struct MoveStage {
     {
         return moveInput(in, before.layup.answer, before.flatten.answer);
     }
-    static Answer answer(const Input& input) { return movePlan(input); }
+    static Answer answer(const Input& input)
+    {
+        MovePlan plan = movePlan(input);
+        nameWork(plan);
+        return plan;
+    }
 };
 
 } // namespace burl

@@ -10,7 +10,7 @@ namespace burl
 namespace
 {
 
-constexpr double kAlong = 0.05; // grain turned less than three degrees runs along the top
+constexpr double kAlongGrain = 0.05; // grain turned less than three degrees runs along the top
 
 } // namespace
 
@@ -102,7 +102,7 @@ PlaceTravel travelAt(const LayupPlan& layup, const std::vector<Rings>& rings, co
         const double b = std::min(start + here.strips[k].width_mm, to);
         if (b > a && here.pieces[k] >= 0) {
             const Vec2 n = rings[static_cast<size_t>(here.pieces[k])].across;
-            if (std::abs(n.x) > kAlong) {
+            if (std::abs(n.x) > kAlongGrain) {
                 const double growth = (b - a) * coefficientOf(here.strips[k], a - start, b - start);
                 const double side = place >= line ? 1.0 : -1.0;
                 out.by.y += side * growth * (n.y * n.y - 1.0);

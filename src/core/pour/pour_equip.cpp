@@ -183,9 +183,23 @@ std::string boardWord(FormBoard board)
     return "board";
 }
 
-/// What a form and its colours use up beside resin.
+void nameResin(PourPlan& plan)
+{
+    for (const Purchase& purchase : plan.purchases) {
+        Goods goods{"resin:" + purchase.resin, purchase.name, "L", purchase.litres, "pour_", {}, true};
+        for (const PourEvent& event : plan.events) {
+            if (event.resin == purchase.resin && event.litres.known()) {
+                goods.uses.push_back({"pour_" + event.id, event.litres.value()});
+            }
+        }
+        plan.goods.push_back(std::move(goods));
+    }
+}
+
+/// Resin, and what a form and its colours use up beside it.
 void nameGoods(const PourInput& in, PourPlan& plan)
 {
+    nameResin(plan);
     const FillChoices& c = in.fillInput->choices;
     const auto add = [&](const std::string& kind, const std::string& name, const std::string& unit, double amount,
                          Unit measured, const std::string& source, const std::string& step) {

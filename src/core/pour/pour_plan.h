@@ -109,6 +109,10 @@ struct PourInput {
 [[nodiscard]] bool sameInput(const PourInput& a, const PourInput& b);
 
 [[nodiscard]] PourPlan pourPlan(const PourInput& input);
+/// What it asks to be done.
+void nameWork(const PourInput& input, PourPlan& plan);
+/// Whether anything is poured into the top: films, seals and flood coats lie on it.
+[[nodiscard]] bool isPoured(const PourPlan& plan);
 
 /// Findings of pours that stand. Part of pourPlan.
 void inspectPours(const PourInput& input, PourPlan& plan);
@@ -125,7 +129,12 @@ struct PourStage {
     {
         return {before.fill.input, before.fill.answer};
     }
-    static Answer answer(const Input& input) { return pourPlan(input); }
+    static Answer answer(const Input& input)
+    {
+        PourPlan plan = pourPlan(input);
+        nameWork(input, plan);
+        return plan;
+    }
 };
 
 } // namespace burl

@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/figure/work.h"
 #include "core/shop/slab.h"
 
 namespace burl
@@ -55,12 +56,6 @@ struct DayCorrection {
     std::string at; // when it was corrected
     DayWords was;
     bool operator==(const DayCorrection&) const = default;
-};
-/// Work of a kind as it was planned when it was written down: what was used is learned against it.
-struct PlannedWork {
-    std::string rate; // "flatten", "resin"
-    double quantity = 0.0;
-    bool operator==(const PlannedWork&) const = default;
 };
 /// What an entry took from what is counted in the shop: less than it said where there was less.
 struct StockDrawn {

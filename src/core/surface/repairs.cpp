@@ -93,7 +93,7 @@ void planRepairs(const SurfaceInput& in, SurfacePlan& plan)
         plan.repairs.push_back(std::move(p));
     }
     if (minutes > 0.0) {
-        plan.work.push_back(
+        plan.tasks.push_back(
             {"repairs", "Keys and repairs", minutes, 1, 24.0, std::nullopt, "offcuts, thin glue, filler"});
     }
 }

@@ -162,12 +162,12 @@ void planGlue(const SurfaceInput& in, SurfacePlan& plan)
     }
     plan.glueAll = glueTime(all);
     constexpr double kDryRun_min = 20.0; // once through without glue: clamps set, blocks cut, cauls waxed
-    plan.work.push_back({"glue", "Glue up", plan.glueAll->assembly_min + kDryRun_min, c.people, glue.clamps_h,
-                         std::nullopt,
-                         std::to_string(static_cast<int>(std::lround(plan.glueAll->grams))) + " g of " + glue.name +
-                             ", " + std::to_string(plan.clampsInAll) + " clamps"});
-    plan.work.push_back({"squeeze_out", "Scrape the squeeze-out", 10.0, 1, glue.plane_h - glue.clamps_h, std::nullopt,
-                         "scraper, while it is leather"});
+    plan.tasks.push_back({"glue", "Glue up", plan.glueAll->assembly_min + kDryRun_min, c.people, glue.clamps_h,
+                          std::nullopt,
+                          std::to_string(static_cast<int>(std::lround(plan.glueAll->grams))) + " g of " + glue.name +
+                              ", " + std::to_string(plan.clampsInAll) + " clamps"});
+    plan.tasks.push_back({"squeeze_out", "Scrape the squeeze-out", 10.0, 1, glue.plane_h - glue.clamps_h, std::nullopt,
+                          "scraper, while it is leather"});
 }
 
 void planEdges(const SurfaceInput& in, SurfacePlan& plan)
@@ -239,7 +239,7 @@ void planEdges(const SurfaceInput& in, SurfacePlan& plan)
     }
     constexpr double kCorner_min_m = 1.5; // by router or block plane, above and below
     minutes += perimeter_mm(plan.outline) / kMmPerM * kCorner_min_m;
-    plan.work.push_back({"edges", "Edges", minutes, 1, 0.0, std::nullopt, "light from the side; splinters eased"});
+    plan.tasks.push_back({"edges", "Edges", minutes, 1, 0.0, std::nullopt, "light from the side; splinters eased"});
 }
 
 void planSanding(const SurfaceInput& in, SurfacePlan& plan)
@@ -288,10 +288,10 @@ void planSanding(const SurfaceInput& in, SurfacePlan& plan)
         }
         plan.discs += p.times.discs;
         plan.sanding_min += p.times.work_min;
-        plan.work.push_back({"sand_" + std::to_string(static_cast<int>(part)), "Sand the " + partWord(part),
-                             p.times.work_min, 1, s.wetBeforeLast ? kDry_min / 60.0 : 0.0, std::nullopt,
-                             p.times.discs > 0 ? std::to_string(p.times.discs) + " discs, mask and extraction"
-                                               : std::string("paper by hand, mask")});
+        plan.tasks.push_back({"sand_" + std::to_string(static_cast<int>(part)), "Sand the " + partWord(part),
+                              p.times.work_min, 1, s.wetBeforeLast ? kDry_min / 60.0 : 0.0, std::nullopt,
+                              p.times.discs > 0 ? std::to_string(p.times.discs) + " discs, mask and extraction"
+                                                : std::string("paper by hand, mask")});
         plan.sanding.push_back(std::move(p));
     };
     constexpr double kEndGrain = 2.5; // it takes so many times as long
@@ -370,17 +370,17 @@ void planFinish(const SurfaceInput& in, SurfacePlan& plan)
     constexpr double kMostClean_min = 15.0;
     const double clean_min = std::min(kMostClean_min, kLayOut_min + kDust_min_m2 * face / kMm2PerM2);
     const std::string wants = f.wiped ? "cloths, gloves, a closed can with water for the rags" : "a shop without dust";
-    plan.work.push_back({"sample", "Take a sample board through it all", 30.0, 1, f.gap_h * plan.coatsShow,
-                         std::nullopt, "an offcut of this job, resin included"});
+    plan.tasks.push_back({"sample", "Take a sample board through it all", 30.0, 1, f.gap_h * plan.coatsShow,
+                          std::nullopt, "an offcut of this job, resin included"});
     for (int k = 1; k <= plan.coatsUnder; ++k) {
-        plan.work.push_back({"under_" + std::to_string(k), "Underside, coat " + std::to_string(k), coat_min + clean_min,
-                             c.wipers, k < plan.coatsUnder ? f.gap_h : f.handle_h,
-                             k < plan.coatsUnder ? f.latest_h : std::nullopt, wants});
+        plan.tasks.push_back({"under_" + std::to_string(k), "Underside, coat " + std::to_string(k),
+                              coat_min + clean_min, c.wipers, k < plan.coatsUnder ? f.gap_h : f.handle_h,
+                              k < plan.coatsUnder ? f.latest_h : std::nullopt, wants});
     }
     for (int k = 1; k <= plan.coatsShow; ++k) {
-        plan.work.push_back({"show_" + std::to_string(k), "Show face and edges, coat " + std::to_string(k),
-                             coat_min + clean_min, c.wipers, k < plan.coatsShow ? f.gap_h : f.cure_days * 24.0,
-                             k < plan.coatsShow ? f.latest_h : std::nullopt, wants});
+        plan.tasks.push_back({"show_" + std::to_string(k), "Show face and edges, coat " + std::to_string(k),
+                              coat_min + clean_min, c.wipers, k < plan.coatsShow ? f.gap_h : f.cure_days * 24.0,
+                              k < plan.coatsShow ? f.latest_h : std::nullopt, wants});
     }
 }
 

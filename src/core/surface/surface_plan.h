@@ -2,6 +2,7 @@
 // The surface stage: joints glued in time, edges, sanding, finish.
 // Units: mm, minutes, grams, litres.   Source: docs/formulas.md#surface.   Threads: pure.
 
+#include <algorithm>
 #include <memory>
 #include <optional>
 #include <vector>
@@ -9,6 +10,7 @@
 #include "core/base/base_plan.h"
 #include "core/fill/fill_plan.h"
 #include "core/layup/tenon_plan.h"
+#include "core/pour/pour_plan.h"
 #include "core/surface/abrasives.h"
 #include "core/surface/edge_profile.h"
 #include "core/surface/gluing.h"
@@ -70,8 +72,8 @@ struct KeyPlace {
     double deep_mm = 0.0;
 };
 
-/// A piece of work, for whoever makes days of it.
-struct SurfaceWork {
+/// What its parts ask for, before it is said as work.
+struct SurfaceTask {
     std::string key; // "glue", "sand_show"
     std::string name;
     double hands_min = 0.0;
@@ -101,7 +103,7 @@ struct SurfacePlan : StageAnswer {
     WipingSections sections;
     int coatsShow = 0;
     int coatsUnder = 0;
-    std::vector<SurfaceWork> work;
+    std::vector<SurfaceTask> tasks;
     double sanding_min = 0.0;
     int discs = 0;
 };
@@ -119,9 +121,14 @@ struct SurfaceInput {
     std::shared_ptr<const BasePlan> base;
     Figure thickness;
     std::vector<std::string> species; // of the pieces
+    bool poured = false;              // resin stands in the top
+    bool fromRough = false;           // and is flattened together with the slabs
+    bool planedAgain = false;         // by the day book, needed or not
 };
 [[nodiscard]] bool sameInput(const SurfaceInput& a, const SurfaceInput& b);
 [[nodiscard]] SurfacePlan surfacePlan(const SurfaceInput& input);
+/// What it asks to be done, and what that uses up.
+void nameWork(const SurfaceInput& input, SurfacePlan& plan);
 
 /// Parts of surfacePlan.
 void planGlue(const SurfaceInput& input, SurfacePlan& plan);
@@ -157,9 +164,18 @@ struct SurfaceStage {
         for (const Species& s : in.species) {
             out.species.push_back(s.name);
         }
+        out.poured = isPoured(*before.pour.answer);
+        out.fromRough = in.job.fill.fromRough;
+        out.planedAgain = std::any_of(in.job.days.book.begin(), in.job.days.book.end(),
+                                      [](const DayEntry& e) { return !e.struck && e.words.step == "plane_again"; });
         return out;
     }
-    static Answer answer(const Input& input) { return surfacePlan(input); }
+    static Answer answer(const Input& input)
+    {
+        SurfacePlan plan = surfacePlan(input);
+        nameWork(input, plan);
+        return plan;
+    }
 };
 
 } // namespace burl

@@ -157,5 +157,5 @@ TEST_CASE("a small length is never rounded away to a coarse fraction", "[measure
 TEST_CASE("what is not finite is said, never printed as a number", "[measure]")
 {
     CHECK(formatQuantity(std::nan(""), Unit::Length, {}) == "not known");
-    CHECK(formatQuantity(INFINITY, Unit::Mass, {}) == "not known");
+    CHECK(formatQuantity(HUGE_VAL, Unit::Mass, {}) == "not known");
 }

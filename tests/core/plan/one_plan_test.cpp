@@ -2,6 +2,8 @@
 
 #include <catch2/catch.hpp>
 
+#include <functional>
+#include <map>
 #include <set>
 
 #include "core/measure/clock.h"
@@ -22,6 +24,42 @@ Plan at(const Demo& demo)
 }
 
 constexpr int kDemos = 8;
+
+/// Whether a line of the money is that of these goods: those with a price in a field of their own have their own words.
+bool isOf(const Goods& goods, const std::string& what)
+{
+    const auto begins = [&](const char* kind) { return goods.kind.rfind(kind, 0) == 0; };
+    if (begins("resin:")) { // in packs, or by the litre
+        return what.rfind(goods.name + ", ", 0) == 0;
+    }
+    if (begins("steel:") || begins("board:")) {
+        const std::string section = goods.kind.substr(goods.kind.find(':') + 1);
+        return what == "Steel bars " + section || what == "Boards " + section;
+    }
+    return what == (goods.kind == "finish" ? "Finish, litres" : goods.kind == "glue" ? "Glue, kg" : goods.name);
+}
+
+/// All work that the stages of a plan ask for.
+std::map<std::string, Work> workOf(const Plan& plan)
+{
+    std::map<std::string, Work> out;
+    for (const NamedAnswer& stage : plan.answers()) {
+        for (const Work& work : stage.answer->work) {
+            INFO(stage.stage << " asks for " << work.key);
+            CHECK(out.emplace(work.key, work).second); // each by one stage, once
+        }
+    }
+    return out;
+}
+
+std::map<std::string, double> goodsByKind(const Plan& plan)
+{
+    std::map<std::string, double> out;
+    for (const Goods& goods : goodsOf(plan.days.input->steps)) {
+        out[goods.kind] += goods.amount.value();
+    }
+    return out;
+}
 
 } // namespace
 
@@ -73,7 +111,7 @@ TEST_CASE("every material is named once, and is priced or missed", "[plan][law]"
             INFO("job " << number << ", " << goods.kind);
             CHECK(kinds.insert(goods.kind).second);
             CHECK(goods.amount.value() > 0.0);
-            const auto named = [&](const std::string& what) { return what == goods.name; };
+            const auto named = [&](const std::string& what) { return isOf(goods, what); };
             const auto& lines = plan.money->draft.lines;
             const bool priced =
                 std::any_of(lines.begin(), lines.end(), [&](const MoneyLine& l) { return named(l.what); });
@@ -85,6 +123,81 @@ TEST_CASE("every material is named once, and is priced or missed", "[plan][law]"
             });
             CHECK(int(priced) + int(missed) + int(said) == 1);
         }
+    }
+}
+
+TEST_CASE("the days hold the work of the stages and the maker's own, each once", "[plan][law]")
+{
+    for (int number = 1; number <= kDemos; ++number) {
+        const Plan plan = at(Demo(number));
+        std::map<std::string, Work> asked = workOf(plan);
+        for (const JobStep& step : plan.days->list.steps) {
+            INFO("job " << number << ", " << step.key);
+            if (step.own > 0) {
+                continue;
+            }
+            const auto work = asked.find(step.key);
+            REQUIRE(work != asked.end());
+            CHECK(step.bench == work->second.bench);
+            CHECK(step.quantity == work->second.quantity);
+            CHECK(step.people >= work->second.people);
+            asked.erase(work);
+        }
+        CHECK(asked.empty());
+    }
+}
+
+TEST_CASE("what each step uses adds up to the goods, and its step is there", "[plan][law]")
+{
+    for (int number = 1; number <= kDemos; ++number) {
+        const Plan plan = at(Demo(number));
+        for (const Goods& goods : goodsOf(plan.days.input->steps)) {
+            INFO("job " << number << ", " << goods.kind);
+            double sum = 0.0;
+            for (const GoodsUse& use : goods.uses) {
+                CHECK(plan.days->list.find(use.step));
+                sum += use.amount;
+            }
+            if (!goods.uses.empty()) {
+                CHECK(sum == Approx(goods.amount.value()));
+            } else {
+                const auto& steps = plan.days->list.steps;
+                CHECK(std::any_of(steps.begin(), steps.end(),
+                                  [&](const JobStep& s) { return s.key.rfind(goods.step, 0) == 0; }));
+            }
+        }
+    }
+}
+
+TEST_CASE("a choice that is taken back takes its work and its goods along, and nothing else", "[plan][law]")
+{
+    struct Choice {
+        int demo;
+        std::function<void(Job&)> takeBack;
+        std::set<std::string> work, goods;
+    };
+    const std::vector<Choice> choices{
+        {1, [](Job& j) { j.base.coat = MetalCoat::Raw; }, {"base_coater"}, {"coat:powder"}},
+        {1, [](Job& j) { j.base.feet = BaseFeet::None; }, {}, {"feet:adjustable", "feet:felt"}},
+        {1, [](Job& j) { j.fill.pinholeRounds = 0; }, {"pour_pinholes-1", "pour_pinholes-2"}, {"resin:table_top"}},
+    };
+    for (const Choice& choice : choices) {
+        Demo demo(choice.demo);
+        const Plan with = at(demo);
+        choice.takeBack(demo.job);
+        const Plan without = at(demo);
+        const auto compare = [](auto before, const auto& after, const std::set<std::string>& gone) {
+            for (const auto& [key, value] : after) {
+                INFO(key);
+                CHECK(before.erase(key) == 1);
+            }
+            for (const auto& [key, value] : before) {
+                INFO(key);
+                CHECK(gone.count(key) == 1);
+            }
+        };
+        compare(workOf(with), workOf(without), choice.work);
+        compare(goodsByKind(with), goodsByKind(without), choice.goods);
     }
 }
 

@@ -372,7 +372,7 @@ TEST_CASE("all that is to be done is there as data, with no negative minute", "[
     for (int number = 1; number <= 8; ++number) {
         const Demo d(number);
         const Plan plan = d.plan();
-        for (const SurfaceWork& w : plan.surface->work) {
+        for (const SurfaceTask& w : plan.surface->tasks) {
             INFO(d.job.name << ": " << w.name);
             CHECK(w.hands_min >= 0.0);
             CHECK(w.wait_h >= 0.0);
