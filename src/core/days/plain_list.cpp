@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <map>
+#include <random>
 #include <string>
 
 namespace burl
@@ -322,6 +323,26 @@ std::vector<size_t> ordered(const std::vector<WorkStep>& steps, const std::vecto
     return out;
 }
 
+/// The plan of one order; empty: it cannot be kept.
+std::optional<PlainList> listOf(const ScheduleQuestion& question, const WorkingTime& time,
+                                const std::vector<int>& first)
+{
+    Lister lister(question, time);
+    bool whole = true;
+    for (const StepFact& fact : question.facts) { // what is begun has the maker first
+        whole = whole && (!fact.start || lister.place(fact.step));
+    }
+    for (const size_t i : ordered(question.steps, first)) {
+        whole = whole && lister.place(i);
+    }
+    return whole ? lister.done() : std::nullopt;
+}
+
+bool sooner(const std::optional<PlainList>& list, const std::optional<PlainList>& than)
+{
+    return list && (!than || list->finish < than->finish);
+}
+
 } // namespace
 
 std::optional<PlainList> plainList(const ScheduleQuestion& question, const WorkingTime& time)
@@ -336,17 +357,40 @@ std::optional<PlainList> plainList(const ScheduleQuestion& question, const Worki
     }
     std::optional<PlainList> out;
     for (const std::vector<int>& first : {listed, network.latestStart}) {
-        Lister lister(question, time);
-        bool whole = true;
-        for (const StepFact& fact : question.facts) { // what is begun has the maker first
-            whole = whole && (!fact.start || lister.place(fact.step));
+        auto list = listOf(question, time, first);
+        out = sooner(list, out) ? std::move(list) : std::move(out);
+    }
+    return out;
+}
+
+std::optional<PlainList> sampledList(const ScheduleQuestion& question, const WorkingTime& time, int tries,
+                                     int goodEnough)
+{
+    const Network network = networkOf(question.steps);
+    if (network.circle || question.steps.empty()) {
+        return std::nullopt;
+    }
+    std::mt19937 dice(1); // the same question has the same answer
+    std::vector<int> best = network.latestStart;
+    std::optional<PlainList> out = listOf(question, time, best);
+    const auto [least, most] = std::minmax_element(best.begin(), best.end());
+    const auto width = static_cast<double>(*most - *least);
+    for (int i = 0; i < tries && !(out && out->finish <= goodEnough); ++i) {
+        // Far first, then nearer to the best order so far.
+        constexpr double kFar = 0.3;
+        constexpr double kNear = 0.03;
+        const double reach = width * (kFar + (kNear - kFar) * i / tries);
+        const auto span = static_cast<unsigned>(std::max(1.0, reach));
+        std::vector<int> first = best;
+        for (int& moment : first) {
+            if (dice() % 3U == 0U) {
+                moment += static_cast<int>(dice() % (2U * span + 1U)) - static_cast<int>(span);
+            }
         }
-        for (const size_t i : ordered(question.steps, first)) {
-            whole = whole && lister.place(i);
-        }
-        auto list = whole ? lister.done() : std::nullopt;
-        if (list && (!out || list->finish < out->finish)) {
+        auto list = listOf(question, time, first);
+        if (list && (!out || list->finish <= out->finish)) {
             out = std::move(list);
+            best = std::move(first);
         }
     }
     return out;

@@ -20,5 +20,8 @@ struct PlainList {
 /// The best of two orders: as the steps are listed, and longest way to the end first. Empty: neither can be kept.
 /// `time` is of the question's calendar.
 [[nodiscard]] std::optional<PlainList> plainList(const ScheduleQuestion& question, const WorkingTime& time);
+/// The best of so many orders, each a step away from the best before it; no more once one finishes by `goodEnough`.
+[[nodiscard]] std::optional<PlainList> sampledList(const ScheduleQuestion& question, const WorkingTime& time, int tries,
+                                                   int goodEnough);
 
 } // namespace burl

@@ -11,6 +11,7 @@ namespace burl
 namespace
 {
 
+constexpr int kOrders = 120;   // in which the steps of a large question are listed one after the other
 constexpr int kBisections = 7; // between the bound and the first plan, to a hundredth
 
 int workBoundIn(const WorkingTime& time, const ScheduleQuestion& question)
@@ -267,6 +268,16 @@ Schedule earliest(Scheduler& scheduler, const ScheduleQuestion& question, const 
     if (list && list->finish <= scheduler.horizon() && (!out.finish || list->finish < *out.finish)) {
         scheduler.keep(*list);
         closeIn();
+    }
+    // Where much lies side by side, other orders may still be better by days.
+    constexpr double kClose = 0.01;
+    const auto close = static_cast<int>(out.lower + kClose * (out.lower - question.now));
+    if (effort.exact > 0 && (!out.finish || *out.finish > close)) {
+        const auto other = sampledList(question, scheduler.time(), kOrders, close);
+        if (other && other->finish <= scheduler.horizon() && (!out.finish || other->finish < *out.finish)) {
+            scheduler.keep(*other);
+            closeIn();
+        }
     }
     while (effort.exact > 0) {
         const int due = out.finish ? *out.finish - 1 : scheduler.horizon();

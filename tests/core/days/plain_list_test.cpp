@@ -81,6 +81,83 @@ TEST_CASE("a plain list keeps every rule, and the search is never later", "[days
     CHECK(found > 200);
 }
 
+namespace
+{
+
+/// Tables side by side, each a chain of steps with waits and windows, that share one maker, a sled and a form table.
+ScheduleQuestion tables(std::mt19937& dice, int count)
+{
+    const auto upTo = [&](int most) { return static_cast<int>(dice() % static_cast<unsigned>(most + 1)); };
+    ScheduleQuestion q;
+    q.grid = 15;
+    q.horizon = 200 * 24 * 60;
+    for (size_t day = 0; day < 5; ++day) {
+        q.calendar.hours[day] = {{480, 720}, {780, 1020}};
+    }
+    for (int day = 0; day < 200; ++day) {
+        if (day % 7 == 1 || day % 7 == 3) {
+            q.calendar.helper.emplace_back(day * 1440 + 480, day * 1440 + 720);
+        }
+    }
+    for (int table = 0; table < count; ++table) {
+        const size_t first = q.steps.size();
+        for (int i = 0; i < 22; ++i) {
+            WorkStep step;
+            step.hands = 15 * (1 + upTo(12));
+            step.wait = upTo(2) == 0 ? 60 * (4 + upTo(60)) : 0;
+            step.split = upTo(2) == 0;
+            step.persons = upTo(9) == 0 ? 2 : 1;
+            step.hands = step.persons > 1 ? std::min(step.hands, 180) : step.hands;
+            if (upTo(4) == 0) {
+                step.holds.push_back(upTo(1) == 0 ? "sled" : "form table");
+            }
+            if (i > 0) {
+                const size_t before = first + static_cast<size_t>(i - 1 - (i > 2 ? upTo(2) : 0));
+                StepLink link{before, LinkFrom::Done, 0};
+                if (step.wait > 0 && upTo(2) == 0) {
+                    link = {before, LinkFrom::Start, 60 * (2 + upTo(6))};
+                    link.most = link.least + 60 * (4 + upTo(40));
+                    link.lateHands = 15;
+                    link.lateLeast = *link.most;
+                }
+                step.after.push_back(link);
+            }
+            q.steps.push_back(step);
+        }
+    }
+    return q;
+}
+
+} // namespace
+
+TEST_CASE("many tables at once end within a twentieth of the best that patience finds", "[days][plain]")
+{
+    std::mt19937 dice(7);
+#ifdef BURL_SANITIZED
+    constexpr int kQuestions = 1;
+#else
+    constexpr int kQuestions = 4;
+#endif
+    for (int round = 0; round < kQuestions; ++round) {
+        const ScheduleQuestion q = tables(dice, 3);
+        const WorkingTime time(q.calendar, q.horizon, q.grid);
+        const auto plain = plainList(q, time);
+        constexpr int kPatience = 3000;
+        const auto patient = sampledList(q, time, kPatience, 0);
+        const Schedule sought = schedule(q, {150, 60, nullptr});
+        REQUIRE(plain);
+        REQUIRE(patient);
+        REQUIRE(sought.finish);
+        INFO("round " << round << ": plain " << plain->finish << ", patient " << patient->finish << ", sought "
+                      << *sought.finish << ", bound " << sought.lower);
+        CHECK(judged(q.steps, q.calendar, patient->pieces).broken == std::vector<std::string>{});
+        CHECK(judged(q.steps, q.calendar, sought.pieces).broken == std::vector<std::string>{});
+        CHECK(patient->finish <= plain->finish);
+        constexpr double kTwentieth = 1.05;
+        CHECK(*sought.finish <= kTwentieth * patient->finish);
+    }
+}
+
 TEST_CASE("what is done and what is begun stand in a plain list as they were written down", "[days][plain]")
 {
     ScheduleQuestion q;
