@@ -207,6 +207,7 @@ int shopTemplate(const TemplateCommand& options, int argc, char** argv)
     }
     const Plan made = planWorkedOut(job->job, job->shop);
     const auto shape = options.underside ? undersideTemplate(job->job.name, *made.layup, *made.move)
+                       : options.halves  ? halvesTemplate(job->job, *made.layup)
                        : options.outline ? outlineTemplate(job->job, *made.layup)
                                          : jointTemplate(job->job, *made.layup, static_cast<size_t>(options.joint - 1));
     if (!shape) {

@@ -73,6 +73,7 @@ struct TemplateCommand {
     std::string out; // its ending says what is written: svg, dxf, pdf
     int joint = 1;   // from the far one
     bool outline = false;
+    bool halves = false;    // the strip over the cut between them
     bool underside = false; // holes and pockets, as it lies
     std::string paper = "a4";
     std::string units;

@@ -135,6 +135,7 @@ int run(int argc, char** argv)
     templateCommand->add_option("--joint", templateOptions.joint, "which joint, from the far one, 1 when not said")
         ->check(CLI::Range(1, 4));
     templateCommand->add_flag("--outline", templateOptions.outline, "the round, oval or drawn outline instead");
+    templateCommand->add_flag("--halves", templateOptions.halves, "the strip over the cut between two halves instead");
     templateCommand->add_flag("--underside", templateOptions.underside, "holes and pockets of the underside instead");
     templateCommand->add_option("--paper", templateOptions.paper, "a4 or letter, for PDF");
     templateCommand->add_option("--units", templateOptions.units, "mm, cm, inch or feet, for PDF");

@@ -358,7 +358,9 @@ std::optional<PlainList> plainList(const ScheduleQuestion& question, const Worki
     std::optional<PlainList> out;
     for (const std::vector<int>& first : {listed, network.latestStart}) {
         auto list = listOf(question, time, first);
-        out = sooner(list, out) ? std::move(list) : std::move(out);
+        if (sooner(list, out)) {
+            out = std::move(list);
+        }
     }
     return out;
 }

@@ -58,4 +58,27 @@ Expected<ShopTemplate> outlineTemplate(const Job& job, const LayupPlan& layup)
     return out;
 }
 
+Expected<ShopTemplate> halvesTemplate(const Job& job, const LayupPlan& layup)
+{
+    if (layup.missing || !layup.parted_mm) {
+        return refuse("template.one_piece",
+                      "This top stays in one piece: say in Layup where it is cut into halves before making the strip.");
+    }
+    constexpr double kReach_mm = 100.0; // over either half: a drill guide is set by it
+    const double cut = *layup.parted_mm;
+    const Box& top = layup.finalBox;
+    ShopTemplate out;
+    out.title = job.name + ": bolts between the halves";
+    out.outline = {{cut - kReach_mm, top.bottom},
+                   {cut + kReach_mm, top.bottom},
+                   {cut + kReach_mm, top.top},
+                   {cut - kReach_mm, top.top}};
+    out.marks.push_back({{cut, top.bottom}, {cut, top.top}, "cut"});
+    int number = 0;
+    for (const double y : layup.meetingBolts_mm) {
+        out.marks.push_back({{cut - kReach_mm, y}, {cut + kReach_mm, y}, "bolt " + std::to_string(++number)});
+    }
+    return out;
+}
+
 } // namespace burl

@@ -29,5 +29,9 @@ struct ShopTemplate {
 
 /// A round, oval or drawn outline, as large as the top.   Errors: "template.no_shape".
 [[nodiscard]] Expected<ShopTemplate> outlineTemplate(const Job& job, const LayupPlan& layup);
+/// A strip that is laid over the cut between two halves, on either face: the cut, and a line at each bolt, numbered
+/// from the near edge, so that what is marked on one half meets what is marked on the other.   Errors:
+/// "template.one_piece".
+[[nodiscard]] Expected<ShopTemplate> halvesTemplate(const Job& job, const LayupPlan& layup);
 
 } // namespace burl

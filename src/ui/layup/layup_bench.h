@@ -8,6 +8,7 @@ namespace burl::ui
 {
 
 class LayupForm;
+enum class TemplateOf;
 class LayupTray;
 
 class LayupBench : public TableBench
@@ -53,7 +54,7 @@ protected:
 
 private:
     void addOtherJobs(std::vector<Finding>& out) const;
-    void writeTemplates(int joint);
+    void writeTemplates(TemplateOf of);
     enum class Grab {
         None,
         Piece,

@@ -16,22 +16,26 @@
 namespace burl::ui
 {
 
-void LayupBench::writeTemplates(int joint)
+void LayupBench::writeTemplates(TemplateOf of)
 {
     const Job* job = document_.job();
     if (job == nullptr || !hasTop()) {
         return;
     }
-    const bool outline = joint < 0;
+    const QString title = of == TemplateOf::Outline  ? tr("Template of the outline")
+                          : of == TemplateOf::Halves ? tr("Strip for the bolts between the halves")
+                                                     : tr("Templates of the curved joints");
     const QString path = askWhereTo(form_->window(),
-                                    {QStringLiteral("template"),
-                                     outline ? tr("Template of the outline") : tr("Templates of the curved joints"),
+                                    {QStringLiteral("template"), title,
                                      tr("PDF at true scale (*.pdf);;Drawing, SVG (*.svg);;Drawing, DXF (*.dxf)")},
                                     tr("template-%1.pdf").arg(fromCore(job->name)));
-    if (!path.isEmpty()) {
-        Q_EMIT message(outline ? templateWritten(path, outlineTemplate(*job, *document_.plan()->layup))
-                               : jointTemplatesWritten(path));
+    if (path.isEmpty()) {
+        return;
     }
+    const LayupPlan& layup = *document_.plan()->layup;
+    Q_EMIT message(of == TemplateOf::Outline  ? templateWritten(path, outlineTemplate(*job, layup))
+                   : of == TemplateOf::Halves ? templateWritten(path, halvesTemplate(*job, layup))
+                                              : jointTemplatesWritten(path));
 }
 
 QString LayupBench::jointTemplatesWritten(const QString& path)

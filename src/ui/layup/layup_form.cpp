@@ -67,6 +67,8 @@ LayupForm::LayupForm(Document& document, QWidget* parent)
         [layup] { return layup().parted_mm; },
         [&doc](auto v) { doc.edit(tr("Two halves"), [&](Job& j) { j.layup.parted_mm = v; }); });
     parted->setOptional(tr("in one"));
+    halvesTemplate_ = addButton(QStringLiteral("halvesTemplate"), tr("write the strip for its bolts…"),
+                                [this] { Q_EMIT templateWanted(TemplateOf::Halves); });
     addChoice(
         QStringLiteral("jointKind"), tr("Joint held by"),
         [] {
@@ -196,7 +198,7 @@ void LayupForm::addOutline()
     roundButton(QStringLiteral("kissNear"), tr("round kisses the near edge"),
                 [](const Job& j, const LayupPlan& l) { return tangentToEdge(j, l, false); });
     outlineTemplate_ = addButton(QStringLiteral("outlineTemplate"), tr("write the outline's template…"),
-                                 [this] { Q_EMIT templateWanted(-1); });
+                                 [this] { Q_EMIT templateWanted(TemplateOf::Outline); });
 }
 
 void LayupForm::addCurves()
@@ -213,7 +215,7 @@ void LayupForm::addCurves()
     straighten_ = addButton(QStringLiteral("straighten"), tr("straight joints again"),
                             [&doc] { doc.edit(tr("Straight joints"), [](Job& j) { j.layup.curves.clear(); }); });
     jointTemplate_ = addButton(QStringLiteral("jointTemplate"), tr("write the joints' templates…"),
-                               [this] { Q_EMIT templateWanted(0); });
+                               [this] { Q_EMIT templateWanted(TemplateOf::Joints); });
     const auto tool = [&](const QString& name, const QString& label, double TemplateTools::*member, Range range) {
         tools_.push_back(addMeasure(
             name, label, Unit::Length, range,
@@ -398,6 +400,7 @@ void LayupForm::refresh()
         showRow(button, c.shape == TopShape::Round && c.kind == TopKind::Single);
     }
     showRow(outlineTemplate_, c.shape != TopShape::AsLaid);
+    showRow(halvesTemplate_, c.parted_mm.has_value());
     showRow(curveAlong_, joined);
     showRow(straighten_, curved);
     showRow(jointTemplate_, curved);

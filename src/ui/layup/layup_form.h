@@ -9,6 +9,9 @@
 namespace burl::ui
 {
 
+/// What a template is of that the layup hands out.
+enum class TemplateOf { Joints, Outline, Halves };
+
 class LayupForm : public ChoicesForm
 {
     Q_OBJECT
@@ -19,8 +22,7 @@ public:
     void refresh() override;
 
 Q_SIGNALS:
-    /// To be written: the joints' templates, or the outline's when negative.
-    void templateWanted(int joint);
+    void templateWanted(burl::ui::TemplateOf of);
 
 private:
     void addOutline();
@@ -42,6 +44,7 @@ private:
     std::vector<QPushButton*> rounds_;
     std::vector<MeasureField*> tools_;
     QPushButton* outlineTemplate_ = nullptr;
+    QPushButton* halvesTemplate_ = nullptr;
     QPushButton* curveAlong_ = nullptr;
     QPushButton* straighten_ = nullptr;
     QPushButton* jointTemplate_ = nullptr;

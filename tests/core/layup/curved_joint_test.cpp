@@ -246,6 +246,29 @@ TEST_CASE("templates of the demo's curved joints and of its round", "[template]"
     }
 }
 
+TEST_CASE("the strip between two halves has its cut and each bolt where the layup says", "[layup][halves]")
+{
+    Demo pair(1);
+    CHECK(halvesTemplate(pair.job, *pair.plan().layup).error().code == "template.one_piece");
+    pair.job.layup.parted_mm = 1300.0;
+    const Plan plan = pair.plan();
+    const auto made = halvesTemplate(pair.job, *plan.layup);
+    REQUIRE(made);
+    const Box box = boundsOf(made->outline);
+    CHECK(box.left == 1200.0);
+    CHECK(box.right == 1400.0);
+    CHECK(box.height() == Approx(plan.layup->finalBox.height()));
+    CHECK(area_mm2(std::span<const Vec2>(made->outline)) > 0.0); // anticlockwise
+    const std::vector<double>& bolts = plan.layup->meetingBolts_mm;
+    REQUIRE(made->marks.size() == bolts.size() + 1);
+    CHECK(made->marks[0].from.x == 1300.0);
+    CHECK(made->marks[0].to.x == 1300.0);
+    for (size_t i = 0; i < bolts.size(); ++i) {
+        CHECK(made->marks[i + 1].from == Vec2{1200.0, bolts[i]});
+        CHECK(made->marks[i + 1].label == "bolt " + std::to_string(i + 1));
+    }
+}
+
 TEST_CASE("every curved joint leaves the margin inside both faces, and no more", "[layup][curves]")
 {
     const Demo demo(6);

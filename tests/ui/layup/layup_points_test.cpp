@@ -197,3 +197,22 @@ TEST_CASE("templates are written as their ending says, one for each joint", "[ui
     CHECK(bench.templateWritten(path, outlineTemplate(d.job(), *d.plan().layup)).contains(QStringLiteral("outline")));
     CHECK(QDir(folder.path()).entryList(QDir::Files).size() == 6);
 }
+
+TEST_CASE("a top in halves hands out the strip for its bolts, and only then", "[ui][layup]")
+{
+    Driver d;
+    d.find<QPushButton>("moreChoices")->click();
+    auto* write = d.find<QPushButton>("halvesTemplate");
+    REQUIRE(write != nullptr);
+    CHECK_FALSE(write->isVisible());
+    d.document.edit(QStringLiteral("Two halves"), [](Job& j) { j.layup.parted_mm = 1300.0; });
+    QApplication::processEvents();
+    CHECK(write->isVisible());
+    QTemporaryDir folder;
+    const QString path = folder.filePath(QStringLiteral("strip.svg"));
+    ui::LayupBench bench(d.document, &d.window);
+    CHECK(bench.templateWritten(path, halvesTemplate(d.job(), *d.plan().layup)).contains(QStringLiteral("strip.svg")));
+    QFile file(path);
+    REQUIRE(file.open(QIODevice::ReadOnly));
+    CHECK(file.readAll().contains("bolt 2"));
+}
