@@ -19,27 +19,15 @@ std::string shortNumber(double value)
     return text.substr(0, text.find('.') + 2);
 }
 
-/// What each stage asks for.
-std::vector<const std::vector<Work>*> asked(const StepsInput& in)
+} // namespace
+
+std::vector<const StageAnswer*> answersOf(const StepsInput& in)
 {
-    std::vector<const std::vector<Work>*> out;
-    const auto take = [&out](const auto& answer) {
-        if (answer) {
-            out.push_back(&answer->work);
-        }
-    };
-    take(in.layup);
-    take(in.tenons);
-    take(in.flatten);
-    take(in.fill);
-    take(in.pour);
-    take(in.move);
-    take(in.base);
-    take(in.surface);
+    std::vector<const StageAnswer*> out{in.layup.get(), in.tenons.get(), in.flatten.get(), in.fill.get(),
+                                        in.pour.get(),  in.move.get(),   in.base.get(),    in.surface.get()};
+    std::erase(out, nullptr);
     return out;
 }
-
-} // namespace
 
 StepsMade::StepsMade(const StepsInput& input) : in(input)
 {
@@ -141,8 +129,8 @@ void StepsMade::take(const Work& work, const std::string& before)
 void StepsMade::add(WorkPhase phase)
 {
     const std::string before = last_;
-    for (const std::vector<Work>* list : asked(in)) {
-        for (const Work& work : *list) {
+    for (const StageAnswer* stage : answersOf(in)) {
+        for (const Work& work : stage->work) {
             if (work.phase == phase) {
                 take(work, work.beside ? before : last_);
             }

@@ -18,6 +18,9 @@ struct Turning {
 };
 [[nodiscard]] Turning turning(double mass_kg);
 
+/// The answers of all stages that lie under the steps, in the order they are made.
+[[nodiscard]] std::vector<const StageAnswer*> answersOf(const StepsInput& in);
+
 class StepsMade
 {
 public:

@@ -1,4 +1,4 @@
-// What a layup asks for: its slabs brought in and cut out, the top cut to its size, into halves and fitted together.
+// What a layup asks for: its slabs cut out roughly, the top cut to its size, into halves and fitted together.
 
 #include <cmath>
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/days/steps_made.h"
 #include "core/measure/date.h"
 #include "core/measure/format.h"
 
@@ -98,19 +99,9 @@ private:
 std::vector<Goods> goodsOf(const StepsInput& in)
 {
     std::vector<Goods> out;
-    const auto take = [&](const auto& answer) {
-        if (answer) {
-            out.insert(out.end(), answer->goods.begin(), answer->goods.end());
-        }
-    };
-    take(in.layup);
-    take(in.tenons);
-    take(in.flatten);
-    take(in.fill);
-    take(in.pour);
-    take(in.move);
-    take(in.base);
-    take(in.surface);
+    for (const StageAnswer* stage : answersOf(in)) {
+        out.insert(out.end(), stage->goods.begin(), stage->goods.end());
+    }
     return out;
 }
 

@@ -77,7 +77,8 @@ bool sameInput(const SurfaceInput& a, const SurfaceInput& b)
     return a.choices == b.choices && a.kind == b.kind && a.farEdge == b.farEdge && a.nearEdge == b.nearEdge &&
            a.clearResin == b.clearResin && a.room == b.room && a.layup == b.layup && a.tenons == b.tenons &&
            a.fill == b.fill && a.base == b.base && a.thickness.known() == b.thickness.known() &&
-           a.thickness.value() == b.thickness.value() && a.species == b.species;
+           a.thickness.value() == b.thickness.value() && a.species == b.species && a.poured == b.poured &&
+           a.fromRough == b.fromRough && a.planedAgain == b.planedAgain;
 }
 
 std::string partWord(SurfacePart part)

@@ -265,6 +265,20 @@ void nameGoods(SurfacePlan& plan)
     if (plan.tasks.empty()) {
         return;
     }
+    const double litres = plan.flood ? plan.flood->all.volume_L : plan.amount.all.volume_L;
+    if (litres > 0.0) {
+        const std::string name = std::string("Finish: ") + finishClass(plan.choices.finish).name;
+        Goods finish{"finish", name, "L", workedOut("goods_finish", name, litres, Unit::Volume, "all coats"), "show_"};
+        finish.along = true;
+        const auto isCoat = [](const Work& w) { return w.phase == WorkPhase::Coating && !w.aside; };
+        const auto count = std::count_if(plan.work.begin(), plan.work.end(), isCoat);
+        for (const Work& w : plan.work) {
+            if (isCoat(w)) {
+                finish.uses.push_back({w.key, litres / static_cast<double>(count)});
+            }
+        }
+        plan.goods.push_back(std::move(finish));
+    }
     if (plan.discs > 0) {
         Goods discs{"discs", "Sanding discs",
                     "",      workedOut("goods_discs", "discs", plan.discs, Unit::Count, "grits and area of each part"),
@@ -288,20 +302,6 @@ void nameGoods(SurfacePlan& plan)
              "glue",
              {},
              true});
-    }
-    const double litres = plan.flood ? plan.flood->all.volume_L : plan.amount.all.volume_L;
-    if (litres > 0.0) {
-        const std::string name = std::string("Finish: ") + finishClass(plan.choices.finish).name;
-        Goods finish{"finish", name, "L", workedOut("goods_finish", name, litres, Unit::Volume, "all coats"),
-                     "",       {},   true};
-        const auto isCoat = [](const Work& w) { return w.phase == WorkPhase::Coating && !w.aside; };
-        const auto count = std::count_if(plan.work.begin(), plan.work.end(), isCoat);
-        for (const Work& w : plan.work) {
-            if (isCoat(w)) {
-                finish.uses.push_back({w.key, litres / static_cast<double>(count)});
-            }
-        }
-        plan.goods.push_back(std::move(finish));
     }
 }
 

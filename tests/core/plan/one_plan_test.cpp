@@ -254,3 +254,21 @@ TEST_CASE("the range of the finish holds the finish, and a guessed drying widens
     CHECK(plan.days->likelyTo - plan.days->finish == Approx(1.645 * 0.3 * wait).margin(4.0 * 24 * 60));
     CHECK(plan.days->finish - plan.days->likelyFrom > 10 * 24 * 60); // sooner the other waits hold it
 }
+
+TEST_CASE("a plan that takes over what stood is the plan made from nothing, when the day book says more",
+          "[plan][days]")
+{
+    for (int number = 1; number <= kDemos; ++number) {
+        Demo other(number);
+        const Plan old = makePlan(other.job, *other.book.shop);
+        DayEntry entry;
+        entry.words.step = "plane_again";
+        entry.words.minutes = 90;
+        other.job.days.book.push_back(entry);
+        const Plan taken = makePlan(other.job, *other.book.shop, &old);
+        const Plan fresh = makePlan(other.job, *other.book.shop);
+        INFO("job " << number);
+        CHECK(taken.days->list.find("plane_again") == fresh.days->list.find("plane_again"));
+        CHECK(taken.days->list.steps.size() == fresh.days->list.steps.size());
+    }
+}
