@@ -400,7 +400,8 @@ void LayupForm::refresh()
         showRow(button, c.shape == TopShape::Round && c.kind == TopKind::Single);
     }
     showRow(outlineTemplate_, c.shape != TopShape::AsLaid);
-    showRow(halvesTemplate_, c.parted_mm.has_value());
+    const Plan* plan = document_.plan();
+    showRow(halvesTemplate_, plan != nullptr && plan->layup->parted_mm.has_value()); // not of a cut beyond the top
     showRow(curveAlong_, joined);
     showRow(straighten_, curved);
     showRow(jointTemplate_, curved);

@@ -205,6 +205,9 @@ TEST_CASE("a top in halves hands out the strip for its bolts, and only then", "[
     auto* write = d.find<QPushButton>("halvesTemplate");
     REQUIRE(write != nullptr);
     CHECK_FALSE(write->isVisible());
+    d.document.edit(QStringLiteral("Two halves"), [](Job& j) { j.layup.parted_mm = 5000.0; }); // beyond the top
+    QApplication::processEvents();
+    CHECK_FALSE(write->isVisible());
     d.document.edit(QStringLiteral("Two halves"), [](Job& j) { j.layup.parted_mm = 1300.0; });
     QApplication::processEvents();
     CHECK(write->isVisible());
