@@ -35,11 +35,7 @@ double membersOf(const BasePlan& plan)
 
 Work baseWork(const char* key, const char* name, double takes_min, const char* ready, WorkPhase phase = WorkPhase::Base)
 {
-    Work w;
-    w.key = key;
-    w.name = name;
-    w.bench = "base";
-    w.phase = phase;
+    Work w = workCalled(key, name, "base", phase);
     w.planned_min = takes_min;
     w.ready = ready;
     return w;

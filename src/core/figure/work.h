@@ -99,6 +99,10 @@ struct Work {
     std::string fixedBy;            // bench that said it; empty: the maker, among the days
 };
 
+/// Work with what all of it has; the rest is said by whoever asks for it.
+[[nodiscard]] Work workCalled(const std::string& key, const std::string& name, const std::string& bench,
+                              WorkPhase phase);
+
 /// A wait of so many hours, as minutes.
 [[nodiscard]] Figure hoursFigure(const std::string& key, double hours, const std::string& source);
 

@@ -61,11 +61,7 @@ Figure acclimatising(const FlattenInput& in)
 
 void stack(const FlattenInput& in, FlattenPlan& plan)
 {
-    Work w;
-    w.key = "stack";
-    w.name = "Bring in and sticker " + namesOf(in.layup->pieces);
-    w.bench = "yard";
-    w.phase = WorkPhase::Stacking;
+    Work w = workCalled("stack", "Bring in and sticker " + namesOf(in.layup->pieces), "yard", WorkPhase::Stacking);
     w.rate = "stack";
     w.quantity = static_cast<double>(in.layup->pieces.size());
     w.wait = acclimatising(in);
@@ -136,11 +132,7 @@ Milled milled(const FlattenInput& in, const FlattenPlan& plan, size_t times)
 
 Work reading(const FlattenInput& in, const std::string& at)
 {
-    Work w;
-    w.key = "read_" + at;
-    w.name = "Measure " + namesOf(in.layup->pieces) + " again";
-    w.bench = "flat";
-    w.phase = WorkPhase::Milling;
+    Work w = workCalled("read_" + at, "Measure " + namesOf(in.layup->pieces) + " again", "flat", WorkPhase::Milling);
     w.rate = "read";
     w.quantity = static_cast<double>(in.layup->pieces.size());
     w.ready = "rails, tape, meter";
@@ -160,12 +152,10 @@ void millings(const FlattenInput& in, FlattenPlan& plan)
         if (k > 1) {
             plan.work.push_back(reading(in, at));
         }
-        Work w;
-        w.key = "flatten_" + at;
-        w.name = "Flatten " + namesOf(in.layup->pieces) +
-                 (times == 1 ? "" : std::string(", ") + kNames[std::min<size_t>(k, 3) - 1] + " milling");
-        w.bench = "flat";
-        w.phase = WorkPhase::Milling;
+        Work w = workCalled("flatten_" + at,
+                            "Flatten " + namesOf(in.layup->pieces) +
+                                (times == 1 ? "" : std::string(", ") + kNames[std::min<size_t>(k, 3) - 1] + " milling"),
+                            "flat", WorkPhase::Milling);
         w.rate = "flatten";
         w.quantity = by.quantity[k - 1];
         w.planned_min = by.minutes[k - 1];

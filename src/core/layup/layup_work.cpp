@@ -28,11 +28,7 @@ namespace
 
 Work sawing(const char* key, const std::string& name, WorkPhase phase, const char* rate, double metres)
 {
-    Work w;
-    w.key = key;
-    w.name = name;
-    w.bench = "layup";
-    w.phase = phase;
+    Work w = workCalled(key, name, "layup", phase);
     w.rate = rate;
     w.quantity = metres;
     return w;

@@ -43,11 +43,7 @@ void nameWork(MovePlan& plan)
     if (places <= 0.0) {
         return;
     }
-    Work w;
-    w.key = "underside";
-    w.name = "Channels, plates and inserts in the underside";
-    w.bench = "move";
-    w.phase = WorkPhase::Underside;
+    Work w = workCalled("underside", "Channels, plates and inserts in the underside", "move", WorkPhase::Underside);
     w.rate = "underside";
     w.quantity = places;
     w.handled = Handled::TopTurned;

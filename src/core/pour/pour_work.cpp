@@ -20,11 +20,7 @@ bool isFilm(const PourEvent& event)
 
 Work resinWork(const PourEvent& event, const std::string& name, WorkPhase phase)
 {
-    Work w;
-    w.key = "pour_" + event.id;
-    w.name = name;
-    w.bench = "fill";
-    w.phase = phase;
+    Work w = workCalled("pour_" + event.id, name, "fill", phase);
     w.pour = event.id;
     w.split = false;
     return w;
@@ -34,11 +30,7 @@ Work form(const PourInput& in, const PourPlan& plan)
 {
     const Box& top = in.fillInput->layup->finalBox;
     const double half = plan.form ? plan.form->insideLong_mm + plan.form->insideWide_mm : top.width() + top.height();
-    Work w;
-    w.key = "form";
-    w.name = "Build and seal the form";
-    w.bench = "fill";
-    w.phase = WorkPhase::Pouring;
+    Work w = workCalled("form", "Build and seal the form", "fill", WorkPhase::Pouring);
     w.rate = "form";
     w.quantity = 2.0 * half / kMmPerM;
     constexpr double kSets_h = 12.0;
@@ -132,11 +124,7 @@ void waitForCure(const PourInput& in, const PourPlan& plan, const PourEvent& las
 
 Work demould()
 {
-    Work w;
-    w.key = "demould";
-    w.name = "Take it out of the form";
-    w.bench = "fill";
-    w.phase = WorkPhase::Pouring;
+    Work w = workCalled("demould", "Take it out of the form", "fill", WorkPhase::Pouring);
     constexpr double kTakes_min = 45.0;
     w.planned_min = kTakes_min;
     w.handled = Handled::TopSteadied;

@@ -21,11 +21,7 @@ const SurfaceTask* taskCalled(const SurfacePlan& plan, const std::string& key)
 
 Work named(const std::string& key, const std::string& name, WorkPhase phase, const char* rate, double quantity)
 {
-    Work w;
-    w.key = key;
-    w.name = name;
-    w.bench = "surface";
-    w.phase = phase;
+    Work w = workCalled(key, name, "surface", phase);
     w.rate = rate;
     w.quantity = quantity;
     return w;
