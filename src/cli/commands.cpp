@@ -54,10 +54,10 @@ const char* severityWord(Severity severity)
     return "";
 }
 
-std::string planJson(const JobFile& job, const Plan& plan, bool working)
+std::string planJson(const JobFile& job, const Plan& plan, bool working, double now_h)
 {
     const UnitChoice& units = job.shop.habits.units;
-    nlohmann::ordered_json root{{"job", job.job.name}};
+    nlohmann::ordered_json root{{"job", job.job.name}, {"as_of", isoTime(now_h)}};
     if (plan.layup->missing) {
         root["missing"] = plan.layup->missing->what;
     }
@@ -87,10 +87,10 @@ std::string padded(const std::string& text, size_t letters)
     return text + std::string(letters > have ? letters - have : 0, ' ');
 }
 
-void printPlan(const JobFile& job, const Plan& plan, bool working)
+void printPlan(const JobFile& job, const Plan& plan, bool working, double now_h)
 {
     const UnitChoice& units = job.shop.habits.units;
-    std::cout << job.job.name << '\n';
+    std::cout << job.job.name << ", as of " << timeText(now_h) << '\n';
     if (plan.layup->missing) {
         std::cout << "  " << plan.layup->missing->what << '\n';
     }
@@ -127,7 +127,11 @@ int plan(const PlanOptions& options)
     if (!job) {
         return code;
     }
-    Plan made = planWorkedOut(job->job, job->shop);
+    const auto said = momentOf(options.now, code);
+    if (!said) {
+        return code;
+    }
+    Plan made = planAt(job->job, job->shop, *said);
     if (options.sure) { // the range stands among the figures of flattening
         auto flatten = std::make_shared<FlattenPlan>(*made.flatten);
         const RangePlan sure = rangePlan(*made.flatten.input, *flatten);
@@ -153,9 +157,9 @@ int plan(const PlanOptions& options)
         return figure.known() ? kDone : kMissed;
     }
     if (options.json) {
-        std::cout << planJson(*job, made, options.working) << '\n';
+        std::cout << planJson(*job, made, options.working, *said) << '\n';
     } else {
-        printPlan(*job, made, options.working);
+        printPlan(*job, made, options.working, *said);
     }
     return kDone;
 }
@@ -175,10 +179,8 @@ int sheet(const SheetOptions& options, int argc, char** argv)
     if (!said) {
         return code;
     }
-    const double now = *said;
     const Typesetter set(argc, argv);
-    const bool dated = options.kind == "steps" || options.kind == "weeks" || options.kind == "history";
-    const Plan made = dated ? planAt(job->job, job->shop, now) : planWorkedOut(job->job, job->shop);
+    const Plan made = planAt(job->job, job->shop, *said); // one day for it on all papers
     const QByteArray pdf = options.kind == "cut"        ? cutSheetPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "pours"    ? pourCardPdf(job->job, job->shop, made, *paper, set.family)
                            : options.kind == "surface"  ? surfaceCardPdf(job->job, job->shop, made, *paper, set.family)

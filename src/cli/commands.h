@@ -23,6 +23,7 @@ struct PlanOptions {
     std::string figure; // only this one
     bool working = false;
     bool sure = false; // how sure the thickness is, too
+    std::string now;   // moment; empty: the clock of the machine
     std::string units; // mm, cm, inch, feet; empty: as the shop's habit
 };
 int plan(const PlanOptions& options);
@@ -31,7 +32,7 @@ struct SheetOptions {
     std::string file;
     std::string out;
     std::string kind = "shop"; // or cut, flat, pours, drilling, base, packing, surface, care, steps, weeks, history
-    std::string now;           // moment of steps, weeks and history; empty: the clock of the machine
+    std::string now;           // moment; empty: the clock of the machine
     std::string paper = "a4";
     std::string units;
 };
@@ -142,6 +143,7 @@ int cure(const CureCommand& options);
 struct PoursCommand {
     std::string file;
     bool json = false;
+    std::string now; // moment; empty: the clock of the machine
     std::string units;
 };
 int pours(const PoursCommand& options);

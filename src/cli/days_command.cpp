@@ -97,7 +97,8 @@ int days(const DaysCommand& options)
         }
         std::cout << '\n';
     }
-    std::cout << "done by " << timeText(plan.hoursAt(plan.finish))
+    std::cout << "as of " << timeText(now) << "\n"
+              << "done by " << timeText(plan.hoursAt(plan.finish))
               << (plan.proven ? "" : " (an earlier day is not ruled out)") << '\n';
     for (const Finding& f : grouped(plan.findings)) {
         const std::string remedy = remedyText(f, job->shop.habits.units);

@@ -9,6 +9,7 @@
 #include "cli/commands.h"
 #include "cli/files.h"
 #include "cli/job.h"
+#include "core/days/pour_times.h"
 #include "core/measure/clock.h"
 #include "core/measure/format.h"
 #include "core/plan/plan.h"
@@ -18,19 +19,11 @@ namespace burl::cli
 namespace
 {
 
-std::string whenText(const PourPlan& plan, const std::optional<double>& at_h)
-{
-    if (!at_h) {
-        return "waits";
-    }
-    return plan.starts ? timeText(*plan.starts + *at_h) : "hour " + std::to_string(std::lround(*at_h));
-}
-
-nlohmann::ordered_json eventJson(const PourEvent& e)
+nlohmann::ordered_json eventJson(const PourEvent& e, const PourTimes& times)
 {
     nlohmann::ordered_json out{
         {"id", e.id},     {"name", e.name},        {"resin", e.resin}, {"litres", e.litres.value()},
-        {"pots", e.pots}, {"minutes", e.time_min}, {"done", e.done},   {"scuff", e.scuff}};
+        {"pots", e.pots}, {"minutes", e.time_min}, {"done", e.done},   {"scuff", times.scuffed()}};
     const auto put = [&](const char* key, const std::optional<double>& value) {
         out[key] = value ? nlohmann::ordered_json(*value) : nlohmann::ordered_json(nullptr);
     };
@@ -38,6 +31,13 @@ nlohmann::ordered_json eventJson(const PourEvent& e)
     put("at_h", e.at_h);
     put("earliest_h", e.earliest_h);
     put("latest_h", e.latest_h);
+    const auto moment = [&](const char* key, const std::optional<double>& value) {
+        out[key] =
+            value && times.ofTheClock ? nlohmann::ordered_json(isoTime(*value)) : nlohmann::ordered_json(nullptr);
+    };
+    moment("at", times.at_h);
+    moment("not_before", times.notBefore_h);
+    moment("closes", times.closes_h);
     for (const ColourPots& c : e.colours) {
         out["colours"].push_back({{"colour", c.colour},
                                   {"where", c.where},
@@ -52,9 +52,9 @@ nlohmann::ordered_json eventJson(const PourEvent& e)
     return out;
 }
 
-void printEvent(const PourPlan& plan, const PourEvent& e, const UnitChoice& units)
+void printEvent(const PourEvent& e, const PourTimes& times, const UnitChoice& units)
 {
-    std::cout << whenText(plan, e.at_h)
+    std::cout << pourMoment(times, times.at_h)
               << (e.isIn() ? ", done"
                   : e.done ? ", begun"
                            : "")
@@ -84,10 +84,11 @@ void printEvent(const PourPlan& plan, const PourEvent& e, const UnitChoice& unit
     if (e.works_min) {
         std::cout << ", the resin works " << formatQuantity(*e.works_min, Unit::Minutes, units);
     }
-    if (e.earliest_h && *e.earliest_h > 0.0) {
-        std::cout << "; not before " << whenText(plan, e.earliest_h);
-        if (e.latest_h) {
-            std::cout << (e.scuff ? ", scuffed: its window closed " : ", scuffed after ") << whenText(plan, e.latest_h);
+    if (times.notBefore_h) {
+        std::cout << "; not before " << pourMoment(times, times.notBefore_h);
+        if (times.closes_h) {
+            std::cout << (times.scuffed() ? ", scuffed: its window closed " : ", scuffed after ")
+                      << pourMoment(times, times.closes_h);
         }
     }
     std::cout << '\n';
@@ -121,13 +122,17 @@ int pours(const PoursCommand& options)
     if (!job) {
         return code;
     }
-    const Plan plan = planWorkedOut(job->job, job->shop);
+    const auto said = momentOf(options.now, code);
+    if (!said) {
+        return code;
+    }
+    const Plan plan = planAt(job->job, job->shop, *said);
     const PourPlan& pour = *plan.pour;
     const UnitChoice& units = job->shop.habits.units;
     if (options.json) {
         nlohmann::ordered_json out{{"events", nlohmann::ordered_json::array()}};
         for (const PourEvent& e : pour.events) {
-            out["events"].push_back(eventJson(e));
+            out["events"].push_back(eventJson(e, pourTimes(pour, *plan.days, e)));
         }
         for (const Finding& f : pour.findings) {
             out["findings"].push_back(
@@ -141,7 +146,7 @@ int pours(const PoursCommand& options)
         return kDone;
     }
     for (const PourEvent& e : pour.events) {
-        printEvent(pour, e, units);
+        printEvent(e, pourTimes(pour, *plan.days, e), units);
     }
     std::cout << "\nPlaces whose heat is worked out (burl heat --place):\n";
     for (size_t i = 0; i < pour.places.size(); ++i) {

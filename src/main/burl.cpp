@@ -84,6 +84,8 @@ int run(int argc, char** argv)
     planCommand->add_option("--figure", planOptions.figure, "only this figure, by its key");
     planCommand->add_flag("--working", planOptions.working, "with the working");
     planCommand->add_flag("--sure", planOptions.sure, "with the range of the thickness; takes a moment");
+    planCommand->add_option("--now", planOptions.now,
+                            "moment, as 2026-11-27T10:10; the clock of the machine if left out");
     planCommand->add_option("--units", planOptions.units, "mm, cm, inch or feet");
 
     SheetOptions sheetOptions;
@@ -96,7 +98,8 @@ int run(int argc, char** argv)
             "shop, the usual; cut; flat; pours; drilling; base; packing; surface; care; steps; weeks; or history")
         ->check(CLI::IsMember({"shop", "cut", "flat", "pours", "drilling", "base", "packing", "surface", "care",
                                "steps", "weeks", "history"}));
-    sheetCommand->add_option("--now", sheetOptions.now, "moment of steps, weeks and history, as 2026-11-27T10:10");
+    sheetCommand->add_option("--now", sheetOptions.now,
+                             "moment, as 2026-11-27T10:10; the clock of the machine if left out");
     sheetCommand->add_option("--paper", sheetOptions.paper, "a4 or letter");
     sheetCommand->add_option("--units", sheetOptions.units, "mm, cm, inch or feet");
 
@@ -239,6 +242,8 @@ int run(int argc, char** argv)
         app.add_subcommand("pours", "The pours of a job in their order: litres, pots, hours, form");
     poursCommand->add_option("JOB", poursOptions.file, "job file")->required();
     poursCommand->add_flag("--json", poursOptions.json, "as JSON");
+    poursCommand->add_option("--now", poursOptions.now,
+                             "moment, as 2026-11-27T10:10; the clock of the machine if left out");
     poursCommand->add_option("--units", poursOptions.units, "mm, cm, inch or feet");
 
     HeatCommand heatOptions;

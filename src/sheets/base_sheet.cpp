@@ -326,7 +326,7 @@ private:
             return n == 1 ? tr("one person") : tr("%1 people").arg(n);
         };
         for (const TablePiece& p : base_.carried) {
-            if (p.key != "base") {
+            if (!p.ofBase) {
                 row(p.key == "top" ? tr("The top") : tr("The top, %1").arg(core(p.name)),
                     tr("%1, %2, %3; on its edge, blankets, corners padded")
                         .arg(box({p.long_mm.value(), p.wide_mm.value(), p.high_mm.value()}),
@@ -334,13 +334,19 @@ private:
             }
         }
         if (base_.shape) {
-            const bool frames = base_.plates.size() == 2 && madeOf(base_.choices.kind) == BaseOf::Steel &&
-                                (base_.choices.kind == BaseKind::U || base_.choices.kind == BaseKind::Trapezoid ||
-                                 base_.choices.kind == BaseKind::Cross);
-            row(frames ? tr("Two frames of the base") : tr("The base"),
-                base_.baseMass ? tr("%1, %2").arg(quantity(base_.baseMass.value(), Unit::Mass),
-                                                  people(base_.baseMass.value() / (frames ? 2.0 : 1.0)))
-                               : tr("not weighed"));
+            bool weighed = false;
+            for (const TablePiece& p : base_.carried) {
+                if (p.ofBase) {
+                    weighed = true;
+                    row(p.key == "base" ? tr("The base") : tr("The %1").arg(core(p.name)),
+                        tr("%1, %2, %3")
+                            .arg(box({p.long_mm.value(), p.wide_mm.value(), p.high_mm.value()}),
+                                 quantity(p.mass.value(), Unit::Mass), people(p.mass.value())));
+                }
+            }
+            if (!weighed) {
+                row(tr("The base"), tr("not weighed"));
+            }
             row(tr("Feet"), base_.choices.feet == BaseFeet::Adjustable
                                 ? tr("%1 adjustable, and two spare")
                                       .arg(base_.shape->feet.size() <= 8 ? base_.shape->feet.size() : size_t{4})

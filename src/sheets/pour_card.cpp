@@ -6,6 +6,7 @@
 #include <QCoreApplication>
 #include <QPdfWriter>
 
+#include "core/days/pour_times.h"
 #include "core/measure/clock.h"
 #include "core/measure/format.h"
 #include "sheets/sheet.h"
@@ -70,28 +71,15 @@ private:
     {
         return QString::fromStdString(formatQuantity(value, unit, units_));
     }
-    [[nodiscard]] QString when(const std::optional<double>& at_h) const
-    {
-        if (!at_h) {
-            return tr("waits");
-        }
-        return pour_.starts ? QString::fromStdString(timeText(*pour_.starts + *at_h))
-                            : tr("hour %1").arg(qRound(*at_h));
-    }
-
-    /// When the days have it: there is one date for it on all papers. By the hours of the pours while no days stand.
-    [[nodiscard]] QString dayOf(const PourEvent& event) const
-    {
-        const auto at_h = days_.pourAt_h(event.id);
-        return at_h && !event.done ? QString::fromStdString(timeText(*at_h)) : when(event.at_h);
-    }
-
     void pourOf(const PourEvent& event)
     {
         constexpr double kRow_mm = 5.4;
         constexpr double kHead_mm = 30.0;
+        const PourTimes times = pourTimes(pour_, days_, event);
+        const auto when = [&](const std::optional<double>& at_h) { return words(pourMoment(times, at_h)); };
         makeRoom(kHead_mm + kRow_mm * event.pots);
-        page_.text(0, y_, page_.width() - 46.0, words(event.name) + QStringLiteral(" · ") + dayOf(event), 12.0, true);
+        page_.text(0, y_, page_.width() - 46.0, words(event.name) + QStringLiteral(" · ") + when(times.at_h), 12.0,
+                   true);
         page_.text(page_.width() - 60.0, y_, 60.0, QString::fromStdString(figureText(event.litres, units_)), 12.0, true,
                    Qt::AlignRight);
         y_ += 6.5;
@@ -104,11 +92,13 @@ private:
         if (event.works_min) {
             line += tr(", works %1").arg(amount(*event.works_min, Unit::Minutes));
         }
-        if (event.earliest_h && *event.earliest_h > 0.0) {
-            line += QStringLiteral(" · ") + tr("not before %1").arg(when(event.earliest_h));
+        if (times.notBefore_h) {
+            line += QStringLiteral(" · ") + tr("not before %1").arg(when(times.notBefore_h));
         }
-        if (event.latest_h) {
-            line += QStringLiteral(" · ") + tr("scuff it after %1").arg(when(event.latest_h));
+        if (times.closes_h) {
+            line += QStringLiteral(" · ") +
+                    (times.scuffed() ? tr("scuff it first: its window closed %1") : tr("scuff it after %1"))
+                        .arg(when(times.closes_h));
         }
         y_ += page_.paragraph(0, y_, page_.width(), line, 9.0) + 1.5;
         std::vector<QStringList> rows;
@@ -157,11 +147,12 @@ private:
             event.layer >= river->heat->layers.size() || !event.at_h) {
             return;
         }
+        const PourTimes pour = pourTimes(pour_, days_, event);
         const CuredLayer& times = river->heat->layers[event.layer].times;
         QStringList looks;
         const auto look = [&](const std::optional<double>& h, const QString& what) {
             if (h) {
-                looks << what.arg(when(*event.at_h + *h));
+                looks << what.arg(words(pourMoment(pour, *pour.at_h + *h)));
             }
         };
         constexpr double kBubbles_h = 0.5;

@@ -4,6 +4,7 @@
 #include <cctype>
 #include <cmath>
 
+#include "core/base/base_pieces.h"
 #include "core/base/base_plan.h"
 
 namespace burl
@@ -251,11 +252,13 @@ private:
             plan_.handling.push_back(f);
         };
         size_t pieces = 0;
+        if (plan_.shape && plan_.baseMass && !plan_.shape->parts.empty()) {
+            const std::vector<TablePiece> base = basePieces(*plan_.shape, plan_.baseMass);
+            plan_.carried.insert(plan_.carried.end(), base.begin(), base.end());
+        }
         for (const TablePiece& p : plan_.carried) {
-            if (p.key != "base") {
-                ++pieces;
-                people(p.key, p.name, p.mass);
-            }
+            pieces += p.ofBase ? 0 : 1;
+            people(p.key, p.name, p.mass);
         }
         if (plan_.baseMass) {
             people("whole", "whole table", plan_.mass);

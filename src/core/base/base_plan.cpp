@@ -1,4 +1,5 @@
 #include "core/base/base_plan.h"
+#include "core/base/base_pieces.h"
 
 #include <algorithm>
 #include <cmath>
@@ -300,7 +301,7 @@ void rock(BasePlan& plan)
 
 TablePiece carriedPiece(const TopPiece& p, const Figure& thickness, const Figure& mass, size_t pieces)
 {
-    TablePiece out{p.key, p.name, {}, {}, thickness, mass, p.middle};
+    TablePiece out{p.key, p.name, {}, {}, thickness, mass, p.middle, false};
     out.long_mm = workedOut(p.key + "_long", p.name + ", long", p.box.width(), Unit::Length, "on the drawing");
     out.wide_mm = workedOut(p.key + "_wide", p.name + ", wide", p.box.height(), Unit::Length, "on the drawing");
     if (pieces > 1) {
@@ -310,25 +311,6 @@ TablePiece carriedPiece(const TopPiece& p, const Figure& thickness, const Figure
                         Unit::Mass);
     }
     return out;
-}
-
-/// What its parts reach over, seen from above.   REQUIRES: parts
-Box reachOf(const BaseShape& shape, double& high_mm)
-{
-    Box box;
-    bool first = true;
-    for (const BasePart& part : shape.parts) {
-        for (const auto* rim : {&part.shape.low, &part.shape.high}) {
-            for (const Point3& p : *rim) {
-                box = first ? Box{p.x, p.y, p.x, p.y}
-                            : Box{std::min(box.left, p.x), std::min(box.bottom, p.y), std::max(box.right, p.x),
-                                  std::max(box.top, p.y)};
-                high_mm = std::max(high_mm, p.z);
-                first = false;
-            }
-        }
-    }
-    return box;
 }
 
 void carry(const BaseInput& in, BasePlan& plan)
@@ -341,18 +323,12 @@ void carry(const BaseInput& in, BasePlan& plan)
         plan.carried.push_back(carriedPiece(p, in.thickness, plan.topMass, pieces.size()));
     }
     if (plan.shape && !plan.shape->parts.empty()) {
+        std::vector<const BasePart*> parts;
+        for (const BasePart& part : plan.shape->parts) {
+            parts.push_back(&part);
+        }
         double high = 0.0;
-        const Box base = reachOf(*plan.shape, high);
-        const auto size = [](const char* key, const char* label, double mm) {
-            return workedOut(key, label, mm, Unit::Length, "its members");
-        };
-        plan.carried.push_back({"base",
-                                "base",
-                                size("base_long", "base, long", base.width()),
-                                size("base_wide", "base, wide", base.height()),
-                                size("base_high", "base, high", high),
-                                plan.baseMass,
-                                {plan.all.x, plan.all.y}});
+        const Box base = reachOf(parts, high);
         if (pieces.size() == 1) { // halves meet in the room
             const Box& top = in.layup->finalBox;
             plan.wholeBox =
@@ -506,7 +482,7 @@ const TablePiece& heaviestOfTop(const BasePlan& plan)
 {
     const TablePiece* out = &plan.carried.front();
     for (const TablePiece& p : plan.carried) {
-        out = p.key != "base" && p.mass.value() > out->mass.value() ? &p : out;
+        out = !p.ofBase && p.mass.value() > out->mass.value() ? &p : out;
     }
     return *out;
 }

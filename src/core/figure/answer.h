@@ -48,10 +48,11 @@ struct Goods {
 
 /// What leaves the shop in one: the top or a half of it, the base.
 struct TablePiece {
-    std::string key;  // "top", "left_half", "right_half", "base"
+    std::string key;  // "top", "left_half", "right_half", "base", "base_1"
     std::string name; // "top"
     Figure long_mm, wide_mm, high_mm, mass;
-    Vec2 middle; // where its weight acts, in the top's frame
+    Vec2 middle;         // where its weight acts, in the top's frame
+    bool ofBase = false; // else of the top
 };
 
 /// The shape that all stages share; a stage's own plan adds its values.

@@ -308,9 +308,11 @@ void inspectFill(const FillInput& in, FillPlan& plan)
         }
     }
     if (!plan.orders.empty()) {
-        addFinding(plan.findings, "fill.skin", Severity::Caution,
-                   "Resin: gloves, eyes, fresh air; a pot that smokes goes outdoors. The product's own sheet rules.",
-                   {}, "");
+        addFinding(
+            plan.findings, "fill.skin", Severity::Caution,
+            "Resin: gloves, eyes, fresh air; a pot that smokes goes outdoors. Heat and hours are estimates for a "
+            "class of resin: the product's own sheet rules.",
+            {}, "");
     }
 }
 

@@ -120,7 +120,7 @@ private:
                 : inGap ? "A fastener sits in the river: resin does not hold a thread as wood does, and does not move "
                           "with it."
                         : "A fastener does not sit in wood.",
-                {}, "move it");
+                {}, "move to sound wood");
             return;
         }
         if (f.clear_mm <= kClearOfHole_mm) {
@@ -128,7 +128,7 @@ private:
                 "A fastener sits {0} from a hole or punky wood; {1} of sound wood round it hold best.",
                 {workedOut("clear", "clear", f.clear_mm, Unit::Length, "on the drawing"),
                  given("clear_wanted", "wanted", kClearOfHole_mm, Unit::Length, "custom")},
-                "move it into sound wood");
+                "move into sound wood");
         }
         for (const Hazard& h : underside_.hazards) {
             if (h.kind == HazardKind::Void || h.kind == HazardKind::Channel) {
@@ -138,34 +138,34 @@ private:
             if (apart < f.fastener.bolt_mm / 2.0) {
                 add("move.fastener_in_way",
                     h.kind == HazardKind::Key || h.kind == HazardKind::Joint ? Severity::Warn : Severity::Stop, f,
-                    "Fastener {0} goes into " + h.name + ".", {numberOf(f)}, "move it",
+                    "Fastener {0} goes into " + h.name + ".", {numberOf(f)}, "move clear of it",
                     "Fasteners {0} go into " + h.name + ".");
             } else if (apart < h.wanted_mm) {
                 add("move.fastener_in_way", Severity::Caution, f,
                     "Fastener {0} sits {1} from " + h.name + "; {2} are wanted.",
                     {numberOf(f), workedOut("apart", "apart", apart, Unit::Length, "on the drawing"),
                      given("wanted", "wanted", h.wanted_mm, Unit::Length, "custom")},
-                    "move it", "Fasteners {0} sit {1} from " + h.name + "; {2} are wanted.");
+                    "move farther away", "Fasteners {0} sit {1} from " + h.name + "; {2} are wanted.");
             }
         }
         const double edge = std::min(signedDistance_mm(underside_.top, f.fastener.at),
                                      signedDistance_mm(underside_.under, f.fastener.at));
         if (edge <= 0.0) {
             add("move.fastener_near_edge", Severity::Stop, f, "Fastener {0} sits beside the wood of the narrower face.",
-                {numberOf(f)}, "move it in", "Fasteners {0} sit beside the wood of the narrower face.");
+                {numberOf(f)}, "move in", "Fasteners {0} sit beside the wood of the narrower face.");
         } else if (edge < kClearOfEdge_mm) {
             add("move.fastener_near_edge", edge < f.fastener.bolt_mm ? Severity::Stop : Severity::Caution, f,
                 "Fastener {0} sits {1} from the edge of the wood on its narrower face; {2} are wanted.",
                 {numberOf(f), workedOut("edge", "from the edge", edge, Unit::Length, "on the drawing"),
                  given("wanted", "wanted", kClearOfEdge_mm, Unit::Length, "custom")},
-                "move it in", "Fasteners {0} sit {1} from the edge of the wood on its narrower face; {2} are wanted.");
+                "move in", "Fasteners {0} sit {1} from the edge of the wood on its narrower face; {2} are wanted.");
         }
         const bool throughPlate = f.fastener.kind == FastenerKind::InsertAndBolt ||
                                   f.fastener.kind == FastenerKind::KnockInInsert ||
                                   f.fastener.kind == FastenerKind::ScrewAndWasher;
         if (throughPlate && !plan_.plates.empty() && !f.plate) {
             add("move.fastener_no_plate", Severity::Warn, f, "Fastener {0} goes through no plate of the base.",
-                {numberOf(f)}, "move it onto a plate", "Fasteners {0} go through no plate of the base.");
+                {numberOf(f)}, "move onto a plate", "Fasteners {0} go through no plate of the base.");
         }
     }
 
@@ -334,7 +334,7 @@ private:
             add("move.hole_off_plate", Severity::Stop, f,
                 "The hole of fastener {0} runs out of its plate by {1}: nothing holds the bolt there.",
                 {numberOf(f), workedOut("off_plate", "beyond the plate", -room, Unit::Length, "on the drawing")},
-                "move it in, or take a larger plate",
+                "move in, or take a larger plate",
                 "The holes of fasteners {0} run out of their plates by {1}: nothing holds the bolts there.");
         } else if (room < c.bolt_mm / 2.0) {
             add("move.hole_off_plate", Severity::Caution, f,
@@ -342,7 +342,7 @@ private:
                 {numberOf(f), workedOut("steel_left", "left", room, Unit::Length, "on the drawing"),
                  made("steel_least", "least", "{0} ÷ 2", {given("bolt", "bolt", c.bolt_mm, Unit::Length, "chosen")},
                       c.bolt_mm / 2.0, Unit::Length)},
-                "move it in");
+                "move in");
         }
     }
 

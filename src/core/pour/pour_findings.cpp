@@ -228,11 +228,6 @@ private:
                     "warm the shop; do not flatten it before it is hard");
             }
         }
-        const bool open = std::any_of(plan_.places.begin(), plan_.places.end(), [](const auto& p) { return !p.heat; });
-        if (!open && !plan_.places.empty()) {
-            say("pour.estimate", Severity::Caution,
-                "Heat and hours are an estimate for a class of resin; the data sheet of your product rules.", {}, "");
-        }
     }
 
     void working(const PourEvent& event)
@@ -260,13 +255,13 @@ private:
 
     void window(const PourEvent& event)
     {
-        if (!event.scuff || !event.at_h || !event.latest_h) {
+        // Of one that is still to come the days say it: they know its hour.
+        if (!event.scuff || !event.done || !event.at_h || !event.latest_h || !plan_.starts) {
             return;
         }
-        const std::string at = plan_.starts ? timeText(*plan_.starts + *event.at_h) : "";
         say("pour.window", Severity::Caution,
-            event.name + (event.done ? " came" : " comes") + " after the one below has set: {0} too late" +
-                (at.empty() ? "." : ", " + at + "."),
+            event.name + " came after the one below has set: {0} too late, " + timeText(*plan_.starts + *event.at_h) +
+                ".",
             {hours("late", "late", *event.at_h - *event.latest_h, "after its window")},
             "scuff it with 120 grit and wipe it, or it does not hold");
     }

@@ -31,7 +31,7 @@ constexpr int kDustOneIn = 50;             // so many points may lie below a ben
 constexpr double kLeastShare = 0.04;       // of the points that must lie on a bench
 constexpr size_t kSample = 4000;           // points that the triples are tried on
 constexpr size_t kLeastOnBench = 50;       // to settle it
-constexpr double kAlong = 0.3;             // sine under which the scanner's x does not tell a direction on the bench
+constexpr double kLeastAlong = 0.3;        // sine under which the scanner's x does not tell a direction on the bench
 
 struct Direction {
     double x = 0.0, y = 0.0, z = 1.0;
@@ -111,7 +111,7 @@ ScanPose poseOf(const FoundPlane& plane)
     // The scanner's x laid onto the bench.
     Direction x{1.0 - n.x * n.x, -n.x * n.y, -n.x * n.z};
     double size = std::sqrt(x.x * x.x + x.y * x.y + x.z * x.z);
-    if (size < kAlong) { // the scanner looked along the bench: take its y
+    if (size < kLeastAlong) { // the scanner looked along the bench: take its y
         x = {-n.y * n.x, 1.0 - n.y * n.y, -n.y * n.z};
         size = std::sqrt(x.x * x.x + x.y * x.y + x.z * x.z);
     }

@@ -6,6 +6,7 @@
 #include <QMouseEvent>
 #include <QPainter>
 
+#include "core/days/pour_times.h"
 #include "core/measure/clock.h"
 #include "ui/look/text.h"
 #include "ui/look/theme.h"
@@ -20,16 +21,9 @@ constexpr double kWide_px = 150.0, kHigh_px = 86.0, kGap_px = 8.0, kEdge_px = 22
 /// As the days have it: one date wherever it is read.
 QString whenText(const Plan& all, const PourEvent& event)
 {
-    const PourPlan& plan = *all.pour;
-    if (const auto at_h = all.days->pourAt_h(event.id); at_h && !event.done) {
-        return fromCore(timeText(*at_h));
-    }
-    if (!event.at_h) {
-        return QObject::tr("waits");
-    }
-    return plan.starts && event.done ? fromCore(shortTimeText(*plan.starts + *event.at_h))
-           : plan.starts             ? fromCore(timeText(*plan.starts + *event.at_h))
-                                     : QObject::tr("hour %1").arg(qRound(*event.at_h));
+    const PourTimes times = pourTimes(*all.pour, *all.days, event);
+    const bool shortly = event.done && times.ofTheClock && times.at_h; // "done" stands before it
+    return fromCore(shortly ? shortTimeText(*times.at_h) : pourMoment(times, times.at_h));
 }
 
 QString potsText(const PourEvent& event, const UnitChoice& units)
@@ -116,6 +110,7 @@ void PourCards::paintEvent(QPaintEvent*)
         const PourEvent& event = plan.events[static_cast<size_t>(i)];
         const QRectF card = cardOf(i);
         const bool grabbed = i == chosen();
+        const bool scuff = pourTimes(plan, *document_.plan()->days, event).scuffed();
         p.setPen(QPen(grabbed ? c.ink : c.hairline, grabbed ? 1.8 : 1.0));
         p.setBrush(grabbed ? c.shelf : c.field);
         p.drawRoundedRect(card, 4, 4);
@@ -128,11 +123,11 @@ void PourCards::paintEvent(QPaintEvent*)
         };
         line(0, 17, textFont(10.0, true), c.ink, QString::number(i + 1) + QLatin1Char(' ') + translated(event.name));
         line(18, 22, textFont(13.0, true), c.ink, quantity(event.litres, document_.units()));
-        line(40, 17, textFont(10.0), event.scuff ? c.mark : c.ink,
+        line(40, 17, textFont(10.0), scuff ? c.mark : c.ink,
              (event.isIn() ? tr("done ")
               : event.done ? tr("begun ")
                            : QString()) +
-                 whenText(*document_.plan(), event) + (event.scuff ? tr(" · scuff") : QString()));
+                 whenText(*document_.plan(), event) + (scuff ? tr(" · scuff") : QString()));
         line(58, 16, textFont(9.5), c.faint, potsText(event, document_.units()));
     }
 }

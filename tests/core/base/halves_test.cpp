@@ -74,8 +74,8 @@ TEST_CASE("what is carried weighs what the table weighs, in one piece and in two
             double top = 0.0;
             size_t pieces = 0;
             for (const TablePiece& p : plan.base->carried) {
-                top += p.key == "base" ? 0.0 : p.mass.value();
-                pieces += p.key == "base" ? 0 : 1;
+                top += p.ofBase ? 0.0 : p.mass.value();
+                pieces += p.ofBase ? 0 : 1;
                 CHECK(p.middle.x >= plan.layup->finalBox.left);
                 CHECK(p.middle.x <= plan.layup->finalBox.right);
             }
