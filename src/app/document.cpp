@@ -50,6 +50,10 @@ Document::Document(Book book, std::optional<ShopBook> store, QObject* parent)
         jobId_ = book_.jobs.front()->id;
     }
     constexpr int kSoon_ms = 120;
+    constexpr int kRest_ms = 150; // shorter than a hand waits for an answer, longer than between two of its steps
+    restSoon_.setSingleShot(true);
+    restSoon_.setInterval(kRest_ms);
+    connect(&restSoon_, &QTimer::timeout, this, &Document::catchUp);
     heatSoon_.setSingleShot(true);
     heatSoon_.setInterval(kSoon_ms);
     connect(&heatSoon_, &QTimer::timeout, this, [this] { heatRun_.ask(heatAsked_); });
@@ -178,7 +182,7 @@ QString Document::shownBy(const std::string& key) const
     return tr("a picture");
 }
 
-void Document::planAnew(bool fromScratch)
+void Document::planAnew(bool fromScratch, const std::string& upTo)
 {
     const Job* j = job();
     if (j == nullptr) {
@@ -187,13 +191,32 @@ void Document::planAnew(bool fromScratch)
     }
     worked_.now_h = quarterOf(now_h());
     worked_.rates = std::make_shared<const RateLogs>(rateLogsOf(book_.jobs, shop().habits.work));
-    plan_ = makePlan(*j, shop(), !fromScratch && plan_ ? &*plan_ : nullptr, worked_);
+    plan_ = makePlan(*j, shop(), !fromScratch && plan_ ? &*plan_ : nullptr, worked_, upTo);
+    if (plan_->isBehind()) {
+        restSoon_.start(); // what is slow is asked then
+        return;
+    }
     if (HeatQuestions open = plan_->asks(); !open.empty()) {
         heatAsked_ = {std::move(open), worked_.heat};
         heatSoon_.start();
     }
     if (plan_->hold->asks() != nullptr) {
         holdSoon_.start();
+    }
+}
+
+void Document::setShown(std::string bench)
+{
+    shown_ = std::move(bench);
+    catchUp();
+}
+
+void Document::catchUp()
+{
+    restSoon_.stop();
+    if (plan_ && plan_->isBehind()) {
+        planAnew(false);
+        Q_EMIT worked();
     }
 }
 
@@ -355,7 +378,7 @@ void Document::swapTo(const Book& book)
     if (book_.job(jobId_) == nullptr) {
         jobId_ = book_.jobs.empty() ? JobId{} : book_.jobs.front()->id;
     }
-    planAnew(false);
+    planAnew(false, inGesture() ? shown_ : std::string());
     if (!inGesture()) {
         writeEdit();
     }
@@ -369,6 +392,7 @@ void Document::endGesture()
     }
     gesture_ = 0;
     beforeGesture_ = {};
+    catchUp();
     writeEdit();
 }
 

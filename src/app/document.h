@@ -36,6 +36,8 @@ public:
     /// The job on the wall; null in a book without jobs.
     [[nodiscard]] const Job* job() const { return book_.job(jobId_); }
     [[nodiscard]] const Plan* plan() const { return plan_ ? &*plan_ : nullptr; }
+    /// The bench on show: while a hand drags, only what it shows is planned at once, the rest when the hand rests.
+    void setShown(std::string bench);
     /// True while the cure model works on what the plan asks: its figures go by the sheets of the resins until then.
     [[nodiscard]] bool heatIsOpen() const { return plan_ && !plan_->asks().empty(); }
     /// And while the plate model does.
@@ -103,7 +105,9 @@ private:
     void swapTo(const Book& book);
     void showChangedJob(const Book& before);
     void writeEdit();
-    void planAnew(bool fromScratch);
+    /// `upTo`: the bench whose stages alone are asked; empty: all.
+    void planAnew(bool fromScratch, const std::string& upTo = {});
+    void catchUp();
     void takeHeat();
     void takeHold();
     void lookAtClock();
@@ -123,6 +127,8 @@ private:
     HeatAsked heatAsked_;
     HeatRun heatRun_;
     QTimer heatSoon_, holdSoon_; // until the hand rests
+    QTimer restSoon_;
+    std::string shown_; // bench
     HoldRun holdRun_;
     std::function<double()> clock_;
     QTimer minute_;

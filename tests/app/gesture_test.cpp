@@ -222,3 +222,38 @@ TEST_CASE("what is edited stands in the book on disk, undone or not, and a cance
     Document again(std::move(*book), std::move(*store));
     CHECK(again.picture(key) == "a picture");
 }
+
+TEST_CASE("while a hand drags only the bench on show is planned; when it rests, or lets go, all is", "[app][gesture]")
+{
+    Document document{demoBook()};
+    document.setShown("layup");
+    const double before = document.job()->layup.length_mm;
+    const auto daysOf = [&] { return document.plan()->days.answer; };
+    const auto old = daysOf();
+    QSignalSpy told(&document, &Document::worked);
+    const int hand = document.newGesture();
+    lengthTo(document, before - 30.0, hand);
+    CHECK(document.plan()->isBehind("days"));
+    CHECK_FALSE(document.plan()->isBehind("layup"));
+    CHECK(daysOf() == old);
+    REQUIRE(told.wait(2000)); // the hand rests
+    CHECK_FALSE(document.plan()->isBehind());
+    lengthTo(document, before - 60.0, hand);
+    CHECK(document.plan()->isBehind("days"));
+    document.endGesture();
+    CHECK_FALSE(document.plan()->isBehind());
+    const Plan whole = makePlan(*document.job(), document.shop(), nullptr, document.workedOut());
+    CHECK(document.plan()->figure("thickness").value() == whole.figure("thickness").value());
+    CHECK(document.plan()->days->finish == whole.days->finish);
+    // What is typed is no drag: all of it is planned at once.
+    lengthTo(document, before);
+    CHECK_FALSE(document.plan()->isBehind());
+    // Another bench is shown in the middle of a drag: it shows what is.
+    const int other = document.newGesture();
+    lengthTo(document, before - 10.0, other);
+    document.setShown("days");
+    CHECK_FALSE(document.plan()->isBehind());
+    document.cancelGesture();
+    CHECK_FALSE(document.plan()->isBehind());
+    CHECK(document.job()->layup.length_mm == before);
+}

@@ -90,6 +90,9 @@ public:
             if (fine_.untilPeak && poured == in_.layers.size() && watch.isPast(kPast_K)) {
                 break;
             }
+            if (fine_.untilTooHot && watch.isTooHot()) {
+                break;
+            }
         }
         CureAnswer out = watch.answer();
         out.pictures = std::move(pictures_);

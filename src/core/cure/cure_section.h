@@ -113,6 +113,7 @@ struct CureFineness {
     int deep = 22;
     double step_K = 0.5;
     bool untilPeak = false;             // no longer than until it cools again: the times after that stay empty
+    bool untilTooHot = false;           // nor when it is hotter, or pulls more, than its class bears
     int pictures = 0;                   // of the whole section, at even times, to be looked at
     std::function<bool(double)> goOn{}; // progress; false stops
 };

@@ -162,6 +162,12 @@ void CureWatch::look(const CureView& v, double at_h)
     out_.instants.push_back(std::move(instant));
 }
 
+bool CureWatch::isTooHot() const
+{
+    const CureLimits& limits = in_.resin.limits;
+    return out_.peak_C > limits.peak_C || out_.mostSpread_K > limits.crackSpread_K;
+}
+
 bool CureWatch::isPast(double cooled_K) const
 {
     if (out_.instants.empty() || out_.instants.back().middleAlpha.size() < in_.layers.size()) {

@@ -26,6 +26,8 @@ public:
     [[nodiscard]] CureAnswer answer() const;
     /// True when the last layer has set and all is so much cooler than the warmest was.
     [[nodiscard]] bool isPast(double cooled_K) const;
+    /// True once it was hotter, or hot and cold lay farther apart, than its class bears: that stays so.
+    [[nodiscard]] bool isTooHot() const;
 
 private:
     /// What is kept of a layer at each instant since it was poured.

@@ -33,8 +33,7 @@ std::optional<bool> staysCool(const Sought& sought, double depth_mm)
     deep.wood_mm = std::max(site.wood_mm, depth_mm);
     CureSection section = sectionOf(deep, {{depth_mm, 0.0, meanAir_C(site.room)}}, sought.warmer_K, sought.quicker);
     section.end_h = kLookAt_h;
-    CureFineness fine{kAcross, kDeep, kStep_K, true, 0, {}};
-    fine.goOn = sought.goOn;
+    const CureFineness fine{kAcross, kDeep, kStep_K, true, true, 0, sought.goOn};
     const auto answer = cured(section, fine);
     if (!answer) {
         return std::nullopt;

@@ -18,6 +18,7 @@ template <typename Stage> void make(Made<Stage>& made, const JobInShop& in, cons
     if (before != nullptr && before->input && before->answer && sameInput(*before->input, input)) {
         made = *before;
         made.computed = false;
+        made.behind = false;
         return;
     }
     made.input = std::make_shared<const typename Stage::Input>(std::move(input));
@@ -49,7 +50,7 @@ std::vector<NamedAnswer> Plan::answers() const
     std::apply(
         [&](const auto&... made) {
             (out.push_back({std::decay_t<decltype(made)>::Stage::kName, std::decay_t<decltype(made)>::Stage::kBench,
-                            made.answer.get(), made.computed}),
+                            made.answer.get(), made.computed, made.behind}),
              ...);
         },
         stages());
@@ -102,17 +103,69 @@ Figure Plan::figure(const std::string& key) const
     return {};
 }
 
-Plan makePlan(const Job& job, const Shop& shop, const Plan* previous, const Worked& worked)
+namespace
+{
+
+constexpr size_t kAllStages = std::tuple_size_v<decltype(std::declval<Plan&>().stages())>;
+
+/// How many stages, from the first, a bench's last one needs; none for a bench that shows none.
+size_t stagesOf(std::string_view bench)
+{
+    size_t out = 0;
+    size_t at = 0;
+    std::apply(
+        [&](const auto&... made) {
+            ((++at, out = std::decay_t<decltype(made)>::Stage::kBench == bench ? at : out), ...);
+        },
+        Plan{}.stages());
+    return out;
+}
+
+/// Views go from the pieces of one stage to those of another by their place: these must be as many as they were.
+bool alike(const Plan& now, const Plan& before)
+{
+    return (!now.layup || now.layup->pieces.size() == before.layup->pieces.size()) &&
+           (!now.fill || now.fill->items.size() == before.fill->items.size());
+}
+
+/// `left`: how many are still asked for.
+template <typename Stage>
+void makeOrLeave(Made<Stage>& made, const JobInShop& in, const Plan& plan, const Made<Stage>& old, const Plan& previous,
+                 size_t& left)
+{
+    if (left == 0 && alike(plan, previous)) {
+        made = old;
+        made.computed = false;
+        made.behind = true;
+        return;
+    }
+    left = left > 0 ? left - 1 : 0;
+    make(made, in, plan, &old);
+}
+
+} // namespace
+
+bool Plan::isBehind(std::string_view bench) const
+{
+    const std::vector<NamedAnswer> all = answers();
+    return std::any_of(all.begin(), all.end(), [&](const NamedAnswer& stage) {
+        return stage.behind && (bench.empty() || stage.bench == bench);
+    });
+}
+
+Plan makePlan(const Job& job, const Shop& shop, const Plan* previous, const Worked& worked, std::string_view upTo)
 {
     JobInShop in(job, shop);
     in.worked = worked;
     Plan plan;
+    size_t left = previous != nullptr && !upTo.empty() ? stagesOf(upTo) : kAllStages;
     std::apply(
         [&](auto&... made) {
             if (previous == nullptr) {
                 (make(made, in, plan, decltype(&made){nullptr}), ...);
             } else {
-                std::apply([&](const auto&... old) { (make(made, in, plan, &old), ...); }, previous->stages());
+                std::apply([&](const auto&... old) { (makeOrLeave(made, in, plan, old, *previous, left), ...); },
+                           previous->stages());
             }
         },
         plan.stages());

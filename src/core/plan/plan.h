@@ -30,6 +30,7 @@ template <typename StageType> struct Made {
     std::shared_ptr<const typename StageType::Input> input;
     std::shared_ptr<const typename StageType::Answer> answer;
     bool computed = false; // false: taken over from the plan before
+    bool behind = false;   // what it looked at may have changed since: nobody asked for it
 
     explicit operator bool() const { return answer != nullptr; }
     /// The same answer, not an equal one.
@@ -44,6 +45,7 @@ struct NamedAnswer {
     std::string_view bench; // id of the bench that shows it
     const StageAnswer* answer;
     bool computed;
+    bool behind;
 };
 
 /// Everything computed for one job.
@@ -76,6 +78,8 @@ struct Plan {
     /// What a bench shows, of all its stages.
     [[nodiscard]] std::vector<Entry> figuresOf(std::string_view bench) const;
     [[nodiscard]] std::vector<Finding> findingsOf(std::string_view bench) const;
+    /// Whether some of what a bench shows, of any bench where none is named, is older than the job.
+    [[nodiscard]] bool isBehind(std::string_view bench = {}) const;
     /// What its stages would ask the cure model.
     [[nodiscard]] HeatQuestions asks() const { return together(fill->asks, pour->asks); }
     /// The figure with this key in any stage, also among the workings; unknown when there is none.
@@ -85,8 +89,10 @@ struct Plan {
 /// `previous` only saves work: a stage whose input did not change is taken over from it.
 /// `worked` is what slow models answered so far: where they say nothing a plan goes by the product's sheet, and does
 /// not tell how the top bends.
-[[nodiscard]] Plan makePlan(const Job& job, const Shop& shop, const Plan* previous = nullptr,
-                            const Worked& worked = {});
+/// `upTo`: only what that bench shows is asked for, as while a hand drags on it. Stages after its last one stay as they
+/// were in `previous`, and say that they are behind, as long as the job has the pieces and fills it had.
+[[nodiscard]] Plan makePlan(const Job& job, const Shop& shop, const Plan* previous = nullptr, const Worked& worked = {},
+                            std::string_view upTo = {});
 /// The plan with all that it asks of those models answered; takes a second or two where resin is poured. What
 /// `previous` was answered is not asked again.
 [[nodiscard]] Plan planWorkedOut(const Job& job, const Shop& shop, const Plan* previous = nullptr);

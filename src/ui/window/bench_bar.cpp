@@ -77,6 +77,14 @@ void BenchTab::set(const QString& telling, int wanting, Severity worst, BenchSta
     update();
 }
 
+void BenchTab::setBehind(bool behind)
+{
+    if (behind != behind_) {
+        behind_ = behind;
+        update();
+    }
+}
+
 void BenchTab::paintEvent(QPaintEvent*)
 {
     QPainter p(this);
@@ -104,6 +112,12 @@ void BenchTab::paintEvent(QPaintEvent*)
     p.drawText(line, Qt::AlignLeft | Qt::AlignVCenter, name_);
     const int markAt = std::min(line.right(), left + p.fontMetrics().horizontalAdvance(name_) + 8);
     p.setFont(textFont(11.5));
+    if (behind_) {
+        constexpr float kPale = 0.45F;
+        QColor pale = c.faint;
+        pale.setAlphaF(kPale);
+        p.setPen(pale);
+    }
     p.drawText(QRect(left, 35, width() - left - 6, 22), Qt::AlignLeft | Qt::AlignVCenter,
                p.fontMetrics().elidedText(telling_, Qt::ElideRight, width() - left - 6));
     const QRectF box(markAt, 15.0, 15.0, 15.0); // beside the name: at the far end it would seem the next tab's

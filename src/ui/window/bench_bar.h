@@ -21,12 +21,16 @@ public:
     BenchTab(const QString& id, const QString& name, QWidget* parent);
     /// `worst` of its `wanting` findings takes the place of the mark for how far its work is.
     void set(const QString& telling, int wanting, Severity worst, BenchState state);
+    /// What it tells is older than the job, until the hand rests.
+    void setBehind(bool behind);
+    [[nodiscard]] bool isBehind() const { return behind_; }
     [[nodiscard]] QSize sizeHint() const override { return {128, 66}; }
 
 protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    bool behind_ = false;
     QString name_;
     QString telling_;
     int wanting_ = 0;

@@ -176,6 +176,7 @@ void MainWindow::showBench(const QString& id)
             bench_ = benches_[i].get();
         }
     }
+    document_.setShown(id.toStdString());
     ledger_->setChoices(bench_->choices());
     refresh();
     bench_->shown();
@@ -231,9 +232,17 @@ void MainWindow::refreshPlan()
 void MainWindow::showPlan()
 {
     const Job* job = document_.job();
-    thread_->show(threadOf(document_.shop(), job, document_.plan()), bench_ != nullptr ? bench_->id() : QString());
+    const Plan* plan = document_.plan();
+    const bool dragged = plan != nullptr && plan->isBehind(); // the rest is told when the hand rests
+    if (!dragged) {
+        thread_->show(threadOf(document_.shop(), job, plan), bench_ != nullptr ? bench_->id() : QString());
+    }
     const std::vector<Step>& steps = thread_->steps();
     for (size_t i = 0; i < benches_.size(); ++i) {
+        tabs_[i]->setBehind(dragged && plan->isBehind(benches_[i]->id().toStdString()));
+        if (dragged && benches_[i].get() != bench_) {
+            continue;
+        }
         int wanting = 0;
         Severity worst = Severity::Good;
         const std::vector<Finding> wants = benches_[i]->findings();

@@ -16,7 +16,7 @@ using burl::test::Demo;
 namespace
 {
 
-Plan at(const Demo& demo)
+Plan planNow(const Demo& demo)
 {
     Worked worked;
     worked.now_h = hoursOf("2026-11-27T10:00");
@@ -66,7 +66,7 @@ std::map<std::string, double> goodsByKind(const Plan& plan)
 TEST_CASE("litres of the pours are those that are bought, whatever else is said of them", "[plan][law]")
 {
     for (int number = 1; number <= kDemos; ++number) {
-        const Plan plan = at(Demo(number));
+        const Plan plan = planNow(Demo(number));
         double bought = 0.0;
         for (const Purchase& purchase : plan.pour->purchases) {
             bought += purchase.litres.value();
@@ -84,7 +84,7 @@ TEST_CASE("litres of the pours are those that are bought, whatever else is said 
 TEST_CASE("minutes of the steps are the hours that are charged", "[plan][law]")
 {
     for (int number = 1; number <= kDemos; ++number) {
-        const Plan plan = at(Demo(number));
+        const Plan plan = planNow(Demo(number));
         double steps = 0.0;
         for (const JobStep& step : plan.days->list.steps) {
             steps += step.skipped ? 0.0 : step.hands.value();
@@ -105,7 +105,7 @@ TEST_CASE("every material is named once, and is priced or missed", "[plan][law]"
 {
     for (int number = 1; number <= kDemos; ++number) {
         const Demo demo(number);
-        const Plan plan = at(demo);
+        const Plan plan = planNow(demo);
         std::set<std::string> kinds;
         for (const Goods& goods : goodsOf(plan.days.input->steps)) {
             INFO("job " << number << ", " << goods.kind);
@@ -129,7 +129,7 @@ TEST_CASE("every material is named once, and is priced or missed", "[plan][law]"
 TEST_CASE("the days hold the work of the stages and the maker's own, each once", "[plan][law]")
 {
     for (int number = 1; number <= kDemos; ++number) {
-        const Plan plan = at(Demo(number));
+        const Plan plan = planNow(Demo(number));
         std::map<std::string, Work> asked = workOf(plan);
         for (const JobStep& step : plan.days->list.steps) {
             INFO("job " << number << ", " << step.key);
@@ -150,7 +150,7 @@ TEST_CASE("the days hold the work of the stages and the maker's own, each once",
 TEST_CASE("what each step uses adds up to the goods, and its step is there", "[plan][law]")
 {
     for (int number = 1; number <= kDemos; ++number) {
-        const Plan plan = at(Demo(number));
+        const Plan plan = planNow(Demo(number));
         for (const Goods& goods : goodsOf(plan.days.input->steps)) {
             INFO("job " << number << ", " << goods.kind);
             double sum = 0.0;
@@ -183,9 +183,9 @@ TEST_CASE("a choice that is taken back takes its work and its goods along, and n
     };
     for (const Choice& choice : choices) {
         Demo demo(choice.demo);
-        const Plan with = at(demo);
+        const Plan with = planNow(demo);
         choice.takeBack(demo.job);
-        const Plan without = at(demo);
+        const Plan without = planNow(demo);
         const auto compare = [](auto before, const auto& after, const std::set<std::string>& gone) {
             for (const auto& [key, value] : after) {
                 INFO(key);
@@ -208,7 +208,7 @@ TEST_CASE("a moment that a bench says is a moment of the days, and no step of it
         demo.job.days.book.clear();
         demo.job.fill.log.clear();
         demo.job.surface.firstCoat = "2027-02-01T08:00";
-        const Plan plan = at(demo);
+        const Plan plan = planNow(demo);
         if (!plan.days->found || plan.surface->work.empty()) {
             continue;
         }
@@ -227,7 +227,7 @@ TEST_CASE("the range of the finish holds the finish, and a guessed drying widens
 {
     for (int number = 1; number <= kDemos; ++number) {
         Demo demo(number);
-        const Plan plan = at(demo);
+        const Plan plan = planNow(demo);
         if (!plan.days->found) {
             continue;
         }
@@ -245,7 +245,7 @@ TEST_CASE("the range of the finish holds the finish, and a guessed drying widens
             s.moisture.clear();
         });
     }
-    const Plan plan = at(dry);
+    const Plan plan = planNow(dry);
     const PlannedStep* stack = plan.days->plannedStep("stack");
     REQUIRE(stack != nullptr);
     const int wait = plan.days->question.steps[stack->step].wait;
