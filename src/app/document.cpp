@@ -207,8 +207,10 @@ void Document::planAnew(bool fromScratch, const std::string& upTo)
 
 void Document::setShown(std::string bench)
 {
-    shown_ = std::move(bench);
-    catchUp();
+    if (bench != shown_) {
+        shown_ = std::move(bench);
+        catchUp();
+    }
 }
 
 void Document::catchUp()

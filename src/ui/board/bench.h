@@ -41,6 +41,8 @@ public:
     [[nodiscard]] virtual QString headline() const = 0;
     [[nodiscard]] virtual QString title() const = 0;
     [[nodiscard]] virtual std::vector<Entry> figures() const = 0;
+    /// The bench whose stages, and all before them, it needs while a hand drags on it.
+    [[nodiscard]] virtual QString asksUpTo() const { return id(); }
     [[nodiscard]] virtual std::vector<Finding> findings() const = 0;
     [[nodiscard]] virtual QWidget* choices() = 0;
     /// What lies under the board; may be null.

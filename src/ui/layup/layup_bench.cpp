@@ -83,6 +83,12 @@ QString LayupBench::title() const
     return kind + QStringLiteral(" · ") + names.join(QStringLiteral(" + "));
 }
 
+QString LayupBench::asksUpTo() const
+{
+    const Job* job = document_.job();
+    return job != nullptr && facesAcross(job->layup.kind) ? QStringLiteral("fill") : id(); // what a river drinks
+}
+
 std::vector<Entry> LayupBench::figures() const
 {
     if (document_.plan() == nullptr) {
@@ -102,7 +108,10 @@ std::vector<Entry> LayupBench::figures() const
         }
     }
     if (document_.plan()->fill->mass) {
-        out.push_back({document_.plan()->fill->mass, Prominence::Plain});
+        const Figure mass = document_.plan()->fill->mass;
+        out.push_back(
+            {document_.plan()->isBehind("fill") ? relabelled(mass, mass.node().key, "Weight, before the drag") : mass,
+             Prominence::Plain});
     }
     return out;
 }

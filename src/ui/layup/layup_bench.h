@@ -21,6 +21,7 @@ public:
     [[nodiscard]] QString headline() const override;
     [[nodiscard]] QString title() const override;
     [[nodiscard]] std::vector<Entry> figures() const override;
+    [[nodiscard]] QString asksUpTo() const override;
     [[nodiscard]] std::vector<Finding> findings() const override;
     void paint(QPainter& painter, const BoardView& view, const QRectF& area, WoodCache& wood) override;
     [[nodiscard]] QString emptyWord() const override;

@@ -176,7 +176,6 @@ void MainWindow::showBench(const QString& id)
             bench_ = benches_[i].get();
         }
     }
-    document_.setShown(id.toStdString());
     ledger_->setChoices(bench_->choices());
     refresh();
     bench_->shown();
@@ -216,6 +215,7 @@ void MainWindow::refresh()
     }
     rack_->refresh();
     if (bench_ != nullptr) {
+        document_.setShown(bench_->asksUpTo().toStdString());
         bench_->refresh();
     }
     showPlan();

@@ -4,6 +4,7 @@
 
 #include "ui/driver.h"
 #include "ui/hands.h"
+#include "ui/window/bench_bar.h"
 
 using namespace burl;
 using burl::test::Driver;
@@ -163,4 +164,48 @@ TEST_CASE("a river's cost is told where it is dragged, once a litre has a price"
     CHECK_THAT(cost, WithinAbs(20.0 * d.figure("litres"), 1e-9));
     d.drag({900, 300}, {900, 330});
     CHECK(d.figure("resin_cost") > cost);
+}
+
+TEST_CASE("while a piece is dragged the other benches say so, and follow when the hand rests", "[ui][layup]")
+{
+    Driver d; // a joined pair
+    const auto tab = [&](const char* name) { return d.find<ui::BenchTab>(name); };
+    const auto rests = [&] { return QTest::qWaitFor([&] { return !d.plan().isBehind(); }, 2000); };
+    const auto old = d.plan().days.answer;
+    const QPoint at = d.pixel({900.0, 250.0});
+    d.press(at);
+    d.move(at + QPoint(8, 0));
+    d.move(at + QPoint(16, 0));
+    CHECK(d.plan().isBehind("days"));
+    CHECK(d.plan().days.answer == old);
+    CHECK(tab("tab_days")->isBehind());
+    CHECK(tab("tab_flat")->isBehind());
+    CHECK_FALSE(tab("tab_layup")->isBehind());
+    REQUIRE(rests()); // still held
+    CHECK_FALSE(tab("tab_days")->isBehind());
+    d.move(at + QPoint(24, 0));
+    CHECK(tab("tab_days")->isBehind());
+    d.release(at + QPoint(24, 0));
+    CHECK_FALSE(d.plan().isBehind());
+    CHECK_FALSE(tab("tab_days")->isBehind());
+    const Plan whole = makePlan(d.job(), d.document.shop(), nullptr, d.document.workedOut());
+    CHECK(d.figure("mass") == whole.figure("mass").value());
+    CHECK(d.plan().days->finish == whole.days->finish);
+}
+
+TEST_CASE("what a river drinks is told while its pieces are dragged", "[ui][layup]")
+{
+    Driver d;
+    d.document.showJob({2});
+    QApplication::processEvents();
+    const double before = d.plan().fill->litres.value();
+    const QPoint at = d.pixel({900.0, 300.0});
+    d.press(at);
+    d.move(at + QPoint(0, -10));
+    d.move(at + QPoint(0, -20));
+    CHECK(d.plan().isBehind("days"));
+    CHECK_FALSE(d.plan().isBehind("fill"));
+    CHECK(d.plan().fill->litres.value() > before + 0.5);
+    d.release(at + QPoint(0, -20));
+    CHECK_FALSE(d.plan().isBehind());
 }
