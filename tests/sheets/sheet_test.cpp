@@ -357,7 +357,7 @@ TEST_CASE("the base sheet has every member with its length and angle, the packin
 
     const QString list = text(&packingListPdf, demo, plan);
     CHECK(list.contains(as(plan.base->topMass.value(), Unit::Mass)));
-    CHECK(list.contains(QStringLiteral("Two frames of the base")));
+    CHECK(list.contains(QStringLiteral("The base, part 2")));
     CHECK(list.contains(QStringLiteral("%1 as the drilling map says").arg(plan.move->fasteners.size())));
     for (const NarrowPlace& p : plan.base->places) {
         INFO(p.name);

@@ -372,7 +372,7 @@ void planFinish(const SurfaceInput& in, SurfacePlan& plan)
     const double clean_min = std::min(kMostClean_min, kLayOut_min + kDust_min_m2 * face / kMm2PerM2);
     const std::string wants = f.wiped ? "cloths, gloves, a closed can with water for the rags" : "a shop without dust";
     plan.tasks.push_back({"sample", "Take a sample board through it all", 30.0, 1, f.gap_h * plan.coatsShow,
-                          std::nullopt, "an offcut of an end of this job, resin included"});
+                          std::nullopt, "an offcut of this job, resin included"});
     for (int k = 1; k <= plan.coatsUnder; ++k) {
         plan.tasks.push_back({"under_" + std::to_string(k), "Underside, coat " + std::to_string(k),
                               coat_min + clean_min, c.wipers, k < plan.coatsUnder ? f.gap_h : f.handle_h,

@@ -188,10 +188,7 @@ bool sample(SurfacePlan& plan)
     }
     Work w = ofTask(*task, WorkPhase::Coating, "", 0.0);
     w.wait = hoursFigure("sample", task->wait_h, "its coats dry");
-    // From the end that is trimmed anyway: a strip of it is off as soon as its resin is level.
-    const bool level =
-        std::any_of(plan.work.begin(), plan.work.end(), [](const Work& done) { return done.key == "plane_again"; });
-    w.after = {{level ? "plane_again" : "trim"}};
+    w.after = {{"trim"}};
     w.aside = true;
     plan.work.push_back(w);
     return true;
