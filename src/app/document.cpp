@@ -394,8 +394,8 @@ void Document::endGesture()
     }
     gesture_ = 0;
     beforeGesture_ = {};
+    writeEdit(); // kept first: what the hand left does not wait for the plan
     catchUp();
-    writeEdit();
 }
 
 void Document::cancelGesture()

@@ -147,10 +147,11 @@ void makeOrLeave(Made<Stage>& made, const JobInShop& in, const Plan& plan, const
 
 bool Plan::isBehind(std::string_view bench) const
 {
-    const std::vector<NamedAnswer> all = answers();
-    return std::any_of(all.begin(), all.end(), [&](const NamedAnswer& stage) {
-        return stage.behind && (bench.empty() || stage.bench == bench);
-    });
+    return std::apply(
+        [&](const auto&... made) {
+            return ((made.behind && (bench.empty() || std::decay_t<decltype(made)>::Stage::kBench == bench)) || ...);
+        },
+        stages());
 }
 
 Plan makePlan(const Job& job, const Shop& shop, const Plan* previous, const Worked& worked, std::string_view upTo)
