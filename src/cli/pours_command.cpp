@@ -54,7 +54,7 @@ nlohmann::ordered_json eventJson(const PourEvent& e, const PourTimes& times)
 
 void printEvent(const PourEvent& e, const PourTimes& times, const UnitChoice& units)
 {
-    std::cout << pourMoment(times, times.at_h)
+    std::cout << pourWhen(times)
               << (e.isIn() ? ", done"
                   : e.done ? ", begun"
                            : "")

@@ -78,8 +78,8 @@ private:
         const PourTimes times = pourTimes(pour_, days_, event);
         const auto when = [&](const std::optional<double>& at_h) { return words(pourMoment(times, at_h)); };
         makeRoom(kHead_mm + kRow_mm * event.pots);
-        page_.text(0, y_, page_.width() - 46.0, words(event.name) + QStringLiteral(" · ") + when(times.at_h), 12.0,
-                   true);
+        page_.text(0, y_, page_.width() - 46.0, words(event.name) + QStringLiteral(" · ") + words(pourWhen(times)),
+                   12.0, true);
         page_.text(page_.width() - 60.0, y_, 60.0, QString::fromStdString(figureText(event.litres, units_)), 12.0, true,
                    Qt::AlignRight);
         y_ += 6.5;
@@ -144,10 +144,13 @@ private:
     {
         const PlaceHeat* river = pour_.river();
         if (event.kind != PourKind::River || river == nullptr || !river->heat ||
-            event.layer >= river->heat->layers.size() || !event.at_h) {
+            event.layer >= river->heat->layers.size()) {
             return;
         }
         const PourTimes pour = pourTimes(pour_, days_, event);
+        if (!pour.at_h) {
+            return;
+        }
         const CuredLayer& times = river->heat->layers[event.layer].times;
         QStringList looks;
         const auto look = [&](const std::optional<double>& h, const QString& what) {

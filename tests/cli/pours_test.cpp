@@ -28,6 +28,12 @@ TEST_CASE("pours are told in their order, as text and as JSON", "[cli][pours]")
         CHECK(has(text.out, part));
     }
     CHECK_FALSE(has(text.out, "nan"));
+    // The river was poured on the 21st: the second fill below it, that nobody wrote down, is not to come on the 17th.
+    const Ran later = run("pours " + job + " --now 2026-11-27T10:10");
+    CHECK(has(later.out, "taken as done: Voids, fill 2"));
+    CHECK_FALSE(has(later.out, "Tue 17 Nov, 08:00: "));
+    CHECK(has(run("days " + job + " --now 2026-11-27T10:10").out, "Fri 27 Nov, 10:15"));
+    CHECK(has(later.out, "Fri 27 Nov, 10:15: River, layer 2"));
     const auto json = nlohmann::json::parse(run("pours " + job + " --json").out);
     double before = -1.0;
     double river = 0.0;

@@ -43,6 +43,11 @@ PourTimes pourTimes(const PourPlan& pours, const DaysPlan& days, const PourEvent
         return byTheDays(days, *days.plannedStep("pour_" + event.id), event);
     }
     PourTimes out;
+    const PlannedStep* step = days.found && !event.done ? days.plannedStep("pour_" + event.id) : nullptr;
+    if (step != nullptr && step->progress.done) {
+        out.takenAsDone = true;
+        return out;
+    }
     out.ofTheClock = pours.starts.has_value();
     const double first_h = pours.starts.value_or(0.0);
     const auto moment = [&](const std::optional<double>& h) { return h ? std::optional(first_h + *h) : std::nullopt; };
@@ -52,6 +57,11 @@ PourTimes pourTimes(const PourPlan& pours, const DaysPlan& days, const PourEvent
     }
     out.closes_h = moment(event.latest_h);
     return out;
+}
+
+std::string pourWhen(const PourTimes& times)
+{
+    return times.takenAsDone ? "taken as done" : pourMoment(times, times.at_h);
 }
 
 std::string pourMoment(const PourTimes& times, const std::optional<double>& at_h)

@@ -13,6 +13,7 @@ namespace burl
 
 struct PourTimes {
     bool ofTheClock = false;           // hours since 1970; else from the first pour
+    bool takenAsDone = false;          // nobody wrote it down, but what comes after it is done
     std::optional<double> at_h;        // empty: it waits for what is not known
     std::optional<double> notBefore_h; // the one before bears it
     std::optional<double> closes_h;    // later it is scuffed first
@@ -23,7 +24,9 @@ struct PourTimes {
 /// pour before it, where that one stands.
 [[nodiscard]] PourTimes pourTimes(const PourPlan& pours, const DaysPlan& days, const PourEvent& event);
 
-/// "Wed 2 Dec, 13:15", "hour 6", "waits".
+/// When it is poured: "Wed 2 Dec, 13:15", "hour 6", "waits", "taken as done".
+[[nodiscard]] std::string pourWhen(const PourTimes& times);
+/// Another moment of it, in the same words.
 [[nodiscard]] std::string pourMoment(const PourTimes& times, const std::optional<double>& at_h);
 
 } // namespace burl

@@ -23,7 +23,7 @@ QString whenText(const Plan& all, const PourEvent& event)
 {
     const PourTimes times = pourTimes(*all.pour, *all.days, event);
     const bool shortly = event.done && times.ofTheClock && times.at_h; // "done" stands before it
-    return fromCore(shortly ? shortTimeText(*times.at_h) : pourMoment(times, times.at_h));
+    return fromCore(shortly ? shortTimeText(*times.at_h) : pourWhen(times));
 }
 
 QString potsText(const PourEvent& event, const UnitChoice& units)
@@ -63,8 +63,11 @@ int PourCards::chosen() const
     if (chosen_ >= 0 || count() == 0) {
         return std::clamp(chosen_, 0, std::max(0, count() - 1));
     }
-    const auto& events = document_.plan()->pour->events;
-    const auto next = std::find_if(events.begin(), events.end(), [](const PourEvent& e) { return !e.done; });
+    const Plan& plan = *document_.plan();
+    const auto& events = plan.pour->events;
+    const auto next = std::find_if(events.begin(), events.end(), [&](const PourEvent& e) {
+        return !e.done && !pourTimes(*plan.pour, *plan.days, e).takenAsDone;
+    });
     return static_cast<int>((next != events.end() ? next : events.end() - 1) - events.begin());
 }
 
